@@ -1,0 +1,89 @@
+"""Numbers of nature, and the uncertain constants with their spreads.
+
+Nature is known better than any hand-made motor needs. The uncertain ones are what a bench
+never tells: each has a median and the values that one build in ten lies below and above.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+MU_0 = 1.25663706127e-6  # T m/A; CODATA 2022
+GRAVITY = 9.81  # m/s2; ISO 80000-3, rounded
+AIR_DENSITY = 1.20  # kg/m3 at 20 C; White, Viscous Fluid Flow
+AIR_VISCOSITY = 1.82e-5  # Pa s at 20 C; White, Viscous Fluid Flow
+AIR_CONDUCTIVITY = 0.026  # W/m K at 20 C; White, Viscous Fluid Flow
+STEEL_SATURATION_T = 2.1  # T, mild steel can; the finite-element reference uses it
+HANDS_OFF_C = 48.0  # C, skin contact for up to 10 min; ISO 13732-1
+KEEP_AWAY_T = 0.5e-3  # T, static field that implants must not meet; ICNIRP 2009
+
+
+@dataclass(frozen=True)
+class Uncertain:
+    """A constant that the bench does not tell, with its spread.
+
+    ``low`` and ``high`` are the 10th and 90th percentiles; in between the logarithm follows
+    a normal law on each side of the median. ``top`` cuts what cannot be (a share above one).
+    """
+
+    median: float
+    low: float
+    high: float
+    unit: str
+    meaning: str
+    source: str
+    top: float = float("inf")
+
+
+def _times(factor: float, meaning: str, source: str) -> Uncertain:
+    return Uncertain(1.0, 1.0 / factor, factor, "1", meaning, source)
+
+
+_OWN = "this project's order-of-magnitude model"
+_HANDBOOK = "usual range of handbook values"
+
+UNCERTAIN: dict[str, Uncertain] = {
+    "cell_ohms": Uncertain(1.0, 0.7, 1.5, "1", "ohms inside a cell of this type", "cell data sheets"),
+    "cell_volts": _times(1.02, "open-circuit volts of a cell of this type", "cell data sheets"),
+    "cell_charge": _times(1.3, "charge that a heavily drained cell gives", "cell data sheets"),
+    "remanence": _times(1.03, "remanence within one grade", "magnet grade tolerances"),
+    "recoil": Uncertain(0.975, 0.970, 0.980, "1", "flux kept at recoil permeability 1.05", "finite elements"),
+    "steel_image": _times(1.15, "strength of the image of the magnet in the cell's can", "finite elements"),
+    "foot_film": _times(2.0, "film on the sliding contact", "R. Holm, Electric Contacts"),
+    "pivot_film": _times(2.0, "film on the pivot contact", "R. Holm, Electric Contacts"),
+    "foot_friction": Uncertain(0.25, 0.15, 0.40, "1", "friction coefficient at the foot", _HANDBOOK),
+    "pivot_friction": Uncertain(0.25, 0.15, 0.40, "1", "friction coefficient at the pivot", _HANDBOOK),
+    "pivot_radius_mm": Uncertain(0.3, 0.1, 1.0, "mm", "radius at which a bent point rubs", _OWN),
+    "sail_drag": Uncertain(1.2, 1.0, 2.0, "1", "drag coefficient of a flat sail", "White, Viscous Fluid Flow"),
+    "wire_drag": _times(1.3, "drag of a wire that is not straight", "White, Viscous Fluid Flow"),
+    "made_points": Uncertain(0.6, 0.3, 0.9, "1", "share of time that point feet touch", _OWN, top=1.0),
+    "made_ring": Uncertain(0.8, 0.5, 0.95, "1", "share of time that a ring touches", _OWN, top=1.0),
+    "gap_reach_mm": Uncertain(1.5, 1.0, 2.25, "mm", "gap that halves the touching time", _OWN),
+    "rim_runout_mm": Uncertain(0.2, 0.1, 0.4, "mm", "how far the rim of magnets and cell runs out of true", _OWN),
+    "leaving": _times(1.5, "speed at which a point leaves its seat", _OWN),
+    "cooling": _times(1.4, "heat given to the air", "White, Viscous Fluid Flow"),
+    "foot_pressure": _times(1.0, "foot pressure, spread by the maker's hand", "build scatter"),
+    "hand_film": _times(1.0, "contact film, spread by the maker's hand", "build scatter"),
+    "hand_gap": _times(1.0, "gap and height, spread by the maker's hand", "build scatter"),
+    "hand_height": _times(1.0, "foot height, spread by the maker's hand", "build scatter"),
+    "hand_symmetry": _times(1.0, "symmetry, spread by the maker's hand", "build scatter"),
+}
+
+
+@dataclass(frozen=True)
+class Hand:
+    """How far one maker's builds scatter. Lengths are standard deviations; factors are x/÷."""
+
+    gap_mm: float
+    film: float
+    pressure: float
+    asymmetry_mm: float
+    pace: float
+    source: str = "build scatter of hand-made motors, classroom estimate"
+
+
+HANDS: dict[str, Hand] = {
+    "careful_adult": Hand(gap_mm=0.5, film=1.3, pressure=1.5, asymmetry_mm=0.5, pace=1.0),
+    "older_pupil": Hand(gap_mm=1.0, film=1.7, pressure=2.0, asymmetry_mm=1.5, pace=1.5),
+    "young_pupil": Hand(gap_mm=2.0, film=2.5, pressure=3.0, asymmetry_mm=3.0, pace=2.2),
+}

@@ -1,0 +1,154 @@
+"""The open file format ``.oak.json``: a title and a design, with format name and version."""
+
+from __future__ import annotations
+
+import json
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, ValidationError
+
+from oakspin.design.frame import FrameDesign
+from oakspin.design.models import Part
+from oakspin.errors import Fault, UnreadableDesign
+
+FORMAT = "oakspin.design"
+VERSION = 1
+LARGEST_FILE = 1_000_000
+
+Design = FrameDesign
+
+
+class Document(Part):
+    """What one ``.oak.json`` file holds."""
+
+    format: Literal["oakspin.design"] = "oakspin.design"
+    version: Literal[1] = 1
+    title: Annotated[str, Field(min_length=1, max_length=80, description="Name of the demonstration.")]
+    design: Design
+
+
+def schema() -> dict[str, Any]:
+    """The published JSON Schema of an ``.oak.json`` file."""
+    described = Document.model_json_schema()
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **described}
+
+
+def to_text(document: Document) -> str:
+    """The file's text; :func:`from_text` gives the same document back, exactly."""
+    return json.dumps(document.model_dump(mode="json"), indent=2, ensure_ascii=False) + "\n"
+
+
+def from_text(text: str | bytes) -> Document:
+    """Read an ``.oak.json`` file.
+
+    Raises
+    ------
+    UnreadableDesign
+        With one fault per thing that is wrong; nothing is guessed or repaired.
+    """
+    return document_of(_json_of(text))
+
+
+def document_of(value: object) -> Document:
+    """Check an already parsed file. Raises as :func:`from_text`."""
+    if not isinstance(value, dict) or value.get("format") != FORMAT:
+        found = value.get("format", "no format") if isinstance(value, dict) else type(value).__name__
+        hint = "This is no Oak Spin design. Choose a file that Oak Spin exported."
+        raise UnreadableDesign([Fault("/format", _short(found), f'"{FORMAT}"', hint)])
+    if value.get("version") != VERSION or isinstance(value.get("version"), bool):
+        hint = "Open it with the version of Oak Spin that wrote it, or export it again."
+        raise UnreadableDesign([Fault("/version", _short(value.get("version", "nothing")), str(VERSION), hint)])
+    try:
+        return Document.model_validate(value)
+    except ValidationError as error:
+        raise UnreadableDesign(faults_of(error)) from None
+
+
+def design_of(value: object) -> Design:
+    """Check a bare design, as the API sends it. Raises as :func:`from_text`."""
+    try:
+        return Design.model_validate(value)
+    except ValidationError as error:
+        raise UnreadableDesign(faults_of(error)) from None
+
+
+def _json_of(text: str | bytes) -> object:
+    whole_file = "a whole .oak.json file"
+    if len(text) > LARGEST_FILE:
+        raise UnreadableDesign([Fault("/", f"{len(text)} bytes", f"at most {LARGEST_FILE} bytes", "Choose another file.")])
+    try:
+        clear = text.decode("utf-8-sig") if isinstance(text, bytes) else text
+        return json.loads(clear, parse_constant=float, object_pairs_hook=_no_twins)
+    except UnicodeDecodeError:
+        fault = Fault("/", "bytes that are no text", f"{whole_file} in UTF-8", "Choose the file that was exported.")
+    except json.JSONDecodeError as error:
+        found = f"{error.msg} at line {error.lineno}, column {error.colno}"
+        fault = Fault("/", found, whole_file, "The file is cut off or damaged: export it again.")
+    except RecursionError:
+        fault = Fault("/", "brackets nested too deep", whole_file, "Choose the file that was exported.")
+    except ValueError as error:
+        fault = Fault("/", str(error), "JSON with each field once", "Drop one of the two.")
+    raise UnreadableDesign([fault])
+
+
+def _no_twins(pairs: list[tuple[str, object]]) -> dict[str, object]:
+    found = dict(pairs)
+    if len(found) < len(pairs):
+        names = [name for name, _ in pairs]
+        twin = next(name for name in names if names.count(name) > 1)
+        raise ValueError(f'the field "{twin}" twice')
+    return found
+
+
+def _short(value: object) -> str:
+    text = json.dumps(value, ensure_ascii=False, default=str)
+    return text if len(text) <= 60 else text[:57] + "..."
+
+
+_HINTS = {
+    "missing": ("present", "Add this field."),
+    "extra_forbidden": ("left out", "Oak Spin knows no such field: check its spelling or drop it."),
+    "finite_number": ("a finite number", "Put a plain number there."),
+    "too_long": ("a shorter list", "Take some out."),
+    "too_short": ("a longer list", "Add to it."),
+    "string_too_short": ("a title", "Write a title."),
+    "string_too_long": ("at most 80 characters", "Shorten it."),
+    "union_tag_not_found": ("told by a field \"by\"", "Say by which way the value is given."),
+}
+
+
+def faults_of(error: ValidationError) -> list[Fault]:
+    """Turn pydantic's findings into faults with field, value, limit and hint."""
+    return faults_of_findings([dict(finding) for finding in error.errors(include_url=False)])
+
+
+def faults_of_findings(findings: list[dict[str, Any]]) -> list[Fault]:
+    """As :func:`faults_of`, for findings that were already taken out of their error."""
+    return [_fault_of(finding) for finding in findings]
+
+
+def _fault_of(finding: dict[str, Any]) -> Fault:
+    # A union puts its tag among the steps; a pointer into the file has no such step.
+    tags = {"grade", "remanence", "face_field", "gauge", "diameter", "points", "spring"}
+    steps, loc = [], list(finding["loc"])
+    for place, step in enumerate(loc):
+        is_tag = step in tags and place > 0 and loc[place - 1] in {"strength", "size", "half"}
+        if not is_tag:
+            steps.append(str(step))
+    kind, context = finding["type"], finding.get("ctx", {})
+    if kind == "misfit":
+        field = "/" + "/".join([*steps, context["field"]])
+        return Fault(field, context["value"], context["limit"], context["hint"])
+    field = "/" + "/".join(steps)
+    value = "nothing" if kind == "missing" else _short(finding.get("input"))
+    if kind in _HINTS:
+        return Fault(field, value, *_HINTS[kind])
+    if kind in {"greater_than_equal", "less_than_equal"}:
+        sign = "at least" if kind == "greater_than_equal" else "at most"
+        edge = context.get("ge", context.get("le"))
+        return Fault(field, value, f"{sign} {edge:g}", f"Choose a value of {sign} {edge:g}.")
+    if kind in {"literal_error", "union_tag_invalid"}:
+        choices = str(context.get("expected") or context.get("expected_tags")).replace("'", "")
+        return Fault(field, value, f"one of {choices}", "Choose one of these.")
+    wanted = finding["msg"].replace("Input should be ", "")
+    return Fault(field, value, wanted, "Correct the value.")

@@ -1,0 +1,112 @@
+"""The frame motor: a bent wire frame turning on a cell that stands on its magnets."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from oakspin.design.battery import Battery
+from oakspin.design.magnets import Magnets
+from oakspin.design.models import Part, Whole, misfit
+from oakspin.design.wire import Wire
+
+Maker = Literal["careful_adult", "older_pupil", "young_pupil"]
+
+
+class OutlinePoint(Part):
+    """A point that the wire passes."""
+
+    radius_mm: Annotated[float, Field(ge=1, le=120, description="Distance from the axis.")]
+    height_mm: Annotated[float, Field(ge=-210, le=80, description="Height above the pivot tip; below it is negative.")]
+
+
+class ByPoints(Part):
+    """Half an outline, from the tip (not listed) down to the foot (not listed)."""
+
+    by: Literal["points"] = "points"
+    points: Annotated[list[OutlinePoint], Field(min_length=1, max_length=12, description="Points from tip to foot.")]
+
+
+class BySpring(Part):
+    """A spring wound round the cell, from the tip down to the foot."""
+
+    by: Literal["spring"] = "spring"
+    turns: Annotated[float, Field(ge=0.5, le=30, description="Turns of the spring.")]
+    diameter_mm: Annotated[float, Field(ge=6, le=120, description="Mean diameter of the spring.")]
+
+
+class Decoration(Part):
+    """What pupils add: a ribbon, a paper sail, beads; spread evenly round the axis."""
+
+    mass_g: Annotated[float, Field(ge=0, le=30, description="Mass of all decoration.")] = 0.0
+    radius_mm: Annotated[float, Field(ge=0, le=120, description="Its mean distance from the axis.")] = 20.0
+    area_mm2: Annotated[float, Field(ge=0, le=10000, description="Area that meets the air.")] = 0.0
+    height_mm: Annotated[float, Field(ge=-210, le=80, description="Height of its middle above the pivot tip.")] = -20.0
+
+
+class Outline(Part):
+    """Shape of the frame."""
+
+    legs: Annotated[Whole, Field(ge=1, le=6, description="Legs, spaced evenly round the axis.")] = 2
+    half: Annotated[ByPoints | BySpring, Field(discriminator="by", description="One leg: points, or a spring.")]
+    mirrored: Annotated[bool, Field(description="Whether all legs are alike.")] = True
+    other_half: Annotated[
+        ByPoints | None, Field(description="Every second leg, when the legs are not alike.")
+    ] = None
+    decoration: Annotated[Decoration, Field(description="What is hung on the frame.")] = Decoration()
+
+    @model_validator(mode="after")
+    def _second_half_is_told(self) -> Self:
+        if self.mirrored and self.other_half is not None:
+            raise misfit("other_half", "an outline", "left out when mirrored is true", "Set mirrored to false or drop it.")
+        if not self.mirrored and self.other_half is None:
+            raise misfit("other_half", "nothing", "an outline when mirrored is false", "Give the points of the second leg.")
+        if not self.mirrored and self.legs == 1:
+            raise misfit("mirrored", "false", "true for one leg", "Add a second leg, or set mirrored to true.")
+        return self
+
+
+class Pivot(Part):
+    """Where the frame's tip sits."""
+
+    seat: Annotated[
+        Literal["flat", "dimple", "cup"],
+        Field(description="Flat terminal, a dimple the cell has by itself, or a magnet-and-washer cup."),
+    ] = "dimple"
+    off_center_mm: Annotated[float, Field(ge=0, le=15, description="Distance of the tip from the frame's middle.")] = 0.0
+
+
+class Feet(Part):
+    """Where the frame brushes the magnets."""
+
+    type: Annotated[Literal["points", "ring"], Field(description="Separate feet, or a ring round the magnets.")] = "points"
+    gap_mm: Annotated[float, Field(ge=0, le=20, description="Clearance to the rim as bent.")] = 0.5
+    height_mm: Annotated[float, Field(ge=0, le=120, description="Height above the lower face of the stack.")] = 3.2
+    pressure: Annotated[
+        Literal["barely", "light", "firm", "gripping"], Field(description="How hard the feet press.")
+    ] = "light"
+
+
+class FrameDesign(Part):
+    """Everything the user decides about a frame motor."""
+
+    kind: Literal["frame"] = "frame"
+    battery: Battery = Battery()
+    magnets: Magnets = Magnets()
+    wire: Wire = Wire()
+    outline: Outline
+    pivot: Pivot = Pivot()
+    feet: Feet = Feet()
+    surface: Annotated[
+        Literal["sanded", "handled", "tarnished"], Field(description="State of the metal where the wire touches.")
+    ] = "handled"
+    room_C: Annotated[float, Field(ge=0, le=40, description="Room temperature in degrees Celsius.")] = 20.0
+    maker: Annotated[Maker, Field(description="Whose hands build it; sets how far builds scatter.")] = "careful_adult"
+
+    @model_validator(mode="after")
+    def _stack_and_foot_fit(self) -> Self:
+        stack = self.magnets.thickness_mm * self.magnets.count
+        if stack > 120:
+            raise misfit("magnets/count", self.magnets.count, "a stack of 120 mm at most", "Take fewer or thinner magnets.")
+        return self

@@ -1,0 +1,33 @@
+"""Common ground of the design models: strictness, and numbers that say what they take."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from pydantic import BaseModel, BeforeValidator, ConfigDict
+from pydantic_core import PydanticCustomError
+
+
+class Part(BaseModel):
+    """A piece of a design: immutable, no unknown fields, no silent conversions, no NaN."""
+
+    model_config = ConfigDict(strict=True, extra="forbid", frozen=True, allow_inf_nan=False)
+
+
+def _whole(value: Any) -> Any:
+    """Let 38.0 pass for 38, as JSON writers disagree about them; true is no number."""
+    if isinstance(value, float) and value.is_integer():
+        return int(value)
+    return value
+
+
+Whole = Annotated[int, BeforeValidator(_whole)]
+
+
+def misfit(field: str, value: object, limit: str, hint: str) -> PydanticCustomError:
+    """A fault between two fields; raise it from a model validator.
+
+    ``field`` is relative to the model that raises, such as ``hole_mm``.
+    """
+    context = {"field": field, "value": str(value), "limit": limit, "hint": hint}
+    return PydanticCustomError("misfit", "{field}: must be {limit}", context)

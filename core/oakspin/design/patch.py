@@ -1,0 +1,76 @@
+"""Changes to a design as plain data: which field, which value."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import ValidationError
+
+from oakspin.design.document import Design, faults_of
+from oakspin.errors import Fault, UnfitPatch
+
+
+@dataclass(frozen=True)
+class Setting:
+    """Set the field at a JSON pointer to a value."""
+
+    pointer: str
+    value: Any
+
+
+Patch = tuple[Setting, ...]
+
+
+def patched(design: Design, patch: Patch) -> Design:
+    """The design with every setting of the patch made.
+
+    Raises
+    ------
+    UnfitPatch
+        When a pointer leads nowhere, or the changed design is not valid.
+
+    Example
+    -------
+    >>> from oakspin.design import design_of
+    >>> d = design_of({"kind": "frame", "outline": {"half": {"by": "spring", "turns": 5, "diameter_mm": 24}}})
+    >>> patched(d, (Setting("/feet/gap_mm", 1.5),)).feet.gap_mm
+    1.5
+    """
+    plain = design.model_dump(mode="json")
+    for setting in patch:
+        _put(plain, setting)
+    try:
+        return Design.model_validate(plain)
+    except ValidationError as error:
+        raise UnfitPatch(faults_of(error)) from None
+
+
+def value_at(design: Design, pointer: str) -> Any:
+    """The value of a design's field. Raises ``UnfitPatch`` when the pointer leads nowhere."""
+    return _place(design.model_dump(mode="json"), pointer)
+
+
+def _steps(pointer: str) -> list[str]:
+    return pointer.strip("/").split("/")
+
+
+def _place(plain: Any, pointer: str) -> Any:
+    place = plain
+    for step in _steps(pointer):
+        try:
+            place = place[int(step)] if isinstance(place, list) else place[step]
+        except (KeyError, IndexError, ValueError, TypeError):
+            hint = "Check the pointer against the published schema."
+            raise UnfitPatch([Fault(pointer, "no such field", "a field of this design", hint)]) from None
+    return place
+
+
+def _put(plain: Any, setting: Setting) -> None:
+    *path, last = _steps(setting.pointer)
+    place = _place(plain, "/".join(path)) if path else plain
+    _place(place, last)
+    if isinstance(place, list):
+        place[int(last)] = setting.value
+    else:
+        place[last] = setting.value

@@ -1,0 +1,36 @@
+"""The wire that is bent or wound."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from oakspin.design.models import Part, Whole
+
+WireMaterial = Literal["copper", "aluminum", "brass", "steel"]
+
+
+class ByGauge(Part):
+    """American wire gauge."""
+
+    by: Literal["gauge"] = "gauge"
+    awg: Annotated[Whole, Field(ge=8, le=34, description="Gauge number; a larger number is a thinner wire.")]
+
+
+class ByDiameter(Part):
+    """Diameter of the bare metal."""
+
+    by: Literal["diameter"] = "diameter"
+    diameter_mm: Annotated[float, Field(ge=0.15, le=3.3, description="Diameter of the bare metal.")]
+
+
+class Wire(Part):
+    """What the wire is, and whether its ends are bared."""
+
+    size: Annotated[ByGauge | ByDiameter, Field(discriminator="by", description="Gauge or diameter.")] = ByGauge(awg=20)
+    material: Annotated[WireMaterial, Field(description="Metal of the wire.")] = "copper"
+    finish: Annotated[
+        Literal["bare", "enameled", "plastic"], Field(description="Skin of the wire: bare, enameled or plastic-covered.")
+    ] = "bare"
+    ends_stripped: Annotated[bool, Field(description="Whether the skin is taken off where the wire touches.")] = True

@@ -1,0 +1,75 @@
+"""Coupling of a turning wire path to a fixed magnet: torque per ampere about the z axis."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+
+from oakspin.draws import Array
+from oakspin.fields.stack import Stack
+
+_NODES, _WEIGHTS = np.polynomial.legendre.leggauss(4)
+
+
+def _nodes(path: Array) -> tuple[Array, Array]:
+    """Points and weighted tangents of four-point quadrature on every straight piece."""
+    step = np.diff(path, axis=0)
+    share = (_NODES + 1) / 2
+    points = path[:-1, None, :] + step[:, None, :] * share[None, :, None]
+    return points.reshape(-1, 3), (step[:, None, :] * (_WEIGHTS / 2)[None, :, None]).reshape(-1, 3)
+
+
+def path_coupling(path: Array, field: Callable[[Array], Array]) -> float:
+    """Torque about +z per ampere flowing along the path, N m/A.
+
+    Parameters
+    ----------
+    path : ndarray, shape (points, 3), m
+        Corners of the wire, in the direction of the current.
+    field : callable
+        Field in T at points of shape (n, 3).
+
+    Returns
+    -------
+    float
+        Positive turns the path counter-clockwise seen from above.
+
+    Source
+    ------
+    The force on a current element, dF = I dl x B, and its moment about the axis.
+    """
+    points, tangents = _nodes(path)
+    push = np.cross(tangents, field(points))
+    return float((points[:, 0] * push[:, 1] - points[:, 1] * push[:, 0]).sum())
+
+
+def path_coupling_round(path: Array, stack: Stack, angles: Array) -> Array:
+    """:func:`path_coupling` with the path turned to every angle; shape (angles,), N m/A.
+
+    The field is computed once: a stack's field depends on the turn only through cos and sin.
+    """
+    points, tangents = _nodes(path)
+    along = stack.field(points)
+    if not stack.across:
+        return np.full(angles.shape, path_coupling(path, stack.field))
+    # Magnetised along x, seen from the turned path: cos(turn) times along x minus sin(turn) times
+    # along y, and the latter is the former seen from a quarter turn on.
+    quarter = np.stack([points[:, 1], -points[:, 0], points[:, 2]], axis=1)
+    other = stack.field(quarter)
+    across = np.stack([-other[:, 1], other[:, 0], other[:, 2]], axis=1)
+
+    def moment(b: Array) -> float:
+        push = np.cross(tangents, b)
+        return float((points[:, 0] * push[:, 1] - points[:, 1] * push[:, 0]).sum())
+
+    return np.asarray(np.cos(angles) * moment(along) - np.sin(angles) * moment(across))
+
+
+def foot_coupling(flux: Array) -> Array:
+    """Coupling of a frame from the flux through the circle of its foot, N m/A.
+
+    Current runs from the tip on the axis to the foot; whatever lies between does not matter.
+    Source: the moment r (dl_z B_r - dl_r B_z) is -1/(2 pi) of the change of flux.
+    """
+    return np.asarray(-flux / (2 * np.pi))

@@ -1,0 +1,163 @@
+"""The drawing of a frame motor in millimetres: a side section through the axis."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+import numpy as np
+from contourpy import contour_generator
+
+from oakspin.design.frame import ByPoints, BySpring, FrameDesign
+from oakspin.draws import Array
+from oakspin.fields.stack import Stack
+from oakspin.machines.frame.shape import CUP_HEIGHT, FrameShape
+from oakspin.machines.geometry import Geometry, Handle, HandleAxis, Polyline, Push, Shape
+from oakspin.parts.wire import wire_diameter
+
+LINES = 7
+NUB_HEIGHT, NUB_SHARE = 1.0, 0.36
+
+
+def draw_frame(design: FrameDesign, shape: FrameShape, stack: Stack, balance: tuple[Array, float]) -> Geometry:
+    """Lay out shapes, handles and marks; ``balance`` is (offsets, drop) of the centre of mass in m."""
+    legs = [_flat(leg) for leg in shape.legs]
+    far = [bool(leg[:, 1].mean() > 1e-4) for leg in shape.legs]
+    wire = [Shape("far_wire" if back else "wire", leg, closed=False) for leg, back in zip(legs, far, strict=True)]
+    if shape.ring is not None:
+        wire.append(Shape("wire", _flat(shape.ring), closed=False))
+    shapes = (*_standing(design, shape, stack), *wire)
+    down = design.battery.terminal_up == "+"
+    reach = [foot for foot in (leg[-1] for leg in shape.legs) if abs(foot[0]) > 1e-4]
+    sides = {bool(foot[0] > 0): foot for foot in reach}
+    return Geometry(
+        shapes=shapes,
+        handles=_handles(design, shape),
+        current=tuple(leg if down else leg[::-1] for leg, back in zip(legs, far, strict=True) if not back),
+        pushes=tuple(Push(_mm(foot[0]), _mm(foot[2]), not right) for right, foot in sides.items()),
+        field_lines=() if stack.across else field_lines(stack),
+        moving=tuple(tuple((_mm(x), _mm(y), _mm(z)) for x, y, z in path) for path in shape.paths),
+        center_of_mass=(float(np.median(balance[0])) * 1e3, _mm(shape.tip - balance[1])),
+        tip=(0.0, _mm(shape.tip)),
+        bounds=_bounds(shapes),
+    )
+
+
+def _mm(metres: float) -> float:
+    return round(float(metres) * 1e3, 3)
+
+
+def _flat(path: Array) -> Polyline:
+    return tuple((_mm(x), _mm(z)) for x, z in path[:, [0, 2]])
+
+
+def _box(half_width: float, low: float, high: float) -> Polyline:
+    corners = ((-half_width, low), (half_width, low), (half_width, high), (-half_width, high))
+    return tuple((_mm(x), _mm(y)) for x, y in corners)
+
+
+def _standing(design: FrameDesign, shape: FrameShape, stack: Stack) -> tuple[Shape, ...]:
+    radius, pack = stack.radius, shape.pack
+    cell = pack.cell.length_mm * 1e-3
+    up = design.battery.terminal_up
+    parts = []
+    for number in range(design.battery.in_series):
+        low = shape.stack + number * cell
+        nub = NUB_HEIGHT * 1e-3 if pack.length > 10e-3 else 0.2e-3
+        body = (low, low + cell - nub) if up == "+" else (low + nub, low + cell)
+        knob = (low + cell - nub, low + cell) if up == "+" else (low, low + nub)
+        parts.append(Shape("cell", _box(pack.radius, *body), label=pack.cell.name))
+        parts.append(Shape("terminal", _box(pack.radius * NUB_SHARE, *knob), label=up))
+    if design.magnets.magnetized == "across":
+        parts.append(Shape("across", _box(radius, 0.0, shape.stack), label="N" if design.magnets.pole_up == "N" else "S"))
+    else:
+        upper, lower = ("north", "south") if design.magnets.pole_up == "N" else ("south", "north")
+        parts.append(Shape(upper, _box(radius, shape.stack / 2, shape.stack), label=upper[0].upper()))  # type: ignore[arg-type]
+        parts.append(Shape(lower, _box(radius, 0.0, shape.stack / 2), label=lower[0].upper()))  # type: ignore[arg-type]
+    if design.pivot.seat == "cup":
+        top = shape.stack + pack.length
+        parts.append(Shape("cup", _box(min(4e-3, pack.radius), top, top + CUP_HEIGHT), label="cup"))
+    wide = max(30e-3, 1.6 * radius, 1.3 * pack.radius)
+    return (*parts, Shape("bench", _box(wide, -1.2e-3, 0.0)))
+
+
+def _axis(along: str, label: str, pointer: str, value: float, limits: tuple[float, float], step: float, origin: float, slope: float = 1.0) -> HandleAxis:  # fmt: skip
+    low, high = limits
+    return HandleAxis(along, label, pointer, value, round(low, 3), round(max(low, high), 3), step, origin, slope)  # type: ignore[arg-type]
+
+
+def _handles(design: FrameDesign, shape: FrameShape) -> tuple[Handle, ...]:
+    outline, feet = design.outline, design.feet
+    half_wire = wire_diameter(design.wire) * 500
+    rim = design.magnets.diameter_mm / 2 + half_wire
+    foot = Handle(
+        "foot",
+        _mm(shape.foot_radius),
+        _mm(shape.foot_height),
+        (
+            _axis("x", "Foot gap", "/feet/gap_mm", feet.gap_mm, (0, 8), 0.1, -rim),
+            _axis("y", "Foot height", "/feet/height_mm", feet.height_mm, (0, shape.stack * 1e3), 0.1, 0.0),
+        ),
+    )
+    found = [foot]
+    if isinstance(outline.half, ByPoints):
+        found += _points(outline.half, "/outline/half", "Leg", 1.0, shape, half_wire)
+    else:
+        found.append(_spring(outline.half, shape, half_wire))
+    if outline.other_half is not None:
+        found += _points(outline.other_half, "/outline/other_half", "Second leg", -1.0, shape, half_wire)
+    return tuple(found)
+
+
+def _points(half: ByPoints, pointer: str, name: str, side: float, shape: FrameShape, half_wire: float) -> list[Handle]:
+    tip = shape.tip * 1e3
+    beside_cell = shape.pack.radius * 1e3 + half_wire
+    made = []
+    for number, point in enumerate(half.points):
+        at = f"{pointer}/points/{number}"
+        label = f"{name} point {number + 1}"
+        inner = 1.0 if point.height_mm > 1 else min(beside_cell, point.radius_mm)
+        made.append(
+            Handle(
+                at.strip("/").replace("/", "-"),
+                side * point.radius_mm,
+                tip + point.height_mm,
+                (
+                    _axis("x", f"{label} reach", f"{at}/radius_mm", point.radius_mm, (inner, 60), 0.5, 0.0, side),
+                    _axis("y", f"{label} height", f"{at}/height_mm", point.height_mm, (1 - tip, 40), 0.5, -tip),
+                ),
+            )
+        )
+    return made
+
+
+def _spring(half: BySpring, shape: FrameShape, half_wire: float) -> Handle:
+    least = 2 * (shape.pack.radius * 1e3 + half_wire)
+    limits = (min(least, half.diameter_mm), 60.0)
+    axis = _axis("x", "Spring diameter", "/outline/half/diameter_mm", half.diameter_mm, limits, 0.5, 0.0, 2.0)
+    return Handle("spring", half.diameter_mm / 2, _mm(shape.stack + shape.pack.length / 2), (axis,))
+
+
+def _bounds(shapes: tuple[Shape, ...]) -> tuple[float, float, float, float]:
+    every = np.array([point for shape in shapes for point in shape.points])
+    return (*(float(low) for low in every.min(axis=0)), *(float(high) for high in every.max(axis=0)))
+
+
+@lru_cache(maxsize=64)
+def field_lines(stack: Stack) -> tuple[Polyline, ...]:
+    """Lines of the field in the plane of the drawing, equal flux between neighbours; mm.
+
+    The flux through coaxial circles is constant along a field line, so the lines are its contours.
+    """
+    wide = 5.5 * stack.radius
+    r = np.linspace(0.02, 1, 40) ** 1.3 * wide
+    z = stack.length / 2 + np.linspace(-1, 1, 48) * (3 * stack.radius + stack.length / 2)
+    own, image = stack.flux(r[None, :], z[:, None])
+    flux = own + stack.image * image
+    levels = np.max(np.abs(flux)) * (np.arange(LINES) + 0.6) / LINES
+    contours = contour_generator(r, z, np.abs(flux))
+    lines: list[Polyline] = []
+    for level in levels:
+        for line in contours.lines(level):
+            flat = np.asarray(line)
+            lines += [tuple((_mm(side * x), _mm(y)) for x, y in flat) for side in (1, -1)]
+    return tuple(lines)

@@ -1,0 +1,235 @@
+"""The frame motor as a Machine: current from the tip down each leg to the rim of the magnets."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY, GRAVITY, HANDS, MU_0
+from oakspin.design.frame import FrameDesign
+from oakspin.draws import Array, Draws
+from oakspin.fields.coupling import foot_coupling, path_coupling_round
+from oakspin.fields.flux import cylinder_flux
+from oakspin.fields.stack import Stack
+from oakspin.fields.steel import can_depth, can_image
+from oakspin.machines.frame.drawing import draw_frame
+from oakspin.machines.frame.faults import breaks_of
+from oakspin.machines.frame.shape import FrameShape, frame_shape
+from oakspin.machines.machine import Body, Load, Machine, Words
+from oakspin.machines.path import PathSums, wire_air_drag
+from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE
+from oakspin.parts.cell import SPECIFIC_HEAT, Pack, pack_of
+from oakspin.parts.contact import contact_ohms
+from oakspin.parts.magnet import keep_away, remanence, stack_length, stack_mass
+from oakspin.parts.wire import bend_moment, leg_give, wire_diameter, wire_metal, wire_ohms, wire_section
+
+SEAT_SLOPE = 1.0  # tan 45 degrees, in a dimple or a cup
+MAGNET_HEAT = 450.0  # J/kg K, sintered neodymium; data sheets
+STILL_AIR = 10.0  # W/m2 K, free convection and radiation of a warm body; handbook value
+ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
+
+
+def frame_stack(design: FrameDesign, pack: Pack, strength: float) -> Stack:
+    """The magnet stack with its image in the cell's can."""
+    magnets = design.magnets
+    radius, hole, length = magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets)
+    across = magnets.magnetized == "across"
+    image = 0.0
+    if not across and pack.cell.can_mm > 0:
+        face = cylinder_flux(radius, length / 2, radius=radius, length=length)
+        if hole:
+            face = face - cylinder_flux(radius, length / 2, radius=hole, length=length)
+        depth = can_depth(radius, pack.radius, pack.cell.bottom_mm * 1e-3, pack.cell.can_mm * 1e-3)
+        image = can_image(radius, depth, strength * float(face))
+    sign = 1.0 if magnets.pole_up == "N" else -1.0
+    return Stack(radius, hole, length, sign * strength, across, image)
+
+
+def frame_coupling(design: FrameDesign, shape: FrameShape, stack: Stack, draws: Draws) -> Array:
+    """Torque per ampere of battery current, shape (draws, angles or 1), N m/A.
+
+    By the flux through the foot's circle where the stack is magnetised along its axis; by the
+    whole wire path where it is not. All of the current runs through one foot at a time.
+    """
+    sense = 1.0 if design.battery.terminal_up == "+" else -1.0
+    strength = draws.value("remanence") * draws.value("recoil")
+    if not stack.across:
+        scatter = HANDS[design.maker].gap_mm * 1e-3 * draws.normal("hand_height")
+        lowest, highest = min(0.0, shape.foot_height), max(shape.stack, shape.foot_height)
+        height = np.clip(shape.foot_height + scatter, lowest, highest)
+        own, image = stack.flux(stack.radius, height)
+        steel = np.minimum(stack.image * draws.value("steel_image"), 1.0)
+        return np.asarray(sense * foot_coupling(strength * (own + steel * image)))[:, None]
+    each = [path_coupling_round(leg, stack, ANGLES) for leg in shape.legs]
+    return np.asarray(sense * strength[:, None] * np.mean(each, axis=0)[None, :])
+
+
+@dataclass(frozen=True)
+class _Moving:
+    """Mass properties of the frame; arrays (draws,)."""
+
+    sums: PathSums
+    mass: float
+    inertia: float
+    drop: float
+    foot_depth: float
+    offset: Array
+
+    @property
+    def foot_share(self) -> float:
+        """Share of the out-of-balance force that a foot takes."""
+        return float(np.clip(self.drop / self.foot_depth, 0.0, 0.95))
+
+    @property
+    def lean(self) -> Array:
+        """Lean of the hanging frame in rad; a quarter turn when it does not hang."""
+        return np.asarray(np.arctan2(self.offset, self.drop)) if self.drop > 0 else np.full_like(self.offset, np.pi / 2)
+
+
+def _moving(design: FrameDesign, shape: FrameShape, draws: Draws) -> _Moving:
+    wire, metal = wire_diameter(design.wire), wire_metal(design.wire)
+    sums = PathSums(shape.paths)
+    per_metre = wire_section(wire) * metal.density
+    extra = design.outline.decoration
+    extra_mass, extra_radius = extra.mass_g * 1e-3, extra.radius_mm * 1e-3
+    mass = per_metre * sums.length + extra_mass
+    height = (per_metre * sums.length * sums.center[2] + extra_mass * (shape.tip + extra.height_mm * 1e-3)) / mass
+    built = np.hypot(*sums.center[:2]) * per_metre * sums.length / mass + design.pivot.off_center_mm * 1e-3
+    by_hand = draws.magnitude("hand_symmetry", HANDS[design.maker].asymmetry_mm * 1e-3) / max(design.outline.legs, 2)
+    return _Moving(
+        sums=sums,
+        mass=mass,
+        inertia=per_metre * sums.inertia + extra_mass * extra_radius**2,
+        drop=float(shape.tip - height),
+        foot_depth=max(shape.tip - shape.foot_height, 1e-3),
+        offset=np.hypot(built, by_hand),
+    )
+
+
+def _touching(design: FrameDesign, moving: _Moving, draws: Draws) -> Array:
+    """Share of the time that a foot or the ring touches; shape (draws,)."""
+    gap = design.feet.gap_mm * 1e-3 + HANDS[design.maker].gap_mm * 1e-3 * draws.normal("hand_gap")
+    leant = moving.foot_depth * np.tan(np.minimum(moving.lean, 1.2))
+    open_gap = np.maximum(gap - leant, 0.0)
+    reach = draws.value("gap_reach_mm") * 1e-3
+    made = draws.value("made_ring" if design.feet.type == "ring" else "made_points")
+    return np.asarray(made / (1 + (open_gap / reach) ** 2))
+
+
+def _foot_force(design: FrameDesign, moving: _Moving, stack: Stack, draws: Draws) -> Array:
+    """Force of the foot on the rim at rest in N; shape (draws,)."""
+    pressed = FOOT_FORCE[design.feet.pressure] * draws.factor("foot_pressure", HANDS[design.maker].pressure)
+    leaning = moving.mass * GRAVITY * np.minimum(moving.offset, moving.drop if moving.drop > 0 else 0) / moving.foot_depth
+    wire = wire_diameter(design.wire)
+    pull = 0.0
+    if wire_metal(design.wire).magnetic:
+        # Maxwell stress of the rim's field on a patch of the foot, one wire wide and three long.
+        rim = abs(stack.remanence) / 3
+        pull = rim**2 / (2 * MU_0) * 3 * wire**2
+    return np.asarray(pressed + leaning + pull)
+
+
+def _hop_speed(moving: _Moving, force: Array, draws: Draws) -> Array:
+    """Speed in rad/s above which a foot no longer follows a rim that runs out of true.
+
+    The foot must be thrown in and out by the run-out once a turn; a third of the frame's mass
+    moves with it, as a rod's does that hangs from its end.
+    """
+    runout = draws.value("rim_runout_mm") * 1e-3
+    return np.asarray(np.sqrt(force / (moving.mass / 3 * runout)))
+
+
+def _bodies(design: FrameDesign, moving: _Moving, shape: FrameShape, ohms: dict[str, Array], draws: Draws) -> tuple[Body, ...]:
+    wire, metal, pack = wire_diameter(design.wire), wire_metal(design.wire), shape.pack
+    cooling = draws.value("cooling")
+    surface = np.pi * wire * moving.sums.length
+    film = AIR_CONDUCTIVITY / wire * surface
+    reynolds_per_speed = AIR_DENSITY * wire / AIR_VISCOSITY * np.sqrt(moving.sums.inertia / moving.sums.length)
+    cell_surface = np.pi * 2 * pack.radius * pack.length * design.battery.in_parallel
+    magnet_surface = np.pi * design.magnets.diameter_mm * 1e-3 * shape.stack
+    contacts = ohms["foot contact"]
+    return (
+        Body(
+            "wire",
+            ohms["wire"] + contacts / 2 + ohms["pivot contact"] / 2,
+            wire_section(wire) * metal.density * moving.sums.length * metal.specific_heat,
+            # Nusselt number of a thin cylinder: 0.9 in still air, 0.49 sqrt(Re) in wind (Churchill and Bernstein, 1977).
+            0.9 * film * cooling,
+            0.49 * film * np.sqrt(reynolds_per_speed) * cooling,
+        ),
+        Body("cell", pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT, STILL_AIR * cell_surface * cooling, cooling * 0),
+        Body(
+            "magnets", contacts / 2, stack_mass(design.magnets) * MAGNET_HEAT, STILL_AIR * magnet_surface * cooling, cooling * 0
+        ),
+    )
+
+
+def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
+    """Turn a frame design into the one machine.
+
+    Raises
+    ------
+    Refusal
+        When a measured face field is beyond any magnet.
+    """
+    pack = pack_of(design.battery, draws)
+    shape = frame_shape(design, pack)
+    strength = remanence(design.magnets)
+    stack = frame_stack(design, pack, strength)
+    coupling = frame_coupling(design, shape, stack, draws)
+    moving = _moving(design, shape, draws)
+    hand, metal, wire = HANDS[design.maker], wire_metal(design.wire), wire_diameter(design.wire)
+    force = _foot_force(design, moving, stack, draws)
+    film = FILM_FACTOR[design.surface]
+    leg_length = PathSums([shape.legs[0]]).length
+    ohms = {
+        "wire": np.full(draws.count, wire_ohms(leg_length, wire, metal, design.room_C)),
+        "foot contact": contact_ohms(
+            force, metal, film * draws.value("foot_film") * draws.factor("hand_film", hand.film)
+        ),
+        "pivot contact": contact_ohms(
+            moving.mass * GRAVITY, metal, film * draws.value("pivot_film") * draws.factor("hand_film", hand.film)
+        ),
+    }
+    mu_foot, mu_pivot = draws.value("foot_friction"), draws.value("pivot_friction")
+    bearing = mu_pivot * moving.mass * GRAVITY * draws.value("pivot_radius_mm") * 1e-3
+    air_4_3, air_2 = wire_air_drag(moving.sums, wire)
+    sail = design.outline.decoration
+    sail_2 = 0.5 * AIR_DENSITY * draws.value("sail_drag") * sail.area_mm2 * 1e-6 * (sail.radius_mm * 1e-3) ** 3
+    drag = draws.value("wire_drag")
+    self_braking = mu_foot * stack.radius * moving.foot_share * moving.mass * moving.offset
+    slope = SEAT_SLOPE if design.pivot.seat != "flat" else mu_pivot
+    offset = np.maximum(moving.offset, 1e-6)
+    leave = np.sqrt(GRAVITY * slope / (offset * (1 - moving.foot_share))) * draws.value("leaving")
+    foot_flux = np.abs(coupling[:, 0]) * 2 * np.pi
+    return Machine(
+        angles=ANGLES if stack.across else ANGLES[:1],
+        coupling=coupling,
+        switch=np.ones(ANGLES.size if stack.across else 1),
+        pack=pack,
+        ohms=ohms,
+        made=_touching(design, moving, draws),
+        hop_speed=_hop_speed(moving, force, draws),
+        inertia=np.full(draws.count, moving.inertia),
+        load=Load(mu_foot * force * stack.radius + bearing, air_4_3 * drag, air_2 * drag + sail_2 + self_braking),
+        least_dry=mu_foot * FOOT_FORCE["barely"] * stack.radius + bearing,
+        leave_speed=leave,
+        bodies=_bodies(design, moving, shape, ohms, draws),
+        room_C=design.room_C,
+        words=Words(contact="the feet" if shape.ring is None else "the ring", bearing="the tip", leaves="leaves its seat"),
+        geometry=draw_frame(design, shape, stack, (moving.offset, moving.drop)),
+        breaks=breaks_of(design, shape, moving.drop),
+        figures={
+            "flux_at_foot": (foot_flux * 1e6, "µWb"),
+            "foot_force": (force * 1e3, "mN"),
+            "mass": (np.full(draws.count, moving.mass * 1e3), "g"),
+            "wire_length": (np.full(draws.count, moving.sums.length * 1e3), "mm"),
+            "center_of_mass_offset": (moving.offset * 1e3, "mm"),
+            "center_of_mass_below_tip": (np.full(draws.count, moving.drop * 1e3), "mm"),
+            "lean": (np.degrees(moving.lean), "°"),
+            "bend_moment": (np.full(draws.count, bend_moment(wire, metal) * 1e3), "mN·m"),
+            "leg_give": (np.full(draws.count, leg_give(FOOT_FORCE["light"], moving.foot_depth, wire, metal) * 1e3), "mm"),
+            "keep_away_distance": (np.full(draws.count, keep_away(design.magnets) * 1e3), "mm"),
+        },
+    )

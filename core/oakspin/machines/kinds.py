@@ -1,0 +1,57 @@
+"""The one table of kinds: nothing else asks a design for its kind."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from oakspin.design import Design
+from oakspin.draws import Draws
+from oakspin.machines.change import Change
+from oakspin.machines.dials import PartLine
+from oakspin.machines.frame.changes import frame_changes
+from oakspin.machines.frame.dials import frame_parts
+from oakspin.machines.frame.machine import frame_machine
+from oakspin.machines.frame.start import FRAME_START
+from oakspin.machines.machine import Machine
+
+
+@dataclass(frozen=True)
+class Kind:
+    """What a kind of demonstration gives: words for it, a start, its machine, its dials, its changes."""
+
+    name: str
+    what_moves: str
+    built_from: str
+    start: Design
+    machine: Callable[[Design, Draws], Machine]
+    parts: Callable[[Design], tuple[PartLine, ...]]
+    changes: Callable[[Design], tuple[Change, ...]]
+
+
+KINDS: dict[str, Kind] = {
+    "frame": Kind(
+        name="Frame motor",
+        what_moves="A bent bare-wire frame turns round a standing cell.",
+        built_from="One cell, disc magnets, half a meter of bare copper wire.",
+        start=FRAME_START,
+        machine=frame_machine,
+        parts=frame_parts,
+        changes=frame_changes,
+    ),
+}
+
+
+def machine_of(design: Design, draws: Draws) -> Machine:
+    """The design as a Machine, with the draws of every uncertain constant in it."""
+    return KINDS[design.kind].machine(design, draws)
+
+
+def parts_of(design: Design) -> tuple[PartLine, ...]:
+    """The design's parts and dials, in the order in which they are laid out."""
+    return KINDS[design.kind].parts(design)
+
+
+def changes_of(design: Design) -> tuple[Change, ...]:
+    """Single changes worth trying on the design."""
+    return KINDS[design.kind].changes(design)

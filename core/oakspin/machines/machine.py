@@ -1,0 +1,122 @@
+"""The one machine that every demonstration is: data, with draws, and nothing about its kind.
+
+    current   I = (V - kappa s q') / R
+    drive     F = s c kappa I                 torque, or thrust along a track
+    motion    J q'' = F - load(q')
+
+Arrays have shape (draws,) or (draws, angles); a leading 1 stands for all draws.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from oakspin.draws import Array
+from oakspin.machines.geometry import Geometry
+from oakspin.parts.cell import Pack
+
+
+@dataclass(frozen=True)
+class Break:
+    """Something that stops the motor by plain cause: the link it breaks, and why."""
+
+    link: str
+    sentence: str
+
+
+@dataclass(frozen=True)
+class Load:
+    """What opposes the motion at speed w: dry + air_4_3 w^(4/3) + square w^2; shape (draws,)."""
+
+    dry: Array
+    air_4_3: Array
+    square: Array
+
+    def at(self, speed: Array) -> Array:
+        """Opposing torque (or force) at a speed of 0 or more."""
+        return np.asarray(self.dry + self.air_4_3 * speed ** (4 / 3) + self.square * speed**2)
+
+
+@dataclass(frozen=True)
+class Body:
+    """Something that warms: its ohms and heat capacity, and how it gives heat to the air.
+
+    ``still`` is its cooling at rest in W/K; ``wind`` times the square root of the speed is added.
+    """
+
+    name: str
+    ohms: Array
+    heat_capacity: float
+    still: Array
+    wind: Array
+    touched: bool = True
+
+
+@dataclass(frozen=True)
+class Words:
+    """How this machine's parts are called in sentences."""
+
+    contact: str
+    bearing: str
+    leaves: str
+    forward: str = "counter-clockwise"
+    backward: str = "clockwise"
+
+
+@dataclass(frozen=True)
+class Machine:
+    """A demonstration as physics. SI units; speeds in rad/s (or m/s along a track).
+
+    Parameters
+    ----------
+    angles : ndarray, shape (angles,)
+        Positions over one whole turn at which coupling and switch are given.
+    coupling : ndarray, shape (draws or 1, angles), N m/A
+        Torque per ampere of battery current; positive is counter-clockwise from above.
+    switch : ndarray, shape (angles,)
+        -1, 0 or +1: what the commutation lets through.
+    ohms : dict of ndarray, shape (draws,)
+        Resistance by place: cell, wire, contacts.
+    made : ndarray, shape (draws,)
+        Share of the time that the sliding contact is made at low speed.
+    hop_speed : ndarray, shape (draws,)
+        Speed above which the contact hops: it is then made (hop_speed / speed)^2 times as often.
+    least_dry : ndarray, shape (draws,)
+        The lowest dry friction that a careful build of this shape can have.
+    leave_speed : ndarray, shape (draws,)
+        Speed at which the moving part leaves its seat.
+    """
+
+    angles: Array
+    coupling: Array
+    switch: Array
+    pack: Pack
+    ohms: dict[str, Array]
+    made: Array
+    hop_speed: Array
+    inertia: Array
+    load: Load
+    least_dry: Array
+    leave_speed: Array
+    bodies: tuple[Body, ...]
+    room_C: float
+    words: Words
+    geometry: Geometry
+    breaks: tuple[Break, ...] = ()
+    figures: dict[str, tuple[Array, str]] = field(default_factory=dict)
+
+    @property
+    def total_ohms(self) -> Array:
+        """Resistance round the closed circuit at the battery's present charge."""
+        return np.asarray(self.pack.ohms_at(self.pack.used) + sum(self.ohms.values()))
+
+    def made_at(self, speed: Array) -> Array:
+        """Share of the time that the sliding contact is made at a speed of 0 or more."""
+        hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
+        return np.asarray(self.made * hopping**2)
+
+    def broken(self, link: str) -> Break | None:
+        """The first plain cause that breaks a link, if any."""
+        return next((found for found in self.breaks if found.link == link), None)

@@ -1,0 +1,1 @@
+"""One drive, one steady state, one integrator for all machines."""

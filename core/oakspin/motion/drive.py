@@ -1,0 +1,63 @@
+"""The drive of a Machine: which way it goes, and what pushes at a speed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from oakspin.draws import Array
+from oakspin.machines.machine import Machine
+
+EVEN = 1e-6  # N m/A: a mean coupling smaller than this share of the peak cancels out
+
+
+@dataclass(frozen=True)
+class Drive:
+    """Drive in the machine's own direction, as straight lines in the speed.
+
+    Parameters
+    ----------
+    sense : float
+        +1 forward (counter-clockwise from above), -1 backward, 0 when the pushes of a turn cancel.
+    current : ndarray, shape (draws,), A
+        While the contact is made, at rest.
+    push : ndarray, shape (draws, angles)
+        Torque at rest, averaged over making and breaking of the contact; positive pushes on.
+    stall : ndarray, shape (draws,)
+        ``push`` averaged over a turn.
+    fall : ndarray, shape (draws,)
+        What the back-EMF takes from the mean torque per unit of speed.
+    hop_speed : ndarray, shape (draws,)
+        Above it the contact hops and the drive falls with the square of the speed.
+    """
+
+    sense: float
+    current: Array
+    push: Array
+    stall: Array
+    fall: Array
+    hop_speed: Array
+
+    def at(self, speed: Array) -> Array:
+        """Mean torque at a speed of 0 or more; shape (..., draws)."""
+        hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
+        return np.asarray(hopping**2 * (self.stall - self.fall * speed))
+
+
+def drive_of(machine: Machine) -> Drive:
+    """Which way the machine goes, and how hard."""
+    ohms = machine.total_ohms
+    volts = machine.pack.volts_at(machine.pack.used)
+    current = np.zeros_like(volts) if machine.broken("circuit") else volts / ohms
+    effective = machine.coupling * machine.switch
+    mean, peak = effective.mean(axis=1), np.abs(effective).max()
+    typical = float(np.median(mean))
+    sense = float(np.sign(typical)) if abs(typical) > EVEN * peak and peak > 0 else 0.0
+    # Where the pushes of a turn cancel, the sense of the first angle stands for "on".
+    facing = sense if sense else 1.0
+    push = facing * (machine.made * current)[:, None] * effective
+    alive = 0.0 if machine.broken("circuit") else 1.0
+    fall = alive * machine.made * (effective**2).mean(axis=1) / ohms
+    stall = push.mean(axis=1) if sense else np.zeros_like(ohms)
+    return Drive(sense, current, push, stall, fall, machine.hop_speed)

@@ -1,0 +1,110 @@
+"""What is on the table: cells, magnets, wire metals, contacts. Each entry tells its source."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from oakspin.design.battery import CellName
+from oakspin.design.magnets import Grade, MagnetMaterial
+from oakspin.design.wire import WireMaterial
+
+_CELL_SHEETS = "typical values of cell data sheets and bench readings"
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One fresh cell. Volts fall to ``end_volts`` and ohms rise ``end_ohms`` times as charge goes."""
+
+    name: str
+    volts: float
+    ohms: float
+    mass_g: float
+    diameter_mm: float
+    length_mm: float
+    charge_Ah: float
+    end_volts: float
+    end_ohms: float = 3.0
+    stands: bool = True
+    can_mm: float = 0.25
+    bottom_mm: float = 0.30
+    source: str = _CELL_SHEETS
+
+
+CELLS: dict[CellName, Cell] = {
+    "alkaline_AAA": Cell("AAA alkaline", 1.58, 0.27, 11.5, 10.5, 44.5, 0.7, 1.0),
+    "alkaline_AA": Cell("AA alkaline", 1.58, 0.18, 23, 14.5, 50.5, 1.4, 1.0),
+    "alkaline_C": Cell("C alkaline", 1.58, 0.14, 66, 26.2, 50, 4, 1.0),
+    "alkaline_D": Cell("D alkaline", 1.58, 0.12, 140, 34.2, 61.5, 9, 1.0),
+    "zinc_carbon_AA": Cell("AA zinc-carbon", 1.6, 0.6, 17, 14.5, 50.5, 0.4, 0.9, can_mm=0.0, bottom_mm=0.2),
+    "nimh_AA": Cell("AA NiMH", 1.3, 0.035, 27, 14.5, 50.5, 1.9, 1.1, end_ohms=1.5),
+    "nimh_AAA": Cell("AAA NiMH", 1.3, 0.07, 12, 10.5, 44.5, 0.75, 1.1, end_ohms=1.5),
+    "alkaline_9V": Cell("9 V block", 9.4, 1.7, 46, 26, 48, 0.2, 6.0, stands=False),
+    "button_LR44": Cell("LR44 button", 1.55, 8.0, 2, 11.6, 5.4, 0.03, 1.0),
+    "lantern_6V": Cell("6 V lantern", 6.3, 0.5, 700, 67, 102, 6, 4.0, stands=False),
+    "bench_supply": Cell("bench supply", 1.5, 0.05, 500, 60, 100, 1000, 1.5, end_ohms=1.0, stands=False),
+}
+
+
+@dataclass(frozen=True)
+class MagnetKind:
+    """A magnet material: density and whether its bare body conducts."""
+
+    name: str
+    density: float
+    conducts: bool
+    source: str = "magnet makers' data sheets"
+
+
+MAGNET_KINDS: dict[MagnetMaterial, MagnetKind] = {
+    "neodymium": MagnetKind("neodymium", 7500, True),
+    "ferrite": MagnetKind("ferrite", 4900, False),
+    "alnico": MagnetKind("alnico", 7300, True),
+}
+
+
+@dataclass(frozen=True)
+class GradeEntry:
+    """A grade: remanence in tesla and the material it is made of."""
+
+    remanence: float
+    material: MagnetMaterial
+    source: str = "magnet makers' data sheets"
+
+
+GRADES: dict[Grade, GradeEntry] = {
+    "N35": GradeEntry(1.19, "neodymium"),
+    "N42": GradeEntry(1.30, "neodymium"),
+    "N45": GradeEntry(1.35, "neodymium"),
+    "N52": GradeEntry(1.45, "neodymium"),
+    "ferrite": GradeEntry(0.38, "ferrite"),
+    "alnico": GradeEntry(1.20, "alnico"),
+}
+
+
+@dataclass(frozen=True)
+class Metal:
+    """A wire metal in SI units; ``hardness`` is that of the contact, ``yield_stress`` of the bend."""
+
+    name: str
+    resistivity: float
+    per_kelvin: float
+    density: float
+    specific_heat: float
+    stiffness: float
+    yield_stress: float
+    hardness: float
+    magnetic: bool = False
+    source: str = "IEC 60028 for copper; handbook values"
+
+
+METALS: dict[WireMaterial, Metal] = {
+    "copper": Metal("copper", 1.724e-8, 3.93e-3, 8960, 385, 117e9, 90e6, 0.8e9),
+    "aluminum": Metal("aluminum", 2.82e-8, 3.9e-3, 2700, 900, 69e9, 60e6, 0.4e9),
+    "brass": Metal("brass", 6.5e-8, 1.5e-3, 8500, 380, 105e9, 150e6, 1.2e9),
+    "steel": Metal("plain steel", 1.5e-7, 5e-3, 7850, 460, 200e9, 250e6, 1.5e9, magnetic=True),
+}
+
+NICKEL_RESISTIVITY = 7.0e-8  # ohm m at 20 C, the plating of terminals and magnets; handbook value
+
+FILM_FACTOR = {"sanded": 1.5, "handled": 3.0, "tarnished": 10.0}  # R. Holm, Electric Contacts; x/÷ 2
+FOOT_FORCE = {"barely": 2e-3, "light": 5e-3, "firm": 30e-3, "gripping": 100e-3}  # N; bench classes

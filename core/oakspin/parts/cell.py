@@ -1,0 +1,104 @@
+"""Cells and packs: volts, ohms, charge, and how they fade."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from oakspin.design.battery import Battery
+from oakspin.draws import Array, Draws
+from oakspin.parts.catalogue import CELLS, Cell
+
+SPECIFIC_HEAT = 1000.0  # J/kg K, a cell as a whole; calorimetry of cells
+HEAVY_DRAIN = 0.15  # above 1 A the charge a cell gives falls by this power of the current; data sheets
+
+
+@dataclass(frozen=True)
+class Pack:
+    """A battery with draws. Arrays have shape (draws,); volts and ohms are fresh ones.
+
+    ``charge`` in coulombs at 1 A through the pack; ``used`` the share of it gone.
+    """
+
+    cell: Cell
+    in_series: int
+    in_parallel: int
+    volts: Array
+    ohms: Array
+    end_volts: Array
+    end_ohms: float
+    charge: Array
+    used: float
+
+    def volts_at(self, used: Array | float) -> Array:
+        """Open-circuit volts when a share ``used`` of the charge is gone."""
+        return np.asarray(self.volts + (self.end_volts - self.volts) * used)
+
+    def ohms_at(self, used: Array | float) -> Array:
+        """Ohms inside when a share ``used`` of the charge is gone."""
+        return np.asarray(self.ohms * (1 + (self.end_ohms - 1) * used))
+
+    @property
+    def mass(self) -> float:
+        """Mass of all cells in kg."""
+        return self.cell.mass_g * 1e-3 * self.in_series * self.in_parallel
+
+    @property
+    def length(self) -> float:
+        """Length of one string of cells standing on each other, in m."""
+        return self.cell.length_mm * 1e-3 * self.in_series
+
+    @property
+    def radius(self) -> float:
+        """Radius of one cell in m."""
+        return self.cell.diameter_mm * 5e-4
+
+
+def cell_of(battery: Battery) -> Cell:
+    """The catalogue's cell, or the user's own."""
+    own = battery.own
+    if own is None:
+        return CELLS[battery.cell]
+    fade = {"nimh": (0.85, 1.5)}.get(own.chemistry, (0.63, 3.0))
+    return Cell(
+        "own cell",
+        own.volts,
+        own.ohms,
+        own.mass_g,
+        own.diameter_mm,
+        own.length_mm,
+        own.charge_Ah,
+        end_volts=own.volts * fade[0],
+        end_ohms=fade[1],
+        source="the user",
+    )
+
+
+def pack_of(battery: Battery, draws: Draws) -> Pack:
+    """The battery as volts and ohms with draws.
+
+    Series strings add volts and ohms; parallel strings divide the ohms and add charge. A cell
+    that the user measured keeps its volts and ohms to a few per cent.
+    """
+    cell = cell_of(battery)
+    ohms = draws.value("cell_ohms") if battery.own is None else draws.factor("cell_ohms", 1.1)
+    strings = battery.in_series / battery.in_parallel
+    volts = cell.volts * battery.in_series * draws.value("cell_volts")
+    return Pack(
+        cell=cell,
+        in_series=battery.in_series,
+        in_parallel=battery.in_parallel,
+        volts=volts,
+        ohms=cell.ohms * ohms * strings,
+        end_volts=volts * (cell.end_volts / cell.volts),
+        end_ohms=cell.end_ohms,
+        charge=cell.charge_Ah * 3600 * battery.in_parallel * draws.value("cell_charge"),
+        used=battery.used_percent / 100,
+    )
+
+
+def charge_at(pack: Pack, current: Array) -> Array:
+    """Charge in coulombs that the pack gives at this mean current; less at a heavy drain."""
+    per_string = np.maximum(current / pack.in_parallel, 1e-9)
+    return np.asarray(pack.charge * np.minimum(1.0, per_string**-HEAVY_DRAIN))

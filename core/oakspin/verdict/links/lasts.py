@@ -1,0 +1,22 @@
+"""Link 8: how long does the battery last?"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.verdict.links.finding import Finding
+from oakspin.verdict.outcome import Outcome
+from oakspin.verdict.words import figures
+
+LESSON = 300.0  # s of running, the least that one lesson needs; class practice
+
+
+def judge(outcome: Outcome) -> Finding:
+    """Minutes of running until the battery no longer turns it."""
+    life = outcome.life
+    runs = float(np.median(outcome.runs))
+    good = f"Of running in all: about {figures(runs, 2)} runs up to the hands-off time or a minute."
+    bad = "It does not run, so there is nothing to last."
+    if float(np.median(life)) > 0:
+        bad = f"The battery fades too soon: about {figures(max(runs, 1), 2)} runs."
+    return Finding("lasts", life / 60, "min", life / LESSON, good, bad)

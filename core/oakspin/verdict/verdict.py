@@ -1,0 +1,169 @@
+"""The verdict on a design: eight links, the weakest of them, one headline, figures with bands."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from oakspin.design import Design
+from oakspin.draws import Array, Draws
+from oakspin.machines.geometry import Geometry
+from oakspin.machines.kinds import machine_of
+from oakspin.verdict import words
+from oakspin.verdict.links import JUDGES, NAMES, Finding
+from oakspin.verdict.links.keeps_going import PER_MINUTE
+from oakspin.verdict.outcome import Outcome, outcome_of
+
+State = Literal["holds", "tight", "fails"]
+QUANTILES = (0.1, 0.5, 0.9)
+MUST_HOLD = ("circuit", "current", "push", "starts", "keeps_going", "stays_on")
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A number with its unit and band: the 10th and 90th percentile of builds like this one."""
+
+    value: float
+    unit: str
+    band: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class Link:
+    """One link of the run chain. ``margin`` is the median distance from the limit; 1 is on it."""
+
+    id: str
+    name: str
+    state: State
+    figure: float
+    unit: str
+    band: tuple[float, float]
+    margin: float
+    margin_band: tuple[float, float]
+    sentence: str
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """What a teacher needs to know about a design before building it.
+
+    ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds;
+    ``causes`` are all plain causes that stop it, where the headline names but the first.
+    """
+
+    kind: str
+    headline: str
+    direction: str
+    weakest: str
+    links: tuple[Link, ...]
+    share_that_goes: float
+    figures: dict[str, Figure]
+    geometry: Geometry
+    causes: tuple[str, ...]
+
+    def link(self, id_: str) -> Link:
+        """One link by its id."""
+        return next(link for link in self.links if link.id == id_)
+
+
+def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
+    """Compute the whole verdict, bands included, in one pass over the draws.
+
+    Parameters
+    ----------
+    design : Design
+    draws : Draws
+        How many draws and from which seed; 256 by default.
+
+    Raises
+    ------
+    Refusal
+        When no motor can be made of the design; says what to change.
+    """
+    outcome = outcome_of(machine_of(design, draws or Draws()))
+    findings = [judge(outcome) for judge in JUDGES]
+    figures = _figures_of(outcome)
+    rows = [found.figure for found in findings] + [found.margin for found in findings] + [row for row, _ in figures.values()]
+    bands = np.quantile(np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]), QUANTILES, axis=1).T
+    count = len(findings)
+    links = tuple(_link(found, bands[at], bands[count + at]) for at, found in enumerate(findings))
+    margins = np.stack([found.margin for found in findings if found.id in MUST_HOLD])
+    return Verdict(
+        kind=design.kind,
+        headline=_headline(outcome, links),
+        direction=outcome.direction,
+        weakest=weakest_of(links),
+        links=links,
+        share_that_goes=float((margins >= 1).all(axis=0).mean()),
+        figures={
+            name: Figure(float(band[1]), unit, (float(band[0]), float(band[2])))
+            for (name, (_, unit)), band in zip(figures.items(), bands[2 * count :], strict=True)
+        },
+        geometry=outcome.machine.geometry,
+        causes=tuple(cause.sentence for cause in outcome.machine.breaks),
+    )
+
+
+def _link(found: Finding, figure: Array, margin: Array) -> Link:
+    low, middle, high = (float(value) for value in margin)
+    state: State = "fails" if middle < 1 else "tight" if low < 1 else "holds"
+    return Link(
+        id=found.id,
+        name=NAMES[found.id],
+        state=state,
+        figure=float(figure[1]),
+        unit=found.unit,
+        band=(float(figure[0]), float(figure[2])),
+        margin=middle,
+        margin_band=(low, high),
+        sentence=found.bad if state == "fails" else found.good,
+    )
+
+
+def weakest_of(links: tuple[Link, ...]) -> str:
+    """The link to mend first: the first that fails, else the one with the least margin."""
+    failing = [link.id for link in links if link.state == "fails"]
+    return failing[0] if failing else min(links, key=lambda link: link.margin_band[0]).id
+
+
+def _figures_of(outcome: Outcome) -> dict[str, tuple[Array, str]]:
+    machine, drive = outcome.machine, outcome.drive
+    strongest = np.abs(machine.coupling * machine.switch).max(axis=1)
+    found = {
+        "coupling": (strongest * 1e6, "µN·m/A"),
+        "resistance": (machine.total_ohms * 1e3, "mΩ"),
+        "battery_resistance": (machine.pack.ohms_at(machine.pack.used) * 1e3, "mΩ"),
+        **{f"{place.replace(' ', '_')}_resistance": (ohms * 1e3, "mΩ") for place, ohms in machine.ohms.items()},
+        "volts": (machine.pack.volts_at(machine.pack.used), "V"),
+        "current": (drive.current, "A"),
+        "mean_current": (drive.current * machine.made, "A"),
+        "push": (drive.stall * 1e6, "µN·m"),
+        "friction": (machine.load.dry * 1e6, "µN·m"),
+        "speed": (outcome.speed * PER_MINUTE, "turns/min"),
+        "leave_speed": (machine.leave_speed * PER_MINUTE, "turns/min"),
+        "spin_up_time": (outcome.spin_up, "s"),
+        "inertia": (machine.inertia * 1e9, "g·mm²"),
+        "hands_off_time": (outcome.hands_off, "s"),
+        "life": (outcome.life / 60, "min"),
+        "runs": (outcome.runs, "runs"),
+    }
+    return {**found, **machine.figures}
+
+
+def _headline(outcome: Outcome, links: tuple[Link, ...]) -> str:
+    by_id = {link.id: link for link in links}
+    turning, on = by_id["keeps_going"], by_id["stays_on"]
+    weakest = weakest_of(links)
+    failing = next((link for link in links[:5] if link.state == "fails"), None)
+    if failing or outcome.direction == "none":
+        broken = failing or by_id[weakest]
+        return f"Does not go. {broken.sentence}"
+    band = f"({words.figures(turning.band[0], 2)}–{words.figures(turning.band[1], 2)})"
+    leaves = outcome.machine.words.leaves
+    if on.state == "fails":
+        where = f"near {words.figures(on.figure, 2)} turns a minute" if on.figure else "at once"
+        return f"Turns {outcome.direction}, starts by itself, but {leaves} {where}. {on.sentence if not on.figure else ''}".strip()
+    start = f"Turns {outcome.direction}, starts by itself, settles near {words.figures(turning.figure, 2)} turns a minute {band}."
+    return f"{start} Weakest link: {NAMES[weakest].lower()}."

@@ -1,0 +1,1 @@
+"""What ./oak does, with the standard library only."""

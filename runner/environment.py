@@ -1,0 +1,117 @@
+"""The checkout's own Python and Node environments: made once, remade when their lists change."""
+
+from __future__ import annotations
+
+import hashlib
+import os
+import shutil
+import subprocess
+import sys
+from collections.abc import Iterable
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+VENV = ROOT / ".venv"
+PYTHON = VENV / ("Scripts/python.exe" if os.name == "nt" else "bin/python")
+WEB = ROOT / "web"
+UV = "uv==0.13.9"
+OLDEST_NODE = 20
+NEEDED_MB = 900
+
+
+class Trouble(Exception):
+    """Something the user must mend; its text says what to do."""
+
+
+def say(text: str) -> None:
+    """Show progress; on standard error, so that results on standard output stay clean."""
+    print(f"oak: {text}", file=sys.stderr, flush=True)
+
+
+def run(command: list[str], *, cwd: Path = ROOT, quiet: bool = False, mend: str) -> None:
+    """Run a command of a set-up step; its failure tells what to do."""
+    result = subprocess.run(command, cwd=cwd, capture_output=quiet, text=True, env=process_environment(), check=False)
+    if result.returncode:
+        shown = "\n".join((result.stdout + result.stderr).strip().splitlines()[-15:]) if quiet else ""
+        raise Trouble(f"{mend}\n{shown}".rstrip())
+
+
+def process_environment() -> dict[str, str]:
+    """Environment of every child: the core and the server are found, nothing else changes."""
+    path = os.pathsep.join([str(ROOT / "core"), str(ROOT)])
+    return {**os.environ, "PYTHONPATH": path, "DJANGO_SETTINGS_MODULE": "server.settings"}
+
+
+def fingerprint(paths: Iterable[Path]) -> str:
+    """A digest of files' names and contents; folders count whole."""
+    digest = hashlib.sha256()
+    for path in paths:
+        files = sorted(found for found in path.rglob("*") if found.is_file()) if path.is_dir() else [path]
+        for file in files:
+            digest.update(str(file.relative_to(ROOT)).encode())
+            digest.update(file.read_bytes())
+    return digest.hexdigest()
+
+
+def stale(stamp: Path, mark: str) -> bool:
+    """Whether a step must run again: its stamp is missing or of another state."""
+    return not stamp.is_file() or stamp.read_text(encoding="utf-8") != mark
+
+
+def python_environment(names: str = "run") -> None:
+    """Make .venv and install the pinned packages of requirements/NAMES.txt."""
+    listed = ROOT / "requirements" / f"{names}.txt"
+    stamp = VENV / f"oak-{names}.stamp"
+    mark = fingerprint([listed])
+    if not stale(stamp, mark):
+        return
+    _room_on_disk()
+    say(f"installing Python packages for {'testing' if names == 'test' else 'running'} into .venv (once, about a minute)")
+    if not PYTHON.is_file():
+        run([sys.executable, "-m", "venv", str(VENV)], quiet=True, mend="No virtual environment: install python3-venv (apt install python3-venv).")
+    pip = [str(PYTHON), "-m", "pip", "install", "--quiet", "--disable-pip-version-check", UV]
+    run(pip, quiet=True, mend="Packages could not be fetched: connect to the network once, then run this again.")
+    install = [str(PYTHON), "-m", "uv", "pip", "install", "--quiet", "--python", str(PYTHON), "--require-hashes", "-r", str(listed)]
+    run(install, quiet=True, mend="Packages could not be installed: connect to the network once, then run this again.")
+    stamp.write_text(mark, encoding="utf-8")
+
+
+def node_modules() -> None:
+    """Install the pinned packages of web/package-lock.json."""
+    stamp = WEB / "node_modules" / "oak.stamp"
+    mark = fingerprint([WEB / "package-lock.json"])
+    if not stale(stamp, mark):
+        return
+    _node()
+    _room_on_disk()
+    say("installing web packages into web/node_modules (once, about a minute)")
+    run(["npm", "ci", "--silent"], cwd=WEB, quiet=True, mend="Web packages could not be installed: connect to the network once, then run this again.")
+    stamp.write_text(mark, encoding="utf-8")
+
+
+def built_front_end() -> None:
+    """Build web/dist when its sources have changed."""
+    stamp = WEB / "dist" / "oak.stamp"
+    sources = [WEB / "src", WEB / "public", WEB / "index.html", WEB / "vite.config.ts", WEB / "package-lock.json"]
+    mark = fingerprint(path for path in sources if path.exists())
+    if not stale(stamp, mark):
+        return
+    node_modules()
+    say("building the front end")
+    run(["npm", "run", "--silent", "build"], cwd=WEB, quiet=True, mend="The front end could not be built; the reason is below.")
+    stamp.write_text(mark, encoding="utf-8")
+
+
+def _node() -> None:
+    node = shutil.which("node")
+    if not node or not shutil.which("npm"):
+        raise Trouble(f"Node {OLDEST_NODE} or newer with npm is needed to build the pages: install nodejs and npm, then run this again.")
+    version = subprocess.run([node, "--version"], capture_output=True, text=True, check=True).stdout.strip()
+    if int(version.lstrip("v").split(".")[0]) < OLDEST_NODE:
+        raise Trouble(f"Node {OLDEST_NODE} or newer is needed, this is {version}: install a newer nodejs, then run this again.")
+
+
+def _room_on_disk() -> None:
+    free = shutil.disk_usage(ROOT).free / 1e6
+    if free < NEEDED_MB:
+        raise Trouble(f"Only {free:.0f} MB are free here and about {NEEDED_MB} MB are needed: make room, then run this again.")

@@ -1,0 +1,65 @@
+"""./oak start: everything a newcomer needs, then the server."""
+
+from __future__ import annotations
+
+import argparse
+import os
+import shutil
+import socket
+import subprocess
+from pathlib import Path
+
+from runner.environment import PYTHON, ROOT, Trouble, built_front_end, process_environment, python_environment, say
+
+DEFAULT_PORT = 8765
+
+
+def start(words: list[str]) -> int:
+    """Set up what is missing, load the sample world into an empty database, serve."""
+    parser = argparse.ArgumentParser(prog="oak start")
+    parser.add_argument("--port", type=int, default=DEFAULT_PORT, help=f"port on 127.0.0.1 (default {DEFAULT_PORT})")
+    parser.add_argument("--fresh", action="store_true", help="put the sample world back, after asking")
+    parser.add_argument("--yes", action="store_true", help="with --fresh: do not ask")
+    options = parser.parse_args(words)
+    if not 1 <= options.port <= 65535:
+        raise Trouble(f"Port {options.port} is no port: choose one from 1 to 65535.")
+    _port_is_free(options.port)
+    python_environment("run")
+    built_front_end()
+    if options.fresh and not _put_aside(options.yes):
+        return 1
+    return subprocess.call([str(PYTHON), "-m", "server.serve", str(options.port)], cwd=ROOT, env=process_environment())
+
+
+def data_folder() -> Path:
+    """Where the server keeps its data; OAKSPIN_DATA moves it."""
+    return Path(os.environ.get("OAKSPIN_DATA", ROOT / "data"))
+
+
+def _port_is_free(port: int) -> None:
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError:
+            raise Trouble(f"Port {port} is taken. Stop what runs there, or run: ./oak start --port {port + 1}") from None
+
+
+def _put_aside(sure: bool) -> bool:
+    """Move the present data away (never delete it) so that the sample world is loaded anew."""
+    data = data_folder()
+    if not (data / "oakspin.sqlite3").is_file():
+        return True
+    if not sure:
+        try:
+            answer = input("This puts the sample world back; your demonstrations are moved aside. Go on? [y/N] ")
+        except EOFError:
+            answer = ""
+        if answer.strip().lower() not in {"y", "yes"}:
+            say("nothing was changed")
+            return False
+    taken = [int(found.name.rsplit("-", 1)[1]) for found in data.parent.glob(f"{data.name}-before-*")]
+    aside = data.with_name(f"{data.name}-before-{max(taken, default=0) + 1}")
+    shutil.move(str(data), aside)
+    say(f"your demonstrations are kept in {aside.name}/")
+    return True

@@ -1,0 +1,77 @@
+"""./oak test, ./oak bench and ./oak evaluate."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import subprocess
+import sys
+from pathlib import Path
+
+from runner.environment import (
+    PYTHON,
+    ROOT,
+    WEB,
+    Trouble,
+    built_front_end,
+    node_modules,
+    process_environment,
+    python_environment,
+    run,
+    say,
+)
+
+PARTS = ("core", "server", "web", "browser")
+CHROMIUM = "/usr/bin/chromium"
+
+
+def test(words: list[str]) -> int:
+    """Run all tests, or one part of them; further words go to pytest."""
+    part = words[0] if words and words[0] in PARTS else None
+    extra = words[1:] if part else words
+    python_environment("test")
+    if part in (None, "browser", "server"):
+        built_front_end()
+    if part in (None, "browser"):
+        chromium()
+    status = 0
+    if part in (None, "web"):
+        node_modules()
+        status = subprocess.call(["npm", "run", "--silent", "test"], cwd=WEB)
+    if part != "web":
+        folders = [f"tests/{part}"] if part else ["tests/core", "tests/server", "tests/browser"]
+        status = _python("-m", "pytest", *folders, *extra) or status
+    return status
+
+
+def bench(words: list[str]) -> int:
+    """Run the benchmarks; they print ratios measured in one run."""
+    python_environment("test")
+    built_front_end()
+    chromium()
+    return _python("-m", "bench", *words)
+
+
+def evaluate(words: list[str]) -> int:
+    """Print the verdict on a design file."""
+    python_environment("run")
+    return _python("-m", "runner.evaluate_file", *words, cwd=None)  # file names are relative to where the user is
+
+
+def chromium() -> None:
+    """Make sure of Debian's Chromium: install it when allowed, else say how."""
+    if os.path.exists(CHROMIUM):
+        return
+    command = "apt-get install -y chromium"
+    may = hasattr(os, "geteuid") and os.geteuid() == 0 and shutil.which("apt-get")
+    if not may:
+        raise Trouble(f"The browser tests need Chromium: run  sudo {command}  and then this again.")
+    say("installing Chromium (once, about a minute)")
+    mend = f"Chromium could not be installed: run  {command}  and then this again."
+    run(["apt-get", "update", "-qq"], quiet=True, mend=mend)
+    run(command.split(), quiet=True, mend=mend)
+
+
+def _python(*words: str, cwd: Path | None = ROOT) -> int:
+    sys.stdout.flush()
+    return subprocess.call([str(PYTHON), *words], cwd=cwd, env=process_environment())

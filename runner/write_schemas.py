@@ -1,0 +1,26 @@
+"""Write the published JSON Schema of designs and the OpenAPI description of the server."""
+
+from __future__ import annotations
+
+import json
+
+import django
+
+from runner.environment import ROOT
+
+
+def main() -> None:
+    """Write both files, sorted and indented so that changes can be read."""
+    django.setup()
+    from oakspin.design import schema
+    from server.api import api
+
+    targets = {"docs/design.schema.json": schema(), "docs/api/openapi.json": api.get_openapi_schema(path_prefix="/api/")}
+    for name, content in targets.items():
+        path = ROOT / name
+        path.parent.mkdir(parents=True, exist_ok=True)
+        path.write_text(json.dumps(content, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")
+
+
+if __name__ == "__main__":
+    main()

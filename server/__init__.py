@@ -1,0 +1,1 @@
+"""Django project of Oak Spin: keeps demonstrations, answers with verdicts, serves the built front end."""

@@ -1,0 +1,12 @@
+"""The whole HTTP API on one page."""
+
+from ninja import NinjaAPI
+
+from server.errors import register
+from server.shelf.api import router as shelf
+from server.workbench.api import router as workbench
+
+api = NinjaAPI(title="Oak Spin", version="1", docs_url=None, openapi_url="/openapi.json")
+api.add_router("/shelf", shelf)
+api.add_router("", workbench)
+register(api)

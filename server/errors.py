@@ -1,0 +1,61 @@
+"""Every error as one problem shape: title, faults (field, value, limit, hint), hint."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI, Schema
+from ninja.errors import ValidationError
+
+from oakspin.design.document import faults_of_findings
+from oakspin.errors import Fault, OakSpinError
+
+
+class Problem(Schema):
+    """What went wrong, where, and what to do."""
+
+    title: str
+    faults: list[Fault] = []
+    hint: str = ""
+
+
+class Conflict(Exception):
+    """Someone else saved in the meantime; carries the version that is kept now."""
+
+    def __init__(self, version: int) -> None:
+        self.version = version
+        super().__init__(version)
+
+
+class ConflictProblem(Problem):
+    """A save that came second: ``version`` is the one to build on to take over."""
+
+    version: int
+
+
+def register(api: NinjaAPI) -> None:
+    """Teach the API to answer every error in the one shape."""
+
+    def answer(request: HttpRequest, status: int, body: Problem) -> HttpResponse:
+        return api.create_response(request, body.model_dump(), status=status)
+
+    @api.exception_handler(OakSpinError)
+    def _core(request: HttpRequest, error: OakSpinError) -> HttpResponse:
+        return answer(request, 422, Problem(title="This design cannot be taken.", faults=error.faults))
+
+    @api.exception_handler(ValidationError)
+    def _shape(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        findings: list[dict[str, Any]] = [{**found, "loc": found["loc"][2:]} for found in error.errors]
+        return answer(request, 422, Problem(title="This request cannot be read.", faults=faults_of_findings(findings)))
+
+    @api.exception_handler(Http404)
+    def _missing(request: HttpRequest, error: Http404) -> HttpResponse:
+        hint = "Go back to the shelf: it lists what is there."
+        return answer(request, 404, Problem(title="There is no such demonstration.", hint=hint))
+
+    @api.exception_handler(Conflict)
+    def _conflict(request: HttpRequest, error: Conflict) -> HttpResponse:
+        hint = "Take over, keep both, or drop your change."
+        body = ConflictProblem(title="Another tab saved this demonstration first.", hint=hint, version=error.version)
+        return answer(request, 409, body)

@@ -1,0 +1,47 @@
+"""Bring the database up to date and serve on 127.0.0.1 until stopped."""
+
+from __future__ import annotations
+
+import os
+import sqlite3
+import sys
+
+
+def main(port: int) -> int:
+    """Serve; returns the exit status."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
+    import django
+    from django.core.management import call_command
+    from django.core.wsgi import get_wsgi_application
+    from django.db import DatabaseError
+
+    try:
+        django.setup()
+        call_command("migrate", verbosity=0)
+        _samples_for_a_newcomer()
+    except (OSError, DatabaseError, sqlite3.Error) as error:
+        print(f"oak: the data cannot be opened ({error}). Make room or mend the rights of its folder.", file=sys.stderr)
+        return 1
+    from waitress import create_server
+
+    try:
+        server = create_server(get_wsgi_application(), host="127.0.0.1", port=port, threads=6, ident=None)
+    except OSError:
+        print(f"oak: port {port} is taken. Run: ./oak start --port {port + 1}", file=sys.stderr)
+        return 1
+    print(f"Oak Spin is ready: http://127.0.0.1:{port}/   (Ctrl+C stops it)", flush=True)
+    server.run()
+    return 0
+
+
+def _samples_for_a_newcomer() -> None:
+    from server.places import DEMO
+    from server.shelf.actions import load_samples
+    from server.shelf.models import Demonstration
+
+    if not Demonstration.objects.exists():
+        load_samples(DEMO)
+
+
+if __name__ == "__main__":
+    sys.exit(main(int(sys.argv[1])))

@@ -1,0 +1,1 @@
+"""The shelf: demonstrations and every revision of them."""

@@ -1,0 +1,155 @@
+"""What can be done with demonstrations. Each action is one transaction."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from django.db import transaction
+from django.db.models import Max
+from django.http import Http404
+from django.utils import timezone
+
+from oakspin.design import Design, Document, design_of, document_of, from_text
+from oakspin.machines.kinds import KINDS
+from server.errors import Conflict
+from server.shelf.models import Demonstration, Revision
+
+
+def shelf() -> list[Demonstration]:
+    """All demonstrations that are not deleted, oldest first."""
+    return list(Demonstration.objects.filter(deleted_at=None).select_related("head"))
+
+
+def find(id_: str) -> Demonstration:
+    """One demonstration, deleted or not. Raises ``Http404``."""
+    try:
+        return Demonstration.objects.select_related("head").get(id=id_)
+    except Demonstration.DoesNotExist:
+        raise Http404(id_) from None
+
+
+def design_in(revision: Revision) -> Design:
+    """The design that a revision holds."""
+    return design_of(revision.design)
+
+
+@transaction.atomic
+def put_on_shelf(title: str, design: Design, change: str) -> Demonstration:
+    """A new demonstration with its first revision."""
+    demonstration = Demonstration.objects.create()
+    _move_to(demonstration, _write(demonstration, None, title, design, change))
+    return demonstration
+
+
+def start_new(kind: str) -> Demonstration:
+    """A new demonstration of a kind with its sensible start. Raises ``Http404``."""
+    if kind not in KINDS:
+        raise Http404(kind)
+    return put_on_shelf(_free_title(f"New {KINDS[kind].name.lower()}"), KINDS[kind].start, "started")
+
+
+def take_in(content: object) -> Demonstration:
+    """Put an imported ``.oak.json`` file on the shelf. Raises ``UnreadableDesign``."""
+    document = document_of(content)
+    return put_on_shelf(_free_title(document.title), document.design, "imported")
+
+
+@transaction.atomic
+def save(id_: str, version: int, title: str, design: Design, change: str) -> Demonstration:
+    """Write a revision on top of the one shown. Raises ``Conflict`` when another save came first."""
+    demonstration = _locked(id_, version)
+    _move_to(demonstration, _write(demonstration, demonstration.head, title, design, change))
+    return demonstration
+
+
+@transaction.atomic
+def undo(id_: str, version: int) -> Demonstration:
+    """Show the revision that the present one was made from; at the first one nothing changes."""
+    demonstration = _locked(id_, version)
+    if demonstration.head and demonstration.head.parent:
+        _move_to(demonstration, demonstration.head.parent)
+    return demonstration
+
+
+@transaction.atomic
+def redo(id_: str, version: int) -> Demonstration:
+    """Show the newest revision made from the present one; at the last one nothing changes."""
+    demonstration = _locked(id_, version)
+    newest = demonstration.head.children.last() if demonstration.head else None
+    if newest:
+        _move_to(demonstration, newest)
+    return demonstration
+
+
+def duplicate(id_: str) -> Demonstration:
+    """A copy with a history of its own."""
+    head = _head(find(id_))
+    return put_on_shelf(_free_title(head.title), design_in(head), "duplicated")
+
+
+@transaction.atomic
+def delete(id_: str) -> None:
+    """Take a demonstration off the shelf; :func:`restore` puts it back whole."""
+    Demonstration.objects.filter(id=find(id_).id).update(deleted_at=timezone.now())
+
+
+@transaction.atomic
+def restore(id_: str) -> Demonstration:
+    """Undo a delete."""
+    Demonstration.objects.filter(id=find(id_).id).update(deleted_at=None)
+    return find(id_)
+
+
+def document(id_: str) -> Document:
+    """The demonstration as an ``.oak.json`` document."""
+    head = _head(find(id_))
+    return Document(title=head.title, design=design_in(head))
+
+
+@transaction.atomic
+def load_samples(folder: Path) -> int:
+    """Put every ``.oak.json`` file of a folder on the shelf; returns how many. All or none."""
+    documents = [from_text(path.read_bytes()) for path in sorted(folder.glob("*.oak.json"))]
+    for read in documents:
+        put_on_shelf(read.title, read.design, "sample")
+    return len(documents)
+
+
+def _head(demonstration: Demonstration) -> Revision:
+    if demonstration.head is None:
+        raise Http404(demonstration.id)
+    return demonstration.head
+
+
+def _locked(id_: str, version: int) -> Demonstration:
+    # Transactions are immediate: from here on nobody else can write.
+    demonstration = find(id_)
+    if demonstration.version != version:
+        raise Conflict(demonstration.version)
+    return demonstration
+
+
+def _write(demonstration: Demonstration, parent: Revision | None, title: str, design: Design, change: str) -> Revision:
+    last = demonstration.revisions.aggregate(last=Max("number"))["last"] or 0
+    return Revision.objects.create(
+        demonstration=demonstration,
+        number=last + 1,
+        parent=parent,
+        title=title,
+        design=design.model_dump(mode="json"),
+        change=change[:200],
+    )
+
+
+def _move_to(demonstration: Demonstration, revision: Revision) -> None:
+    demonstration.version += 0 if demonstration.head is None else 1
+    demonstration.head = revision
+    demonstration.save()
+
+
+def _free_title(wanted: str) -> str:
+    taken = {demonstration.head.title for demonstration in shelf() if demonstration.head}
+    if wanted not in taken:
+        return wanted
+    numbered = (f"{wanted[:74]} ({number})" for number in range(2, len(taken) + 3))
+    return next(title for title in numbered if title not in taken)

@@ -1,0 +1,95 @@
+"""Routes of the shelf."""
+
+from __future__ import annotations
+
+import re
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from oakspin.design import to_text
+from server.errors import ConflictProblem, Problem
+from server.shelf import actions
+from server.shelf.schemas import DemonstrationOut, FileBody, NewBody, RevisionOut, SaveBody, VersionBody
+
+router = Router(tags=["shelf"])
+
+ONE = {200: DemonstrationOut, 400: Problem, 404: Problem, 422: Problem}
+MOVE = {**ONE, 409: ConflictProblem}
+
+
+@router.get("", response=list[DemonstrationOut], operation_id="list_shelf")
+def list_shelf(request: HttpRequest) -> list[DemonstrationOut]:
+    """Everything on the shelf."""
+    return [DemonstrationOut.of(found) for found in actions.shelf()]
+
+
+@router.post("", response=ONE, operation_id="start_demonstration")
+def start_demonstration(request: HttpRequest, body: NewBody) -> DemonstrationOut:
+    """Start a demonstration of a kind."""
+    return DemonstrationOut.of(actions.start_new(body.kind))
+
+
+@router.post("/import", response=ONE, operation_id="import_demonstration")
+def import_demonstration(request: HttpRequest, body: FileBody) -> DemonstrationOut:
+    """Put an ``.oak.json`` file on the shelf."""
+    return DemonstrationOut.of(actions.take_in(body.content))
+
+
+@router.get("/{id}", response=ONE, operation_id="get_demonstration")
+def get_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
+    """One demonstration."""
+    return DemonstrationOut.of(actions.find(id))
+
+
+@router.put("/{id}", response=MOVE, operation_id="save_demonstration")
+def save_demonstration(request: HttpRequest, id: str, body: SaveBody) -> DemonstrationOut:
+    """Save a new state; 409 when another save came first."""
+    return DemonstrationOut.of(actions.save(id, body.version, body.title, body.design, body.change))
+
+
+@router.post("/{id}/undo", response=MOVE, operation_id="undo_demonstration")
+def undo_demonstration(request: HttpRequest, id: str, body: VersionBody) -> DemonstrationOut:
+    """Go back to what the present state was made from."""
+    return DemonstrationOut.of(actions.undo(id, body.version))
+
+
+@router.post("/{id}/redo", response=MOVE, operation_id="redo_demonstration")
+def redo_demonstration(request: HttpRequest, id: str, body: VersionBody) -> DemonstrationOut:
+    """Go forward again."""
+    return DemonstrationOut.of(actions.redo(id, body.version))
+
+
+@router.post("/{id}/duplicate", response=ONE, operation_id="duplicate_demonstration")
+def duplicate_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
+    """A copy with a history of its own."""
+    return DemonstrationOut.of(actions.duplicate(id))
+
+
+@router.delete("/{id}", response={204: None, 404: Problem}, operation_id="delete_demonstration")
+def delete_demonstration(request: HttpRequest, id: str) -> tuple[int, None]:
+    """Take it off the shelf; restore brings it back."""
+    actions.delete(id)
+    return 204, None
+
+
+@router.post("/{id}/restore", response=ONE, operation_id="restore_demonstration")
+def restore_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
+    """Undo a delete."""
+    return DemonstrationOut.of(actions.restore(id))
+
+
+@router.get("/{id}/history", response={200: list[RevisionOut], 404: Problem}, operation_id="list_history")
+def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
+    """Every state it ever had, oldest first."""
+    found = actions.find(id)
+    return [RevisionOut.of(revision, found.head_id) for revision in found.revisions.all()]
+
+
+@router.get("/{id}/file", operation_id="export_demonstration", openapi_extra={"responses": {200: {"description": "An .oak.json file"}}})
+def export_demonstration(request: HttpRequest, id: str) -> HttpResponse:
+    """The demonstration as an ``.oak.json`` file to keep."""
+    document = actions.document(id)
+    name = re.sub(r"[^a-z0-9]+", "-", document.title.lower()).strip("-") or "demonstration"
+    headers = {"Content-Disposition": f'attachment; filename="{name}.oak.json"'}
+    return HttpResponse(to_text(document), content_type="application/json", headers=headers)

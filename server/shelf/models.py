@@ -1,0 +1,51 @@
+"""Demonstrations and revisions. A revision is written once and never changed."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.db import models
+
+
+def _new_id() -> str:
+    return uuid.uuid4().hex[:12]
+
+
+class Demonstration(models.Model):
+    """A motor on the shelf; ``head`` is the revision shown now.
+
+    ``version`` counts every move of the head (save, undo, redo), so that a save made on an
+    older state is noticed.
+    """
+
+    id = models.CharField(primary_key=True, max_length=12, default=_new_id, editable=False)
+    head = models.ForeignKey("Revision", null=True, on_delete=models.PROTECT, related_name="+")
+    version = models.PositiveIntegerField(default=1)
+    created_at = models.DateTimeField(auto_now_add=True)
+    changed_at = models.DateTimeField(auto_now=True)
+    deleted_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["created_at", "id"]
+
+    def __str__(self) -> str:
+        return self.head.title if self.head else self.id
+
+
+class Revision(models.Model):
+    """One saved state of a demonstration. ``parent`` is what it was made from."""
+
+    demonstration = models.ForeignKey(Demonstration, on_delete=models.CASCADE, related_name="revisions")
+    number = models.PositiveIntegerField()
+    parent = models.ForeignKey("self", null=True, on_delete=models.PROTECT, related_name="children")
+    title = models.CharField(max_length=80)
+    design = models.JSONField()
+    change = models.CharField(max_length=200)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["number"]
+        constraints = [models.UniqueConstraint(fields=["demonstration", "number"], name="one_revision_a_number")]
+
+    def __str__(self) -> str:
+        return f"{self.title} {self.number}"

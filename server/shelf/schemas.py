@@ -1,0 +1,96 @@
+"""Bodies of the shelf's routes."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Any
+
+from ninja import Schema
+from pydantic import ConfigDict, Field
+
+from oakspin.design import Design
+from server.shelf.actions import design_in
+from server.shelf.models import Demonstration, Revision
+
+
+class _Body(Schema):
+    model_config = ConfigDict(strict=True, extra="forbid")
+
+
+class NewBody(_Body):
+    """Start a demonstration of a kind."""
+
+    kind: str
+
+
+class FileBody(_Body):
+    """The parsed content of an ``.oak.json`` file."""
+
+    content: Any
+
+
+class VersionBody(_Body):
+    """The version that the sender has seen."""
+
+    version: Annotated[int, Field(ge=1, le=2**31)]
+
+
+class SaveBody(VersionBody):
+    """A whole new state, made on top of ``version``; ``change`` says in words what was done."""
+
+    title: Annotated[str, Field(min_length=1, max_length=80)]
+    design: Design
+    change: Annotated[str, Field(max_length=200)]
+
+
+class DemonstrationOut(Schema):
+    """A demonstration as it is shown now."""
+
+    id: str
+    title: str
+    kind: str
+    version: int
+    design: Design
+    changed_at: datetime
+    can_undo: bool
+    can_redo: bool
+    deleted: bool
+
+    @staticmethod
+    def of(demonstration: Demonstration) -> DemonstrationOut:
+        """The wire form of a demonstration."""
+        head = demonstration.head
+        assert head is not None  # every action gives a demonstration its head
+        design = design_in(head)
+        return DemonstrationOut(
+            id=demonstration.id,
+            title=head.title,
+            kind=design.kind,
+            version=demonstration.version,
+            design=design,
+            changed_at=demonstration.changed_at,
+            can_undo=head.parent_id is not None,
+            can_redo=head.children.exists(),
+            deleted=demonstration.deleted_at is not None,
+        )
+
+
+class RevisionOut(Schema):
+    """One line of a demonstration's history."""
+
+    number: int
+    title: str
+    change: str
+    made_at: datetime
+    shown: bool
+
+    @staticmethod
+    def of(revision: Revision, head_id: int | None) -> RevisionOut:
+        """The wire form of a revision."""
+        return RevisionOut(
+            number=revision.number,
+            title=revision.title,
+            change=revision.change,
+            made_at=revision.made_at,
+            shown=revision.pk == head_id,
+        )

@@ -1,0 +1,1 @@
+"""The workbench: answers about a design, keeps nothing."""
