@@ -66,12 +66,30 @@ def python_environment(names: str = "run") -> None:
     if not stale(stamp, mark):
         return
     _room_on_disk()
-    say(f"installing Python packages for {'testing' if names == 'test' else 'running'} into .venv (once, about a minute)")
+    say(
+        f"installing Python packages for {'testing' if names == 'test' else 'running'} into .venv (once, about a minute)"
+    )
     if not PYTHON.is_file():
-        run([sys.executable, "-m", "venv", str(VENV)], quiet=True, mend="No virtual environment: install python3-venv (apt install python3-venv).")
+        run(
+            [sys.executable, "-m", "venv", str(VENV)],
+            quiet=True,
+            mend="No virtual environment: install python3-venv (apt install python3-venv).",
+        )
     pip = [str(PYTHON), "-m", "pip", "install", "--quiet", "--disable-pip-version-check", UV]
     run(pip, quiet=True, mend="Packages could not be fetched: connect to the network once, then run this again.")
-    install = [str(PYTHON), "-m", "uv", "pip", "install", "--quiet", "--python", str(PYTHON), "--require-hashes", "-r", str(listed)]
+    install = [
+        str(PYTHON),
+        "-m",
+        "uv",
+        "pip",
+        "install",
+        "--quiet",
+        "--python",
+        str(PYTHON),
+        "--require-hashes",
+        "-r",
+        str(listed),
+    ]
     run(install, quiet=True, mend="Packages could not be installed: connect to the network once, then run this again.")
     stamp.write_text(mark, encoding="utf-8")
 
@@ -85,7 +103,12 @@ def node_modules() -> None:
     _node()
     _room_on_disk()
     say("installing web packages into web/node_modules (once, about a minute)")
-    run(["npm", "ci", "--silent"], cwd=WEB, quiet=True, mend="Web packages could not be installed: connect to the network once, then run this again.")
+    run(
+        ["npm", "ci", "--silent"],
+        cwd=WEB,
+        quiet=True,
+        mend="Web packages could not be installed: connect to the network once, then run this again.",
+    )
     stamp.write_text(mark, encoding="utf-8")
 
 
@@ -98,20 +121,31 @@ def built_front_end() -> None:
         return
     node_modules()
     say("building the front end")
-    run(["npm", "run", "--silent", "build"], cwd=WEB, quiet=True, mend="The front end could not be built; the reason is below.")
+    run(
+        ["npm", "run", "--silent", "build"],
+        cwd=WEB,
+        quiet=True,
+        mend="The front end could not be built; the reason is below.",
+    )
     stamp.write_text(mark, encoding="utf-8")
 
 
 def _node() -> None:
     node = shutil.which("node")
     if not node or not shutil.which("npm"):
-        raise Trouble(f"Node {OLDEST_NODE} or newer with npm is needed to build the pages: install nodejs and npm, then run this again.")
+        raise Trouble(
+            f"Node {OLDEST_NODE} or newer with npm is needed to build the pages: install nodejs and npm, then run this again."
+        )
     version = subprocess.run([node, "--version"], capture_output=True, text=True, check=True).stdout.strip()
     if int(version.lstrip("v").split(".")[0]) < OLDEST_NODE:
-        raise Trouble(f"Node {OLDEST_NODE} or newer is needed, this is {version}: install a newer nodejs, then run this again.")
+        raise Trouble(
+            f"Node {OLDEST_NODE} or newer is needed, this is {version}: install a newer nodejs, then run this again."
+        )
 
 
 def _room_on_disk() -> None:
     free = shutil.disk_usage(ROOT).free / 1e6
     if free < NEEDED_MB:
-        raise Trouble(f"Only {free:.0f} MB are free here and about {NEEDED_MB} MB are needed: make room, then run this again.")
+        raise Trouble(
+            f"Only {free:.0f} MB are free here and about {NEEDED_MB} MB are needed: make room, then run this again."
+        )

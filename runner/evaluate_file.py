@@ -20,7 +20,10 @@ def main(words: list[str]) -> int:
         found = report(from_text(Path(words[0]).read_bytes()).design)
     except OSError as error:
         reason = error.strerror or "unreadable"
-        print(Fault("/", f"{words[0]} ({reason})", "a file that can be read", "Check its name and place.").line(), file=sys.stderr)
+        print(
+            Fault("/", f"{words[0]} ({reason})", "a file that can be read", "Check its name and place.").line(),
+            file=sys.stderr,
+        )
         return 2
     except OakSpinError as error:
         print(error, file=sys.stderr)

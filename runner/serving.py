@@ -42,7 +42,9 @@ def _port_is_free(port: int) -> None:
         try:
             probe.bind(("127.0.0.1", port))
         except OSError:
-            raise Trouble(f"Port {port} is taken. Stop what runs there, or run: ./oak start --port {port + 1}") from None
+            raise Trouble(
+                f"Port {port} is taken. Stop what runs there, or run: ./oak start --port {port + 1}"
+            ) from None
 
 
 def _put_aside(sure: bool) -> bool:

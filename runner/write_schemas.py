@@ -15,7 +15,10 @@ def main() -> None:
     from oakspin.design import schema
     from server.api import api
 
-    targets = {"docs/design.schema.json": schema(), "docs/api/openapi.json": api.get_openapi_schema(path_prefix="/api/")}
+    targets = {
+        "docs/design.schema.json": schema(),
+        "docs/api/openapi.json": api.get_openapi_schema(path_prefix="/api/"),
+    }
     for name, content in targets.items():
         path = ROOT / name
         path.parent.mkdir(parents=True, exist_ok=True)

@@ -20,7 +20,9 @@ class _Csrf(CsrfViewMiddleware):
     """Django's own check, with its refusal in the shape of all our problems."""
 
     def _reject(self, request: HttpRequest, reason: str) -> HttpResponse:
-        return problem(403, "Refused: this request did not come from an Oak Spin page.", hint="Reload the page and try again.")
+        return problem(
+            403, "Refused: this request did not come from an Oak Spin page.", hint="Reload the page and try again."
+        )
 
 
 def problem(status: int, title: str, hint: str) -> JsonResponse:
@@ -54,6 +56,8 @@ class GuardMiddleware:
         try:
             request.get_host()
         except DisallowedHost:
-            return problem(400, "This server answers only to 127.0.0.1 and localhost.", hint="Open the address it printed.")
+            return problem(
+                400, "This server answers only to 127.0.0.1 and localhost.", hint="Open the address it printed."
+            )
         self.csrf.process_request(request)
         return self.csrf.process_view(request, _every_view, (), {})

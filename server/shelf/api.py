@@ -86,7 +86,11 @@ def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
     return [RevisionOut.of(revision, found.head_id) for revision in found.revisions.all()]
 
 
-@router.get("/{id}/file", operation_id="export_demonstration", openapi_extra={"responses": {200: {"description": "An .oak.json file"}}})
+@router.get(
+    "/{id}/file",
+    operation_id="export_demonstration",
+    openapi_extra={"responses": {200: {"description": "An .oak.json file"}}},
+)
 def export_demonstration(request: HttpRequest, id: str) -> HttpResponse:
     """The demonstration as an ``.oak.json`` file to keep."""
     document = actions.document(id)

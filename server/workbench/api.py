@@ -39,7 +39,9 @@ class KindOut(Schema):
 def list_kinds(request: HttpRequest) -> list[KindOut]:
     """Kinds of demonstration, in the order in which they are offered."""
     kinds = KINDS.items()
-    return [KindOut(id=id_, name=kind.name, what_moves=kind.what_moves, built_from=kind.built_from) for id_, kind in kinds]
+    return [
+        KindOut(id=id_, name=kind.name, what_moves=kind.what_moves, built_from=kind.built_from) for id_, kind in kinds
+    ]
 
 
 @router.get("/schema", response=dict[str, Any], operation_id="get_schema")

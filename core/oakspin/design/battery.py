@@ -66,7 +66,9 @@ class Battery(Part):
     @model_validator(mode="after")
     def _own_cell_is_told(self) -> Self:
         if self.cell == "own" and self.own is None:
-            raise misfit("own", "nothing", "the data of your cell", "Give volts, ohms, mass, size and charge under own.")
+            raise misfit(
+                "own", "nothing", "the data of your cell", "Give volts, ohms, mass, size and charge under own."
+            )
         if self.cell != "own" and self.own is not None:
             raise misfit("own", "a cell", f"left out when cell is {self.cell}", 'Set cell to "own" or drop own.')
         return self

@@ -75,7 +75,9 @@ def design_of(value: object) -> Design:
 def _json_of(text: str | bytes) -> object:
     whole_file = "a whole .oak.json file"
     if len(text) > LARGEST_FILE:
-        raise UnreadableDesign([Fault("/", f"{len(text)} bytes", f"at most {LARGEST_FILE} bytes", "Choose another file.")])
+        raise UnreadableDesign(
+            [Fault("/", f"{len(text)} bytes", f"at most {LARGEST_FILE} bytes", "Choose another file.")]
+        )
     try:
         clear = text.decode("utf-8-sig") if isinstance(text, bytes) else text
         return json.loads(clear, parse_constant=float, object_pairs_hook=_no_twins)
@@ -113,7 +115,7 @@ _HINTS = {
     "too_short": ("a longer list", "Add to it."),
     "string_too_short": ("a title", "Write a title."),
     "string_too_long": ("at most 80 characters", "Shorten it."),
-    "union_tag_not_found": ("told by a field \"by\"", "Say by which way the value is given."),
+    "union_tag_not_found": ('told by a field "by"', "Say by which way the value is given."),
 }
 
 

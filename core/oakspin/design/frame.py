@@ -51,17 +51,19 @@ class Outline(Part):
     legs: Annotated[Whole, Field(ge=1, le=6, description="Legs, spaced evenly round the axis.")] = 2
     half: Annotated[ByPoints | BySpring, Field(discriminator="by", description="One leg: points, or a spring.")]
     mirrored: Annotated[bool, Field(description="Whether all legs are alike.")] = True
-    other_half: Annotated[
-        ByPoints | None, Field(description="Every second leg, when the legs are not alike.")
-    ] = None
+    other_half: Annotated[ByPoints | None, Field(description="Every second leg, when the legs are not alike.")] = None
     decoration: Annotated[Decoration, Field(description="What is hung on the frame.")] = Decoration()
 
     @model_validator(mode="after")
     def _second_half_is_told(self) -> Self:
         if self.mirrored and self.other_half is not None:
-            raise misfit("other_half", "an outline", "left out when mirrored is true", "Set mirrored to false or drop it.")
+            raise misfit(
+                "other_half", "an outline", "left out when mirrored is true", "Set mirrored to false or drop it."
+            )
         if not self.mirrored and self.other_half is None:
-            raise misfit("other_half", "nothing", "an outline when mirrored is false", "Give the points of the second leg.")
+            raise misfit(
+                "other_half", "nothing", "an outline when mirrored is false", "Give the points of the second leg."
+            )
         if not self.mirrored and self.legs == 1:
             raise misfit("mirrored", "false", "true for one leg", "Add a second leg, or set mirrored to true.")
         return self
@@ -74,13 +76,17 @@ class Pivot(Part):
         Literal["flat", "dimple", "cup"],
         Field(description="Flat terminal, a dimple the cell has by itself, or a magnet-and-washer cup."),
     ] = "dimple"
-    off_center_mm: Annotated[float, Field(ge=0, le=15, description="Distance of the tip from the frame's middle.")] = 0.0
+    off_center_mm: Annotated[float, Field(ge=0, le=15, description="Distance of the tip from the frame's middle.")] = (
+        0.0
+    )
 
 
 class Feet(Part):
     """Where the frame brushes the magnets."""
 
-    type: Annotated[Literal["points", "ring"], Field(description="Separate feet, or a ring round the magnets.")] = "points"
+    type: Annotated[Literal["points", "ring"], Field(description="Separate feet, or a ring round the magnets.")] = (
+        "points"
+    )
     gap_mm: Annotated[float, Field(ge=0, le=20, description="Clearance to the rim as bent.")] = 0.5
     height_mm: Annotated[float, Field(ge=0, le=120, description="Height above the lower face of the stack.")] = 3.2
     pressure: Annotated[
@@ -108,5 +114,7 @@ class FrameDesign(Part):
     def _stack_and_foot_fit(self) -> Self:
         stack = self.magnets.thickness_mm * self.magnets.count
         if stack > 120:
-            raise misfit("magnets/count", self.magnets.count, "a stack of 120 mm at most", "Take fewer or thinner magnets.")
+            raise misfit(
+                "magnets/count", self.magnets.count, "a stack of 120 mm at most", "Take fewer or thinner magnets."
+            )
         return self

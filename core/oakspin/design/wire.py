@@ -31,6 +31,7 @@ class Wire(Part):
     size: Annotated[ByGauge | ByDiameter, Field(discriminator="by", description="Gauge or diameter.")] = ByGauge(awg=20)
     material: Annotated[WireMaterial, Field(description="Metal of the wire.")] = "copper"
     finish: Annotated[
-        Literal["bare", "enameled", "plastic"], Field(description="Skin of the wire: bare, enameled or plastic-covered.")
+        Literal["bare", "enameled", "plastic"],
+        Field(description="Skin of the wire: bare, enameled or plastic-covered."),
     ] = "bare"
     ends_stripped: Annotated[bool, Field(description="Whether the skin is taken off where the wire touches.")] = True

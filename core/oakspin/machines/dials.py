@@ -60,11 +60,20 @@ class PartLine:
 
 
 def number(
-    design: Design, pointer: str, label: str, unit: str, step: float, *, maximum: float | None = None, follows: tuple[Follower, ...] = ()
+    design: Design,
+    pointer: str,
+    label: str,
+    unit: str,
+    step: float,
+    *,
+    maximum: float | None = None,
+    follows: tuple[Follower, ...] = (),
 ) -> Dial:
     """A number dial; its limits and reason come from the field itself."""
     low, high, reason = _limits(pointer, design)
-    return Dial("number", label, pointer, value_at(design, pointer), reason, unit, low, maximum or high, step, follows=follows)
+    return Dial(
+        "number", label, pointer, value_at(design, pointer), reason, unit, low, maximum or high, step, follows=follows
+    )
 
 
 def choice(design: Design, pointer: str, label: str, choices: list[tuple[str, Any]]) -> Dial:
@@ -78,7 +87,9 @@ def choice(design: Design, pointer: str, label: str, choices: list[tuple[str, An
 
 def wire_size(design: Design, pointer: str, label: str) -> Dial:
     """A wire size: gauge or millimetres, as the user likes."""
-    return Dial("size", label, pointer, value_at(design, pointer), "Gauge (20 AWG) or diameter (0.8 mm).", "AWG", 8, 34, 1)
+    return Dial(
+        "size", label, pointer, value_at(design, pointer), "Gauge (20 AWG) or diameter (0.8 mm).", "AWG", 8, 34, 1
+    )
 
 
 def _alike(given: Any, value: Any) -> bool:

@@ -9,7 +9,8 @@ Arrays have shape (draws,) or (draws, angles); a leading 1 stands for all draws.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, fields, replace
+from typing import Any
 
 import numpy as np
 
@@ -120,3 +121,20 @@ class Machine:
     def broken(self, link: str) -> Break | None:
         """The first plain cause that breaks a link, if any."""
         return next((found for found in self.breaks if found.link == link), None)
+
+    def one_build(self, index: int) -> Machine:
+        """The machine of a single draw."""
+        return _one(self, index, self.inertia.size)
+
+
+def _one(value: Any, index: int, draws: int) -> Any:
+    """Anything made of arrays over draws, cut down to one of them."""
+    if isinstance(value, np.ndarray):
+        return value[index : index + 1] if value.shape[:1] == (draws,) else value
+    if isinstance(value, dict):
+        return {name: _one(held, index, draws) for name, held in value.items()}
+    if isinstance(value, tuple):
+        return tuple(_one(held, index, draws) for held in value)
+    if isinstance(value, (Load, Body, Pack, Machine)):
+        return replace(value, **{part.name: _one(getattr(value, part.name), index, draws) for part in fields(value)})
+    return value

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from oakspin.design import Design
-from oakspin.draws import MEDIAN
+from oakspin.draws import Array, Draws
 from oakspin.machines.kinds import machine_of
+from oakspin.machines.machine import Machine
 from oakspin.motion.drive import drive_of
 from oakspin.motion.simulate import simulate
 from oakspin.motion.steady import spin_up_time, steady_speed
@@ -37,7 +38,7 @@ class Spin:
 
 def spin(design: Design) -> Spin:
     """Run the median build from a standing start until it is at speed. Same design, same run."""
-    machine = machine_of(design, MEDIAN)
+    machine = _median_build(machine_of(design, Draws()))
     drive = drive_of(machine)
     moves = drive.sense != 0 and not machine.broken("starts")
     speed = steady_speed(drive, machine.load) if moves else np.zeros(1)
@@ -60,7 +61,15 @@ def spin(design: Design) -> Spin:
     )
 
 
-def _flicker(made: np.ndarray[tuple[int, ...], np.dtype[np.float64]], seconds: float) -> tuple[bool, ...]:
+def _median_build(machine: Machine) -> Machine:
+    """The build whose speed is in the middle of all builds, with the median speed of leaving its seat."""
+    speed = steady_speed(drive_of(machine), machine.load)
+    middle = int(np.argsort(speed)[speed.size // 2])
+    leave = np.full_like(machine.leave_speed, np.median(machine.leave_speed))
+    return replace(machine, leave_speed=leave).one_build(middle)
+
+
+def _flicker(made: Array, seconds: float) -> tuple[bool, ...]:
     """A contact that is made this share of the time, drawn from a fixed seed."""
     chance = np.random.default_rng(SEED)
     change = 1 - np.exp(-seconds / made.size / FLICKER)

@@ -85,7 +85,11 @@ def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
     outcome = outcome_of(machine_of(design, draws or Draws()))
     findings = [judge(outcome) for judge in JUDGES]
     figures = _figures_of(outcome)
-    rows = [found.figure for found in findings] + [found.margin for found in findings] + [row for row, _ in figures.values()]
+    rows = (
+        [found.figure for found in findings]
+        + [found.margin for found in findings]
+        + [row for row, _ in figures.values()]
+    )
     bands = np.quantile(np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]), QUANTILES, axis=1).T
     count = len(findings)
     links = tuple(_link(found, bands[at], bands[count + at]) for at, found in enumerate(findings))

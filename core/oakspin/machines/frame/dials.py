@@ -5,10 +5,10 @@ from __future__ import annotations
 from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.design.magnets import ByFaceField, ByGrade, ByRemanence
 from oakspin.design.wire import ByGauge
+from oakspin.draws import MEDIAN
 from oakspin.machines.dials import Dial, Follower, PartLine, choice, number, wire_size
 from oakspin.machines.frame.shape import frame_shape
 from oakspin.machines.path import PathSums
-from oakspin.draws import MEDIAN
 from oakspin.parts.catalogue import CELLS, FOOT_FORCE, GRADES
 from oakspin.parts.cell import cell_of, pack_of
 from oakspin.parts.magnet import keep_away, remanence, stack_length
@@ -47,7 +47,9 @@ def _battery(design: FrameDesign) -> PartLine:
     ]
     volts, ohms = float(pack.volts_at(pack.used)[0]), float(pack.ohms_at(pack.used)[0])
     name = cell.name if many == 1 else f"{many} × {cell.name}"
-    return PartLine("battery", "Battery", f"{name}, {battery.terminal_up} up", f"{volts:.2f} V · {ohms:.2g} Ω", tuple(dials))
+    return PartLine(
+        "battery", "Battery", f"{name}, {battery.terminal_up} up", f"{volts:.2f} V · {ohms:.2g} Ω", tuple(dials)
+    )
 
 
 def _magnets(design: FrameDesign) -> PartLine:
@@ -71,14 +73,18 @@ def _magnets(design: FrameDesign) -> PartLine:
     if isinstance(strength, ByFaceField):
         dials.append(number(design, "/magnets/strength/face_field_mT", "At the face", "mT", 5))
     dials.append(choice(design, "/magnets/pole_up", "Pole up", [("N up", "N"), ("S up", "S")]))
-    dials.append(choice(design, "/magnets/magnetized", "Magnetized", [("along the axis", "along"), ("across it", "across")]))
+    dials.append(
+        choice(design, "/magnets/magnetized", "Magnetized", [("along the axis", "along"), ("across it", "across")])
+    )
     coats = [("nickel", "nickel"), ("epoxy", "epoxy"), ("plastic", "plastic"), ("none", "none")]
     dials.append(choice(design, "/magnets/plating", "Coat", coats))
     if magnets.shape == "ring":
         dials.append(number(design, "/magnets/hole_mm", "Hole", "mm", 0.1))
     line = f"{magnets.count} × {magnets.shape} {magnets.diameter_mm:g} × {magnets.thickness_mm:g} mm, {told}"
     way = f"{magnets.pole_up} up" if magnets.magnetized == "along" else "magnetized across"
-    return PartLine("magnets", "Magnets", line, f"{way} · keep {keep_away(magnets) * 100:.0f} cm off cards", tuple(dials))
+    return PartLine(
+        "magnets", "Magnets", line, f"{way} · keep {keep_away(magnets) * 100:.0f} cm off cards", tuple(dials)
+    )
 
 
 def _foot(per_unit: float) -> Follower:
@@ -135,7 +141,9 @@ def _contacts(design: FrameDesign) -> PartLine:
     dials = (
         choice(design, "/feet/type", "Feet", [("points", "points"), ("ring", "ring")]),
         number(design, "/feet/gap_mm", "Foot gap", "mm", 0.1),
-        number(design, "/feet/height_mm", "Foot height", "mm", 0.1, maximum=round(stack_length(design.magnets) * 1e3, 3)),
+        number(
+            design, "/feet/height_mm", "Foot height", "mm", 0.1, maximum=round(stack_length(design.magnets) * 1e3, 3)
+        ),
         choice(design, "/feet/pressure", "Pressure", pressures),
         choice(design, "/pivot/seat", "Tip", seats),
         number(design, "/pivot/off_center_mm", "Tip off center", "mm", 0.1),

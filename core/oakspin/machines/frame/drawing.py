@@ -68,7 +68,9 @@ def _standing(design: FrameDesign, shape: FrameShape, stack: Stack) -> tuple[Sha
         parts.append(Shape("cell", _box(pack.radius, *body), label=pack.cell.name))
         parts.append(Shape("terminal", _box(pack.radius * NUB_SHARE, *knob), label=up))
     if design.magnets.magnetized == "across":
-        parts.append(Shape("across", _box(radius, 0.0, shape.stack), label="N" if design.magnets.pole_up == "N" else "S"))
+        parts.append(
+            Shape("across", _box(radius, 0.0, shape.stack), label="N" if design.magnets.pole_up == "N" else "S")
+        )
     else:
         upper, lower = ("north", "south") if design.magnets.pole_up == "N" else ("south", "north")
         parts.append(Shape(upper, _box(radius, shape.stack / 2, shape.stack), label=upper[0].upper()))  # type: ignore[arg-type]
@@ -148,16 +150,18 @@ def field_lines(stack: Stack) -> tuple[Polyline, ...]:
 
     The flux through coaxial circles is constant along a field line, so the lines are its contours.
     """
-    wide = 5.5 * stack.radius
+    wide = 8 * stack.radius
     r = np.linspace(0.02, 1, 40) ** 1.3 * wide
-    z = stack.length / 2 + np.linspace(-1, 1, 48) * (3 * stack.radius + stack.length / 2)
+    z = stack.length / 2 + np.linspace(-1, 1, 48) * (6 * stack.radius + stack.length / 2)
     own, image = stack.flux(r[None, :], z[:, None])
     flux = own + stack.image * image
-    levels = np.max(np.abs(flux)) * (np.arange(LINES) + 0.6) / LINES
+    levels = np.max(np.abs(flux)) * (np.arange(LINES) + 1.1) / (LINES + 0.6)
     contours = contour_generator(r, z, np.abs(flux))
     lines: list[Polyline] = []
     for level in levels:
         for line in contours.lines(level):
             flat = np.asarray(line)
+            if not np.allclose(flat[0], flat[-1]):
+                continue  # it leaves the computed part of the plane: half a line would mislead
             lines += [tuple((_mm(side * x), _mm(y)) for x, y in flat) for side in (1, -1)]
     return tuple(lines)

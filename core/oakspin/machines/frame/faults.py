@@ -31,7 +31,9 @@ def breaks_of(design: FrameDesign, shape: FrameShape, drop: float) -> tuple[Brea
 def _cell(design: FrameDesign, shape: FrameShape) -> Break | None:
     if shape.pack.cell.stands:
         return None
-    sentence = f"A frame stands on a round cell with a terminal at each end; a {shape.pack.cell.name} has none to stand on."
+    sentence = (
+        f"A frame stands on a round cell with a terminal at each end; a {shape.pack.cell.name} has none to stand on."
+    )
     return Break("circuit", sentence)
 
 
@@ -46,7 +48,9 @@ def _magnet_skin(design: FrameDesign) -> Break | None:
     if magnet_conducts(magnets):
         return None
     if magnets.plating == "none":
-        return Break("circuit", f"Bare {magnet_kind(magnets).name} does not conduct: the feet find no current on the magnet.")
+        return Break(
+            "circuit", f"Bare {magnet_kind(magnets).name} does not conduct: the feet find no current on the magnet."
+        )
     return Break("circuit", f"The magnet's {magnets.plating} coat does not conduct: the feet find no current on it.")
 
 
@@ -54,7 +58,9 @@ def _foot_place(design: FrameDesign, shape: FrameShape) -> Break | None:
     foot, stack = shape.foot_height * 1e3, shape.stack * 1e3
     if foot <= stack + 1e-9:
         return None
-    return Break("circuit", f"The feet stand at {foot:.1f} mm, above the {stack:.1f} mm stack: they brush the cell's side.")
+    return Break(
+        "circuit", f"The feet stand at {foot:.1f} mm, above the {stack:.1f} mm stack: they brush the cell's side."
+    )
 
 
 def _rub(design: FrameDesign, shape: FrameShape) -> Break | None:
@@ -69,7 +75,9 @@ def _rub(design: FrameDesign, shape: FrameShape) -> Break | None:
             worst, at = float(depth.max()), float(leg[depth.argmax(), 2])
     if worst < 0.05e-3:
         return None
-    return Break("starts", f"A leg runs {worst * 1e3:.1f} mm into the cell at {at * 1e3:.0f} mm above the bench: it rubs.")
+    return Break(
+        "starts", f"A leg runs {worst * 1e3:.1f} mm into the cell at {at * 1e3:.0f} mm above the bench: it rubs."
+    )
 
 
 def _limp(design: FrameDesign, shape: FrameShape) -> Break | None:

@@ -120,7 +120,9 @@ def _touching(design: FrameDesign, moving: _Moving, draws: Draws) -> Array:
 def _foot_force(design: FrameDesign, moving: _Moving, stack: Stack, draws: Draws) -> Array:
     """Force of the foot on the rim at rest in N; shape (draws,)."""
     pressed = FOOT_FORCE[design.feet.pressure] * draws.factor("foot_pressure", HANDS[design.maker].pressure)
-    leaning = moving.mass * GRAVITY * np.minimum(moving.offset, moving.drop if moving.drop > 0 else 0) / moving.foot_depth
+    leaning = (
+        moving.mass * GRAVITY * np.minimum(moving.offset, moving.drop if moving.drop > 0 else 0) / moving.foot_depth
+    )
     wire = wire_diameter(design.wire)
     pull = 0.0
     if wire_metal(design.wire).magnetic:
@@ -140,7 +142,9 @@ def _hop_speed(moving: _Moving, force: Array, draws: Draws) -> Array:
     return np.asarray(np.sqrt(force / (moving.mass / 3 * runout)))
 
 
-def _bodies(design: FrameDesign, moving: _Moving, shape: FrameShape, ohms: dict[str, Array], draws: Draws) -> tuple[Body, ...]:
+def _bodies(
+    design: FrameDesign, moving: _Moving, shape: FrameShape, ohms: dict[str, Array], draws: Draws
+) -> tuple[Body, ...]:
     wire, metal, pack = wire_diameter(design.wire), wire_metal(design.wire), shape.pack
     cooling = draws.value("cooling")
     surface = np.pi * wire * moving.sums.length
@@ -158,9 +162,15 @@ def _bodies(design: FrameDesign, moving: _Moving, shape: FrameShape, ohms: dict[
             0.9 * film * cooling,
             0.49 * film * np.sqrt(reynolds_per_speed) * cooling,
         ),
-        Body("cell", pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT, STILL_AIR * cell_surface * cooling, cooling * 0),
         Body(
-            "magnets", contacts / 2, stack_mass(design.magnets) * MAGNET_HEAT, STILL_AIR * magnet_surface * cooling, cooling * 0
+            "cell", pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT, STILL_AIR * cell_surface * cooling, cooling * 0
+        ),
+        Body(
+            "magnets",
+            contacts / 2,
+            stack_mass(design.magnets) * MAGNET_HEAT,
+            STILL_AIR * magnet_surface * cooling,
+            cooling * 0,
         ),
     )
 
@@ -217,7 +227,9 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
         leave_speed=leave,
         bodies=_bodies(design, moving, shape, ohms, draws),
         room_C=design.room_C,
-        words=Words(contact="the feet" if shape.ring is None else "the ring", bearing="the tip", leaves="leaves its seat"),
+        words=Words(
+            contact="the feet" if shape.ring is None else "the ring", bearing="the tip", leaves="leaves its seat"
+        ),
         geometry=draw_frame(design, shape, stack, (moving.offset, moving.drop)),
         breaks=breaks_of(design, shape, moving.drop),
         figures={
@@ -229,7 +241,10 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
             "center_of_mass_below_tip": (np.full(draws.count, moving.drop * 1e3), "mm"),
             "lean": (np.degrees(moving.lean), "°"),
             "bend_moment": (np.full(draws.count, bend_moment(wire, metal) * 1e3), "mN·m"),
-            "leg_give": (np.full(draws.count, leg_give(FOOT_FORCE["light"], moving.foot_depth, wire, metal) * 1e3), "mm"),
+            "leg_give": (
+                np.full(draws.count, leg_give(FOOT_FORCE["light"], moving.foot_depth, wire, metal) * 1e3),
+                "mm",
+            ),
             "keep_away_distance": (np.full(draws.count, keep_away(design.magnets) * 1e3), "mm"),
         },
     )

@@ -15,7 +15,7 @@ def judge(outcome: Outcome) -> Finding:
     """Minutes of running until the battery no longer turns it."""
     life = outcome.life
     runs = float(np.median(outcome.runs))
-    good = f"Of running in all: about {figures(runs, 2)} runs up to the hands-off time or a minute."
+    good = f"Some {figures(runs, 2)} runs of a minute at most."
     bad = "It does not run, so there is nothing to last."
     if float(np.median(life)) > 0:
         bad = f"The battery fades too soon: about {figures(max(runs, 1), 2)} runs."

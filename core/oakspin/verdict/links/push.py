@@ -23,5 +23,5 @@ def judge(outcome: Outcome) -> Finding:
     else:
         bad = "Weaker than the lightest touch of the feet: more current or a stronger magnet is needed."
     even = drive.push.shape[1] == 1
-    good = "The same at every angle; only the place of the foot sets it." if even else "Averaged over a turn."
+    good = "The same at every angle." if even else "Averaged over a turn."
     return Finding("push", push * 1e6, "µN·m", margin, good, bad)

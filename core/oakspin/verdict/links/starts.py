@@ -18,7 +18,11 @@ def judge(outcome: Outcome) -> Finding:
     elif machine.broken("circuit"):
         bad = "Without push it does not start."
     elif outcome.drive.sense == 0:
-        bad = "From some angles it is pushed back: it swings over and settles." if _swings(outcome) else "Nothing turns it."
+        bad = (
+            "From some angles it is pushed back: it swings over and settles."
+            if _swings(outcome)
+            else "Nothing turns it."
+        )
     else:
         bad = f"Friction at {machine.words.contact} and {machine.words.bearing} holds it: press less, or push more."
     return Finding("starts", ratio, "× friction", ratio, "Starts by itself, from any angle.", bad)

@@ -21,6 +21,10 @@ def judge(outcome: Outcome) -> Finding:
     margin = np.minimum(limit / np.maximum(outcome.speed, SETTLED_FLOOR), LARGEST_MARGIN)
     rate = float(np.median(outcome.speed)) * PER_MINUTE
     leaves = machine.words.leaves
-    good = f"{leaves.capitalize()} at this speed; settles near {figures(rate)}." if rate else "It stands still on its seat."
-    bad = cause.sentence if cause else f"{leaves.capitalize()} at this speed, before it settles near {figures(rate)}: out of balance."
+    good = f"{leaves.capitalize()} here; settles near {figures(rate)}." if rate else "It stands still on its seat."
+    bad = (
+        cause.sentence
+        if cause
+        else f"{leaves.capitalize()} at this speed, before it settles near {figures(rate)}: out of balance."
+    )
     return Finding("stays_on", limit * PER_MINUTE, "turns/min", margin, good, bad)

@@ -1,0 +1,68 @@
+import styled from "styled-components";
+import type { Advice } from "../api/client";
+import { PlainButton, Quiet } from "../theme/parts";
+import { figures } from "../units";
+
+interface Props {
+  advice: Advice[] | undefined;
+  linkName: (id: string) => string;
+  apply: (advice: Advice) => void;
+}
+
+/** The changes that help most, each computed by trying it, each made with one press. */
+export function AdviceList({ advice, linkName, apply }: Props) {
+  return (
+    <section aria-label="What helps most">
+      <Title>What helps most</Title>
+      {!advice && <Quiet>Trying changes …</Quiet>}
+      {advice?.length === 0 && <Quiet>No single change helps: nothing needs mending.</Quiet>}
+      <Rows>
+        {advice?.map((one) => (
+          <li key={one.sentence}>
+            <Change onPress={() => apply(one)} aria-label={`${one.sentence}. ${one.effect}`}>
+              {one.sentence}
+            </Change>
+            <Effect>
+              {one.after > one.before && (
+                <span>
+                  {linkName(one.link).toLowerCase()} {figures(one.before, 2)} → {figures(one.after, 2)} ×
+                </span>
+              )}
+              <span>
+                {figures(100 * one.goes_before, 2)} → {figures(100 * one.goes_after, 2)} % of builds go
+              </span>
+            </Effect>
+          </li>
+        ))}
+      </Rows>
+    </section>
+  );
+}
+
+const Title = styled.h2`
+  font-size: 0.95rem;
+  color: ${({ theme }) => theme.quiet};
+  margin: 4px 0 2px;
+`;
+const Rows = styled.ul`
+  list-style: none;
+  padding: 0;
+  li {
+    border-top: 1px solid ${({ theme }) => theme.rule};
+    padding: 3px 0;
+  }
+`;
+const Change = styled(PlainButton)`
+  padding: 2px 0;
+  min-height: 1.5rem;
+  font-weight: 650;
+  text-align: left;
+  line-height: 1.2;
+`;
+const Effect = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 0 10px;
+  font-size: 0.8rem;
+`;

@@ -1,0 +1,181 @@
+import { useLayoutEffect, useRef, useState } from "react";
+import { ToggleButton } from "react-aria-components";
+import styled from "styled-components";
+import type { Geometry, Handle, Setting, Verdict } from "../api/client";
+import { Handles } from "../drawing/Handles";
+import { CenterOfMass, CurrentArrows, Dimensions, FieldLines, Pushes, ScaleBar, TurnArrow } from "../drawing/Marks";
+import { Paper } from "../drawing/Paper";
+import { placeFor } from "../drawing/place";
+import { Standing, Wires } from "../drawing/Shapes";
+import { SpinView } from "../drawing/SpinView";
+import { PlainButton, Quiet, Unseen } from "../theme/parts";
+import { figures } from "../units";
+import type { useSpin } from "./useSpin";
+
+interface Props {
+  geometry: Geometry;
+  verdict: Verdict;
+  pinned?: Geometry;
+  isPinned: boolean;
+  togglePin: () => void;
+  spin: ReturnType<typeof useSpin>;
+  onMove: (settings: Setting[]) => void;
+  onDone: (words: string) => void;
+  /** The design's own value of a field, newer than the geometry while a handle moves. */
+  valueAt: (pointer: string) => number | undefined;
+}
+
+const FIRST_SIZE = { width: 640, height: 580 };
+
+/** The drawing on millimetre paper with its handles, and what can be shown on it. */
+export function Bench({ geometry, verdict, pinned, isPinned, togglePin, spin, onMove, onDone, valueAt }: Props) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState(FIRST_SIZE);
+  const [shows, setShows] = useState({ lines: true, forces: true, dimensions: false });
+  useLayoutEffect(() => {
+    const box = frame.current;
+    if (!box) return;
+    const watch = new ResizeObserver(([entry]) => {
+      const { width, height } = entry!.contentRect;
+      if (width > 50 && height > 50) setSize({ width, height });
+    });
+    watch.observe(box);
+    return () => watch.disconnect();
+  }, []);
+  const place = placeFor(geometry.bounds, size.width, size.height);
+  const handles = geometry.handles.map((handle) => underTheHand(handle, valueAt));
+  const amperes = verdict.figures.current?.value ?? 0;
+  return (
+    <Column aria-label="Drawing">
+      <Frame ref={frame}>
+        <svg width={size.width} height={size.height} role="img" aria-label={`Side section. ${verdict.headline}`}>
+          <Paper place={place} />
+          {shows.lines && <FieldLines geometry={geometry} place={place} />}
+          <path
+            d={`M${place.x(0)} 40V${size.height - 30}`}
+            stroke="currentColor"
+            strokeDasharray="14 4 3 4"
+            opacity={0.3}
+          />
+          <Standing geometry={geometry} place={place} />
+          {pinned && <Wires geometry={pinned} place={place} ghost />}
+          {spin.frame ? (
+            <SpinView geometry={geometry} place={place} frame={spin.frame} />
+          ) : (
+            <>
+              <Wires geometry={geometry} place={place} />
+              {shows.forces && <CurrentArrows geometry={geometry} place={place} amperes={amperes} />}
+              {shows.forces && <Pushes geometry={geometry} place={place} verdict={verdict} />}
+              {shows.forces && <CenterOfMass geometry={geometry} place={place} />}
+            </>
+          )}
+          {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
+          <TurnArrow verdict={verdict} place={place} />
+          <ScaleBar place={place} />
+        </svg>
+        {!spin.on && <Handles handles={handles} place={place} onMove={onMove} onDone={onDone} />}
+      </Frame>
+      <Bar>
+        <Tool isSelected={spin.on} onChange={spin.toggle}>
+          {spin.on ? "■ Stop" : "▶ Spin"}
+        </Tool>
+        {spin.on && <SpinWords spin={spin} verdict={verdict} />}
+        {!spin.on && (
+          <>
+            <Tool isSelected={shows.lines} onChange={(lines) => setShows({ ...shows, lines })}>
+              Field lines
+            </Tool>
+            <Tool isSelected={shows.forces} onChange={(forces) => setShows({ ...shows, forces })}>
+              Forces
+            </Tool>
+            <Tool isSelected={shows.dimensions} onChange={(dimensions) => setShows({ ...shows, dimensions })}>
+              Dimensions
+            </Tool>
+            <Tool isSelected={isPinned} onChange={togglePin}>
+              {isPinned ? "Unpin" : "Pin to compare"}
+            </Tool>
+          </>
+        )}
+      </Bar>
+    </Column>
+  );
+}
+
+/** The handle where the hand has it: the field's newest value, before the answer has come. */
+function underTheHand(handle: Handle, valueAt: (pointer: string) => number | undefined): Handle {
+  const moved = {
+    ...handle,
+    axes: handle.axes.map((axis) => ({ ...axis, value: valueAt(axis.pointer) ?? axis.value })),
+  };
+  for (const axis of moved.axes) {
+    const coordinate = (axis.value - axis.origin) / axis.slope;
+    if (axis.along === "x") moved.x = coordinate;
+    else moved.y = coordinate;
+  }
+  return moved;
+}
+
+function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdict: Verdict }) {
+  const top = Math.abs(spin.run?.speed.at(-1) ?? 0);
+  const rate = figures((top * 60) / (2 * Math.PI), 2);
+  if (!spin.run) return <Quiet role="status">computing the run …</Quiet>;
+  if (top === 0) return <Quiet role="status">It stays where it is. {verdict.causes[0] ?? ""}</Quiet>;
+  const leaves = spin.run.leaves_at >= 0 ? ` It leaves its seat after ${figures(spin.run.leaves_at, 2)} s.` : "";
+  return (
+    <Quiet role="status">
+      {spin.still ? "Motion is reduced: turn it by hand. " : `Shown at 1/${spin.factor} of its speed. `}
+      Reaches {rate} turns a minute.{leaves}
+      {spin.still && <PlainButton onPress={spin.turnOn}>Turn on an eighth</PlainButton>}
+      <Unseen>{verdict.direction}</Unseen>
+    </Quiet>
+  );
+}
+
+const Column = styled.section`
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+  border: 1px solid ${({ theme }) => theme.rule};
+  border-bottom: 0;
+`;
+const Frame = styled.div`
+  position: relative;
+  flex: 1;
+  min-height: 300px;
+  overflow: hidden;
+  user-select: none;
+  svg {
+    display: block;
+  }
+`;
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 8px;
+  min-height: 44px;
+  padding: 4px 10px;
+  background: ${({ theme }) => theme.sheet};
+  border-top: 1px solid ${({ theme }) => theme.rule};
+  font-size: 0.9rem;
+`;
+const Tool = styled(ToggleButton)`
+  background: none;
+  border: 0;
+  border-bottom: 2px solid transparent;
+  padding: 4px 6px;
+  min-height: 30px;
+  cursor: pointer;
+  color: ${({ theme }) => theme.action};
+  &:first-child {
+    font-weight: 650;
+  }
+  &[data-selected] {
+    color: ${({ theme }) => theme.text};
+    border-bottom-color: ${({ theme }) => theme.carriesCurrent};
+  }
+  &:hover {
+    background: ${({ theme }) => theme.actionPale};
+  }
+`;

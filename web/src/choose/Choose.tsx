@@ -1,0 +1,160 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import styled from "styled-components";
+import type { Advice, Design, Setting, Verdict } from "../api/client";
+import { sameDesign, withSettings } from "../api/design";
+import { adviceQuery } from "../api/queries";
+import { useAnnounce } from "../shell/Announcer";
+import { useShortcuts } from "../shell/shortcuts";
+import { Quiet } from "../theme/parts";
+import { AdviceList } from "./AdviceList";
+import { Bench } from "./Bench";
+import { Parts } from "./Parts";
+import { RunChain } from "./RunChain";
+import type { Working } from "./useDemonstration";
+import { usePin } from "./usePin";
+import { useSpin } from "./useSpin";
+import { useVerdict } from "./useVerdict";
+
+const STILL_FOR = 350;
+const KEPT_GHOSTS = 2;
+
+/** Choose: parts on the left, the drawing in the middle, the run chain and what helps on the right. */
+export function Choose({ working }: { working: Working }) {
+  const { design, show, commit } = working;
+  const { current, problem } = useVerdict(design);
+  const settled = useSettled(design);
+  const advice = useQuery({ ...adviceQuery(settled), enabled: sameDesign(settled, design) });
+  const before = useGhosts(working.kept.design, current);
+  const pin = usePin(working.kept.id, design);
+  const spin = useSpin(design);
+  const announce = useAnnounce();
+  const newest = useRef(design);
+  useEffect(() => {
+    newest.current = design;
+  }, [design]);
+
+  const headline = current?.answer.verdict.headline;
+  const settledHeadline = current && sameDesign(settled, current.design) ? headline : undefined;
+  useEffect(() => {
+    if (settledHeadline) announce(settledHeadline);
+  }, [settledHeadline, announce]);
+
+  const move = (settings: Setting[]) => {
+    newest.current = withSettings(newest.current, settings);
+    show(newest.current);
+  };
+  const turn = (settings: Setting[], words: string) => {
+    newest.current = withSettings(newest.current, settings);
+    commit({ design: newest.current }, words);
+  };
+  const apply = (one: Advice) => turn(one.patch as Setting[], one.sentence);
+  useShortcuts({ p: () => pin.toggle(design), s: spin.toggle });
+
+  if (!current) return <Waiting role="status">{problem ? problem.line : "Computing the first verdict …"}</Waiting>;
+  const { verdict, parts } = current.answer;
+  const linkName = (id: string) => verdict.links.find((link) => link.id === id)?.name ?? id;
+  return (
+    <Columns data-verdict-for={sameDesign(current.design, design) ? "present" : "earlier"}>
+      <Parts parts={parts} turn={turn} />
+      <Bench
+        geometry={verdict.geometry}
+        verdict={verdict}
+        pinned={pin.verdict?.geometry}
+        isPinned={pin.pinned !== null}
+        togglePin={() => pin.toggle(design)}
+        spin={spin}
+        onMove={move}
+        onDone={(words) => commit({ design: newest.current }, words)}
+        valueAt={(pointer) => numberAt(design, pointer)}
+      />
+      <Right aria-label="Verdict">
+        <Headline data-headline>{verdict.headline}</Headline>
+        {problem && <Trouble role="alert">{problem.line}</Trouble>}
+        {verdict.causes.length > 1 && (
+          <Causes>
+            {verdict.causes.slice(1).map((cause) => (
+              <li key={cause}>Also: {cause}</li>
+            ))}
+          </Causes>
+        )}
+        <Share>
+          Of 100 builds by these hands, <b>{Math.round(100 * verdict.share_that_goes)}</b> go and stay on.
+        </Share>
+        <RunChain verdict={verdict} before={before} pinned={pin.verdict} />
+        <AdviceList advice={sameDesign(settled, design) ? advice.data : undefined} linkName={linkName} apply={apply} />
+      </Right>
+    </Columns>
+  );
+}
+
+function numberAt(design: Design, pointer: string): number | undefined {
+  let place: unknown = design;
+  for (const step of pointer.split("/").slice(1)) place = (place as Record<string, unknown> | undefined)?.[step];
+  return typeof place === "number" ? place : undefined;
+}
+
+/** The design once it has not changed for a moment. */
+function useSettled(design: Design): Design {
+  const [settled, setSettled] = useState(design);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setSettled(design), STILL_FOR);
+    return () => window.clearTimeout(timer);
+  }, [design]);
+  return settled;
+}
+
+/** Verdicts on the last saved states before the present one, newest first. */
+function useGhosts(saved: Design, current: ReturnType<typeof useVerdict>["current"]): Verdict[] {
+  const [past, setPast] = useState<{ design: Design; verdict: Verdict }[]>([]);
+  if (current && sameDesign(saved, current.design) && !(past[0] && sameDesign(past[0].design, saved))) {
+    setPast([{ design: current.design, verdict: current.answer.verdict }, ...past].slice(0, KEPT_GHOSTS + 1));
+  }
+  const isPresent = past[0] && current && sameDesign(past[0].design, current.design);
+  return past
+    .slice(isPresent ? 1 : 0)
+    .slice(0, KEPT_GHOSTS)
+    .map((one) => one.verdict);
+}
+
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: minmax(232px, 19%) minmax(0, 1fr) minmax(322px, 28%);
+  gap: 0;
+  flex: 1;
+  min-height: 0;
+  @media (max-width: 860px) {
+    display: block;
+    overflow: auto;
+    section[aria-label="Drawing"] {
+      height: 70vh;
+    }
+  }
+`;
+const Right = styled.section`
+  padding: 4px 20px 12px 16px;
+  overflow-y: auto;
+`;
+const Headline = styled.p`
+  font-family: ${({ theme }) => theme.faces.title};
+  font-size: 1.06rem;
+  line-height: 1.3;
+  padding: 2px 0 4px;
+`;
+const Share = styled.p`
+  font-size: 0.875rem;
+  padding-bottom: 6px;
+`;
+const Causes = styled.ul`
+  list-style: none;
+  padding: 0 0 4px;
+  font-size: 0.875rem;
+  color: ${({ theme }) => theme.stateText.fails};
+`;
+const Trouble = styled.p`
+  color: ${({ theme }) => theme.stateText.fails};
+  font-size: 0.9rem;
+`;
+const Waiting = styled(Quiet)`
+  padding: 32px 20px;
+`;

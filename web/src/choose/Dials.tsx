@@ -1,0 +1,297 @@
+import { useState } from "react";
+import {
+  Button,
+  FieldError,
+  Group,
+  Input,
+  Label,
+  ListBox,
+  ListBoxItem,
+  Popover,
+  Radio,
+  RadioGroup,
+  Select,
+  SelectValue,
+  TextField,
+} from "react-aria-components";
+import styled from "styled-components";
+import type { Dial, Setting } from "../api/client";
+import { figures, readMeasure, readWireSize, wireSizeText, type WireSize } from "../units";
+
+export type Turn = (settings: Setting[], words: string) => void;
+
+/** One dial, by its type. */
+export function DialControl({ dial, turn }: { dial: Dial; turn: Turn }) {
+  if (dial.type === "choice")
+    return dial.choices!.length <= 2 ? <Either dial={dial} turn={turn} /> : <Pick dial={dial} turn={turn} />;
+  return <Measure dial={dial} turn={turn} />;
+}
+
+function choose(dial: Dial, key: string, turn: Turn) {
+  const choice = dial.choices!.find((one) => one.key === key);
+  if (choice) turn([{ pointer: dial.pointer, value: choice.value }], `${dial.label}: ${choice.label}`);
+}
+
+function Either({ dial, turn }: { dial: Dial; turn: Turn }) {
+  return (
+    <Options orientation="horizontal" value={dial.chosen} onChange={(key) => choose(dial, key, turn)}>
+      <Label>{dial.label}</Label>
+      <div>
+        {dial.choices!.map((one) => (
+          <Radio key={one.key} value={one.key}>
+            {one.label}
+          </Radio>
+        ))}
+      </div>
+    </Options>
+  );
+}
+
+function Pick({ dial, turn }: { dial: Dial; turn: Turn }) {
+  return (
+    <Field as={Select} value={dial.chosen || null} onChange={(key: unknown) => choose(dial, String(key), turn)}>
+      <Label>{dial.label}</Label>
+      <Opener>
+        <SelectValue />
+        <svg width="10" height="7" viewBox="0 0 10 7" aria-hidden>
+          <path d="M1 1l4 4 4 -4" fill="none" stroke="currentColor" strokeWidth="1.6" />
+        </svg>
+      </Opener>
+      <Drop>
+        <ListBox>
+          {dial.choices!.map((one) => (
+            <Item key={one.key} id={one.key}>
+              {one.label}
+            </Item>
+          ))}
+        </ListBox>
+      </Drop>
+    </Field>
+  );
+}
+
+const textOf = (dial: Dial) =>
+  dial.type === "size"
+    ? wireSizeText(dial.value as WireSize)
+    : `${figures(dial.value as number, 4)}${dial.unit ? ` ${dial.unit}` : ""}`;
+
+/** A number with its unit: typed with any unit of its kind, or stepped. */
+function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
+  const shown = textOf(dial);
+  const [text, setText] = useState(shown);
+  const [error, setError] = useState("");
+  const [seen, setSeen] = useState(shown);
+  if (seen !== shown) {
+    setSeen(shown);
+    setText(shown);
+    setError("");
+  }
+
+  const amount = dial.type === "size" ? sizeAmount(dial.value as WireSize) : (dial.value as number);
+  const limits = limitsOf(dial);
+
+  const put = (value: number, size?: WireSize) => {
+    if (value < limits.minimum || value > limits.maximum) {
+      setError(
+        `${figures(value, 4)} ${limits.unit}: choose ${figures(limits.minimum, 4)} to ${figures(limits.maximum, 4)} ${limits.unit}. ${dial.reason}`,
+      );
+      return;
+    }
+    setError("");
+    const set = size ?? value;
+    const followers = (dial.follows ?? []).map(({ pointer, per_unit }) => ({
+      pointer,
+      value: Number((per_unit * value).toFixed(3)),
+    }));
+    turn(
+      [{ pointer: dial.pointer, value: set }, ...followers],
+      `${dial.label}: ${size ? wireSizeText(size) : figures(value, 4)}`,
+    );
+  };
+  const commit = () => {
+    if (text === shown) return;
+    if (dial.type === "size") {
+      const size = readWireSize(text);
+      if (size && sizeWithin(size)) put(sizeAmount(size), size);
+      else if (size) setError(`${wireSizeText(size)}: choose 8 to 34 AWG, or 0.15 to 3.3 mm.`);
+      else setError(`"${text}" is no wire size. Type 20 AWG or 0.8 mm.`);
+      return;
+    }
+    const value = readMeasure(text, dial.unit ?? "");
+    if (value === null)
+      setError(
+        `"${text}" cannot be read. Type a number${dial.unit ? `, such as ${figures(amount, 4)} ${dial.unit}` : ""}.`,
+      );
+    else put(dial.step === 1 && dial.unit === "" ? Math.round(value) : value);
+  };
+  const stepBy = (count: number) => {
+    if (dial.type === "size") {
+      const now = dial.value as WireSize;
+      // A thicker wire is a larger diameter but a smaller gauge number.
+      const next: WireSize =
+        now.by === "gauge"
+          ? { by: "gauge", awg: now.awg - count }
+          : { by: "diameter", diameter_mm: Number((now.diameter_mm + 0.05 * count).toFixed(3)) };
+      if (sizeWithin(next)) put(sizeAmount(next), next);
+      return;
+    }
+    const step = dial.step ?? 1;
+    const next = Math.round((amount + count * step) / step) * step;
+    put(Number(Math.min(Math.max(next, limits.minimum), limits.maximum).toFixed(4)));
+  };
+  return (
+    <Field as={TextField} value={text} onChange={setText} isInvalid={error !== ""}>
+      <Label>{dial.label}</Label>
+      <Stepped>
+        <Input
+          role="spinbutton"
+          aria-valuenow={amount}
+          aria-valuemin={limits.minimum}
+          aria-valuemax={limits.maximum}
+          aria-valuetext={shown}
+          onBlur={commit}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") commit();
+            else if (event.key === "ArrowUp") stepBy(1);
+            else if (event.key === "ArrowDown") stepBy(-1);
+            else if (event.key === "Escape") setText(shown);
+            else return;
+            event.preventDefault();
+          }}
+        />
+        <Button aria-label={`Less ${dial.label}`} onPress={() => stepBy(-1)} excludeFromTabOrder>
+          −
+        </Button>
+        <Button aria-label={`More ${dial.label}`} onPress={() => stepBy(1)} excludeFromTabOrder>
+          +
+        </Button>
+      </Stepped>
+      <FieldError>{error}</FieldError>
+    </Field>
+  );
+}
+
+const sizeAmount = (size: WireSize) => (size.by === "gauge" ? size.awg : size.diameter_mm);
+const sizeWithin = (size: WireSize) =>
+  size.by === "gauge" ? size.awg >= 8 && size.awg <= 34 : size.diameter_mm >= 0.15 && size.diameter_mm <= 3.3;
+
+function limitsOf(dial: Dial) {
+  if (dial.type === "size" && (dial.value as WireSize).by === "diameter")
+    return { minimum: 0.15, maximum: 3.3, unit: "mm" };
+  return { minimum: dial.minimum ?? 0, maximum: dial.maximum ?? 0, unit: dial.unit ?? "" };
+}
+
+const Field = styled.div`
+  display: grid;
+  grid-template-columns: 82px minmax(0, 1fr);
+  align-items: center;
+  font-size: 0.875rem;
+  border-bottom: 1px dotted ${({ theme }) => theme.rule};
+  padding: 1px 0;
+  label,
+  & > span:first-child {
+    color: ${({ theme }) => theme.quiet};
+  }
+  .react-aria-FieldError {
+    grid-column: 1 / -1;
+    color: ${({ theme }) => theme.stateText.fails};
+    font-size: 0.8rem;
+    line-height: 1.2;
+    padding-bottom: 3px;
+  }
+`;
+const Stepped = styled(Group)`
+  display: flex;
+  align-items: center;
+  input {
+    flex: 1;
+    min-width: 0;
+    border: 0;
+    background: none;
+    font-weight: 650;
+    padding: 3px 2px;
+    &[data-invalid] {
+      outline: 2px solid ${({ theme }) => theme.state.fails};
+    }
+  }
+  button {
+    border: 0;
+    background: none;
+    color: ${({ theme }) => theme.action};
+    font-weight: 700;
+    width: 24px;
+    min-height: 26px;
+    cursor: pointer;
+    border-radius: 3px;
+    &:hover {
+      background: ${({ theme }) => theme.actionPale};
+    }
+  }
+`;
+const Opener = styled(Button)`
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 6px;
+  border: 0;
+  background: none;
+  font-weight: 650;
+  text-align: left;
+  padding: 3px 2px;
+  min-height: 26px;
+  cursor: pointer;
+  width: 100%;
+  line-height: 1.15;
+`;
+const Drop = styled(Popover)`
+  background: ${({ theme }) => theme.raised};
+  border: 1.5px solid ${({ theme }) => theme.quiet};
+  min-width: 170px;
+  padding: 4px;
+  color: ${({ theme }) => theme.text};
+  font-size: 0.9rem;
+  max-height: 320px;
+  overflow: auto;
+`;
+const Item = styled(ListBoxItem)`
+  padding: 5px 10px;
+  cursor: pointer;
+  outline-offset: -2px;
+  &[data-focused] {
+    background: ${({ theme }) => theme.actionPale};
+  }
+  &[data-selected] {
+    font-weight: 700;
+  }
+`;
+const Options = styled(RadioGroup)`
+  display: grid;
+  grid-template-columns: 82px minmax(0, 1fr);
+  align-items: center;
+  font-size: 0.875rem;
+  border-bottom: 1px dotted ${({ theme }) => theme.rule};
+  padding: 1px 0;
+  & > span:first-child {
+    color: ${({ theme }) => theme.quiet};
+  }
+  & > div {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 4px;
+  }
+  .react-aria-Radio {
+    padding: 3px 5px;
+    border-radius: 3px;
+    cursor: pointer;
+    color: ${({ theme }) => theme.action};
+    &[data-selected] {
+      color: ${({ theme }) => theme.text};
+      font-weight: 700;
+      text-decoration: underline 2px ${({ theme }) => theme.carriesCurrent};
+      text-underline-offset: 4px;
+    }
+    &[data-focus-visible] {
+      outline: 2.5px solid ${({ theme }) => theme.action};
+    }
+  }
+`;

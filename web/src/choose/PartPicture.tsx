@@ -1,0 +1,36 @@
+import { useTheme } from "styled-components";
+
+/** A small picture of a part. */
+export function PartPicture({ id }: { id: string }) {
+  const theme = useTheme();
+  const ink = { stroke: theme.text, fill: "none", strokeWidth: 1.6, strokeLinejoin: "round" as const };
+  const copper = { ...ink, stroke: theme.carriesCurrent, strokeWidth: 2.6, strokeLinecap: "round" as const };
+  const pictures: Record<string, React.ReactNode> = {
+    battery: <path d="M11 7h12v21H11zM15 4h4v3h-4z" {...ink} />,
+    magnets: (
+      <>
+        <path d="M5 11h24v6H5zM5 17h24v6H5z" {...ink} />
+        <path d="M9 17l4-6M15 17l4-6M21 17l4-6" {...ink} strokeWidth={1} />
+      </>
+    ),
+    wire: <path d="M23 21a8.5 8.5 0 1 0-5 3.400M23 21l5 5" {...copper} />,
+    shape: <path d="M17 27M12 27l-4-1q4-8 1-14q0-8 8-7q8-1 8 7q-3 6 1 14l-4 1" {...copper} />,
+    contacts: (
+      <>
+        <path d="M17 5v13M12 14l5 6 5-6" {...copper} />
+        <path d="M7 25h20" {...ink} />
+      </>
+    ),
+    bench: (
+      <>
+        <path d="M4 12h26M8 12v15M26 12v15" {...ink} />
+        <path d="M12 12V7h8v5" {...ink} />
+      </>
+    ),
+  };
+  return (
+    <svg width="34" height="34" viewBox="0 0 34 34" aria-hidden>
+      {pictures[id]}
+    </svg>
+  );
+}

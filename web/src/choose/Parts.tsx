@@ -1,0 +1,87 @@
+import { useState } from "react";
+import { Button, Disclosure, DisclosurePanel, Heading } from "react-aria-components";
+import styled from "styled-components";
+import type { PartLine } from "../api/client";
+import { DialControl, type Turn } from "./Dials";
+import { PartPicture } from "./PartPicture";
+
+/** The parts in the order in which they are laid out; each opens in place to its few dials. */
+export function Parts({ parts, turn }: { parts: PartLine[]; turn: Turn }) {
+  const [open, setOpen] = useState<string | null>("magnets");
+  return (
+    <Column aria-label="Parts">
+      {parts.map((part) => (
+        <Line
+          key={part.id}
+          isExpanded={open === part.id}
+          onExpandedChange={(expanded) => setOpen(expanded ? part.id : null)}
+        >
+          <Heading level={2}>
+            <Opener slot="trigger">
+              <PartPicture id={part.id} />
+              <span>
+                <b>{part.title}</b>
+                <span>{part.line}</span>
+                <small>{part.figure}</small>
+              </span>
+            </Opener>
+          </Heading>
+          <DisclosurePanel>
+            {open === part.id && (
+              <Dials>
+                {part.dials.map((dial) => (
+                  <DialControl key={`${dial.pointer}${dial.type}`} dial={dial} turn={turn} />
+                ))}
+              </Dials>
+            )}
+          </DisclosurePanel>
+        </Line>
+      ))}
+    </Column>
+  );
+}
+
+const Column = styled.section`
+  overflow-y: auto;
+  overflow-x: hidden;
+  padding: 4px 8px 12px 20px;
+`;
+const Line = styled(Disclosure)`
+  border-top: 1px solid ${({ theme }) => theme.rule};
+  h2 {
+    font-size: 1rem;
+    font-weight: 400;
+    font-family: ${({ theme }) => theme.faces.text};
+  }
+`;
+const Opener = styled(Button)`
+  display: grid;
+  grid-template-columns: 34px 1fr;
+  gap: 8px;
+  width: 100%;
+  text-align: left;
+  background: none;
+  border: 0;
+  padding: 6px 2px;
+  cursor: pointer;
+  line-height: 1.2;
+  font-size: 0.95rem;
+  & > span > * {
+    display: block;
+  }
+  b {
+    font-family: ${({ theme }) => theme.faces.title};
+    color: ${({ theme }) => theme.quiet};
+    font-size: 0.9rem;
+  }
+  small {
+    color: ${({ theme }) => theme.quiet};
+    font-size: 0.8rem;
+  }
+  &:hover b {
+    text-decoration: underline;
+  }
+`;
+const Dials = styled.div`
+  padding: 0 2px 8px 8px;
+`;

@@ -1,0 +1,113 @@
+import styled from "styled-components";
+import type { Link, Verdict } from "../api/client";
+import { band, figures, shortUnit } from "../units";
+import { LinkLoop } from "./LinkLoop";
+
+interface Props {
+  verdict: Verdict;
+  /** Figures before the last changes, newest first: shown faint, so that a change is seen. */
+  before: Verdict[];
+  pinned?: Verdict;
+}
+
+/** The eight links in the order in which a real demonstration fails. */
+export function RunChain({ verdict, before, pinned }: Props) {
+  return (
+    <List aria-label="Run chain">
+      {verdict.links.map((link, at) => (
+        <Row key={link.id} data-link={link.id} data-state={link.state}>
+          <LinkLoop state={link.state} />
+          <div>
+            <Name>
+              <b>
+                {at + 1} {link.name}
+              </b>
+              <span>
+                <b data-figure>{figureText(link)}</b> <small>{band(link.band, 2)}</small>
+              </span>
+              <State $state={link.state}>{link.state}</State>
+            </Name>
+            <Sentence>
+              <span>{link.sentence}</span>
+              <Ghosts link={link} before={before} pinned={pinned} />
+            </Sentence>
+          </div>
+        </Row>
+      ))}
+    </List>
+  );
+}
+
+const figureText = (link: Link) => `${figures(link.figure)} ${shortUnit(link.unit)}`;
+
+/** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
+function Ghosts({ link, before, pinned }: { link: Link; before: Verdict[]; pinned?: Verdict }) {
+  const find = (verdict: Verdict) => figures(verdict.links.find((one) => one.id === link.id)!.figure);
+  if (pinned) return <Ghost data-pinned>pinned {find(pinned)}</Ghost>;
+  const past = before.map(find);
+  return past.length > 0 && past[0] !== figures(link.figure) ? <Ghost>was {past.join(", ")}</Ghost> : null;
+}
+
+const List = styled.ol`
+  list-style: none;
+  padding: 0;
+  margin: 0;
+`;
+const Row = styled.li`
+  display: grid;
+  grid-template-columns: 30px 1fr;
+  gap: 0 8px;
+  position: relative;
+  padding-bottom: 7px;
+  & + &::before {
+    content: "";
+    position: absolute;
+    left: 13px;
+    top: -12px;
+    height: 15px;
+    border-left: 2px solid ${({ theme }) => theme.rule};
+  }
+  & > svg {
+    margin-top: 1px;
+    background: ${({ theme }) => theme.ground};
+    z-index: 1;
+  }
+`;
+const Name = styled.div`
+  display: grid;
+  grid-template-columns: auto 1fr 38px;
+  gap: 0 8px;
+  align-items: baseline;
+  line-height: 1.3;
+  font-size: 0.95rem;
+  b {
+    font-weight: 650;
+  }
+  & > span:nth-child(2) {
+    text-align: right;
+    font-size: 0.875rem;
+  }
+  small {
+    font-size: inherit;
+    color: ${({ theme }) => theme.quiet};
+  }
+`;
+const State = styled.span<{ $state: Link["state"] }>`
+  color: ${({ theme, $state }) => theme.stateText[$state]};
+  font-size: 0.875rem;
+  font-weight: 650;
+  text-align: right;
+`;
+const Ghost = styled.span`
+  margin-left: auto;
+  font-style: italic;
+  white-space: nowrap;
+`;
+const Sentence = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+  font-size: 0.83rem;
+  line-height: 1.22;
+  color: ${({ theme }) => theme.quiet};
+`;

@@ -1,0 +1,149 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { answered, client, ProblemError, type Demonstration, type Design } from "../api/client";
+import { demonstrationQuery, shelfQuery } from "../api/queries";
+
+const PAUSE = 400;
+
+export type SavedState = "saved" | "saving" | "unsaved" | "trouble";
+
+interface Draft {
+  title: string;
+  design: Design;
+  change: string;
+}
+
+/**
+ * The working copy of a demonstration and its way to the server: every change is shown at once,
+ * saved after a short pause as one revision, and kept here until the server has acknowledged it.
+ */
+export function useDemonstration(first: Demonstration) {
+  const queries = useQueryClient();
+  const [kept, setKept] = useState(first);
+  const [working, setWorking] = useState({ title: first.title, design: first.design });
+  const [state, setState] = useState<SavedState>("saved");
+  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const [conflict, setConflict] = useState<{ version: number; draft: Draft } | null>(null);
+  const version = useRef(first.version);
+  const draft = useRef<Draft | null>(null);
+  const timer = useRef(0);
+  const busy = useRef<Promise<void> | null>(null);
+
+  const take = useCallback(
+    (answer: Demonstration) => {
+      version.current = answer.version;
+      setKept(answer);
+      queries.setQueryData(demonstrationQuery(answer.id).queryKey, answer);
+      void queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
+    },
+    [queries],
+  );
+
+  const flush = useCallback(async (): Promise<void> => {
+    window.clearTimeout(timer.current);
+    while (busy.current) await busy.current;
+    const sent = draft.current;
+    if (!sent) return;
+    const body = { version: version.current, ...sent };
+    const params = { path: { id: first.id } };
+    setState("saving");
+    busy.current = answered(client.PUT("/api/shelf/{id}", { params, body }))
+      .then((answer) => {
+        if (draft.current === sent) draft.current = null;
+        take(answer);
+        setProblem(null);
+        setState(draft.current ? "unsaved" : "saved");
+      })
+      .catch((error: unknown) => {
+        if (!(error instanceof ProblemError)) throw error;
+        setState("trouble");
+        if (error.status === 409) setConflict({ version: error.version, draft: draft.current ?? sent });
+        else setProblem(error);
+      })
+      .finally(() => (busy.current = null));
+    await busy.current;
+  }, [first.id, take]);
+
+  /** Show a design now; nothing is saved until `commit`. */
+  const show = useCallback((design: Design) => setWorking((before) => ({ ...before, design })), []);
+
+  /** Make a change that is to be kept, with words for the history. */
+  const commit = useCallback(
+    (next: { title?: string; design?: Design }, change: string) => {
+      setWorking((before) => {
+        const after = { ...before, ...next };
+        draft.current = { ...after, change };
+        return after;
+      });
+      setState("unsaved");
+      window.clearTimeout(timer.current);
+      timer.current = window.setTimeout(() => void flush(), PAUSE);
+    },
+    [flush],
+  );
+
+  const step = useCallback(
+    async (which: "undo" | "redo") => {
+      await flush();
+      if (draft.current) return;
+      const init = { params: { path: { id: first.id } }, body: { version: version.current } };
+      try {
+        const answer = await answered(client.POST(`/api/shelf/{id}/${which}`, init));
+        take(answer);
+        setWorking({ title: answer.title, design: answer.design });
+        setProblem(null);
+        setState("saved");
+      } catch (error) {
+        if (!(error instanceof ProblemError)) throw error;
+        if (error.status === 409) setConflict({ version: error.version, draft: { ...working, change: which } });
+        else setProblem(error);
+      }
+    },
+    [first.id, flush, take, working],
+  );
+
+  const takeOver = useCallback(() => {
+    if (!conflict) return;
+    version.current = conflict.version;
+    draft.current = conflict.draft;
+    setConflict(null);
+    void flush();
+  }, [conflict, flush]);
+
+  const drop = useCallback(async () => {
+    const answer = await answered(client.GET("/api/shelf/{id}", { params: { path: { id: first.id } } }));
+    draft.current = null;
+    setConflict(null);
+    take(answer);
+    setWorking({ title: answer.title, design: answer.design });
+    setState("saved");
+  }, [first.id, take]);
+
+  /** Put my state on the shelf as a demonstration of its own; gives its id. */
+  const keepBoth = useCallback(async (): Promise<string> => {
+    const mine = conflict!.draft;
+    const content = { format: "oakspin.design", version: 1, title: mine.title, design: mine.design };
+    const copy = await answered(client.POST("/api/shelf/import", { body: { content } }));
+    draft.current = null;
+    setConflict(null);
+    void queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
+    return copy.id;
+  }, [conflict, queries]);
+
+  useEffect(() => {
+    const warn = (event: BeforeUnloadEvent) => {
+      if (!draft.current) return;
+      void flush();
+      event.preventDefault();
+    };
+    window.addEventListener("beforeunload", warn);
+    return () => {
+      window.removeEventListener("beforeunload", warn);
+      void flush();
+    };
+  }, [flush]);
+
+  return { kept, ...working, state, problem, conflict, show, commit, flush, step, takeOver, drop, keepBoth };
+}
+
+export type Working = ReturnType<typeof useDemonstration>;

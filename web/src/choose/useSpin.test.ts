@@ -1,0 +1,30 @@
+import { expect, test } from "vitest";
+import type { Spin } from "../api/client";
+import { frameAt, slowing } from "./useSpin";
+
+const run: Spin = {
+  seconds: 2,
+  angle: [0, 1, 4],
+  speed: [0, 2, 3],
+  current: [1, 1, 1],
+  touching: [true, false, true],
+  leaves_at: -1,
+};
+
+test("a run is slowed by the power of two that an eye follows best", () => {
+  expect(slowing(1)).toBe(1);
+  expect(slowing(157)).toBe(16);
+  expect(157 / (2 * Math.PI) / slowing(157)).toBeLessThan(2.2);
+});
+
+test("between two steps the angle lies between them", () => {
+  expect(frameAt(run, 0.5).angle).toBeCloseTo(0.5);
+  expect(frameAt(run, 1.5).angle).toBeCloseTo(2.5);
+});
+
+test("after the end it goes on at its last speed", () => expect(frameAt(run, 4).angle).toBeCloseTo(4 + 2 * 3));
+
+test("a spark shows when the contact has just broken while turning", () => {
+  expect(frameAt(run, 1.2).spark).toBe(true);
+  expect(frameAt(run, 0).spark).toBe(false);
+});

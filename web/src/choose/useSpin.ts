@@ -1,0 +1,68 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import type { Design, Spin } from "../api/client";
+import { spinQuery } from "../api/queries";
+import type { SpinFrame } from "../drawing/SpinView";
+
+const SHOWN_TURNS = 1.5; // turns a second that an eye can follow
+const EIGHTH = Math.PI / 4;
+
+/** How many times slower than life a run of this top speed (rad/s) must be shown: the nearest power of two. */
+export function slowing(top: number): number {
+  const wanted = top / (2 * Math.PI) / SHOWN_TURNS;
+  return wanted <= 1 ? 1 : 2 ** Math.round(Math.log2(wanted));
+}
+
+/** The state of a computed run at a time; after its end it goes on at its last speed. */
+export function frameAt(run: Spin, seconds: number): SpinFrame {
+  const steps = run.angle.length - 1;
+  const place = Math.min(seconds / run.seconds, 1) * steps;
+  const at = Math.min(Math.floor(place), steps - 1);
+  const share = place - at;
+  const lerp = (row: readonly number[]) => row[at]! + (row[at + 1]! - row[at]!) * share;
+  const beyond = Math.max(seconds - run.seconds, 0);
+  const looped = beyond > 0 ? Math.floor((seconds / run.seconds) * steps) % steps : at;
+  const touching = run.touching[looped]!;
+  const moving = Math.abs(lerp(run.speed)) > 0.01;
+  return {
+    angle: lerp(run.angle) + beyond * run.speed[steps]!,
+    touching,
+    spark: moving && !touching && (run.touching[Math.max(looped - 1, 0)] ?? false),
+  };
+}
+
+/** Play the computed run. With reduced motion nothing moves by itself: `turnOn` shows an eighth turn more. */
+export function useSpin(design: Design) {
+  const [on, setOn] = useState(false);
+  const [frame, setFrame] = useState<SpinFrame | null>(null);
+  const still = window.matchMedia("(prefers-reduced-motion: reduce)").matches;
+  const { data: run } = useQuery({ ...spinQuery(design), enabled: on });
+  const factor = run ? slowing(Math.max(...run.speed.map(Math.abs))) : 1;
+
+  useEffect(() => {
+    if (!on || !run || still) return;
+    const began = performance.now();
+    let request = 0;
+    const tick = (now: number) => {
+      setFrame(frameAt(run, Math.max(now - began, 0) / 1000 / factor));
+      request = requestAnimationFrame(tick);
+    };
+    request = requestAnimationFrame(tick);
+    return () => cancelAnimationFrame(request);
+  }, [on, run, still, factor]);
+
+  const turnOn = () =>
+    setFrame((before) => {
+      const way = Math.sign(run?.speed.at(-1) ?? 0);
+      return { angle: (before?.angle ?? 0) + way * EIGHTH, touching: true, spark: false };
+    });
+  return {
+    on,
+    toggle: () => setOn((was) => !was),
+    frame: on ? frame : null,
+    factor,
+    run: on ? run : undefined,
+    still,
+    turnOn,
+  };
+}

@@ -1,0 +1,14 @@
+import type { Geometry } from "../api/client";
+import { placeFor } from "./place";
+import { Standing, Wires } from "./Shapes";
+
+/** A demonstration drawn small from its own geometry. */
+export function Thumbnail({ geometry, width, height }: { geometry: Geometry; width: number; height: number }) {
+  const place = placeFor(geometry.bounds, width, height, true);
+  return (
+    <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden>
+      <Standing geometry={geometry} place={place} small />
+      <Wires geometry={geometry} place={place} small />
+    </svg>
+  );
+}

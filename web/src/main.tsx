@@ -1,0 +1,33 @@
+import "./nonce";
+import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
+import "@fontsource-variable/bitter/wght.css";
+import "@fontsource/dejavu-sans/400.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, RouterProvider } from "react-router";
+import { MotorPage } from "./shell/MotorPage";
+import { Announcer } from "./shell/Announcer";
+import { Shelf } from "./shelf/Shelf";
+import { GlobalStyle } from "./theme/GlobalStyle";
+import { RoomProvider } from "./theme/RoomProvider";
+
+const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
+const router = createBrowserRouter([
+  { path: "/", element: <Shelf /> },
+  { path: "/motor/:id", element: <MotorPage /> },
+  { path: "*", element: <MotorPage /> },
+]);
+
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RoomProvider>
+        <GlobalStyle />
+        <Announcer>
+          <RouterProvider router={router} />
+        </Announcer>
+      </RoomProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

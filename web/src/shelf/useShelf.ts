@@ -1,0 +1,69 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { answered, client, ProblemError, type Demonstration } from "../api/client";
+import { shelfQuery } from "../api/queries";
+
+/** What can be done on the shelf. Trouble is told in words and changes nothing. */
+export function useShelf() {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [gone, setGone] = useState<Demonstration | null>(null);
+  const [problems, setProblems] = useState<string[]>([]);
+
+  const doing = async (work: () => Promise<unknown>) => {
+    setProblems([]);
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setProblems([error.line]);
+    }
+    await queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
+  };
+  const at = (one: Demonstration) => ({ params: { path: { id: one.id } } });
+
+  return {
+    gone,
+    problems,
+    start: (kind: string) =>
+      void doing(async () => {
+        const made = await answered(client.POST("/api/shelf", { body: { kind } }));
+        await navigate(`/motor/${made.id}`);
+      }),
+    duplicate: (one: Demonstration) => void doing(() => answered(client.POST("/api/shelf/{id}/duplicate", at(one)))),
+    remove: (one: Demonstration) =>
+      void doing(async () => {
+        await answered(client.DELETE("/api/shelf/{id}", at(one)));
+        setGone(one);
+      }),
+    putBack: () =>
+      void doing(async () => {
+        if (!gone) return;
+        await answered(client.POST("/api/shelf/{id}/restore", at(gone)));
+        setGone(null);
+      }),
+    rename: (one: Demonstration, title: string) =>
+      void doing(() => {
+        const body = { version: one.version, title, design: one.design, change: `renamed to ${title}` };
+        return answered(client.PUT("/api/shelf/{id}", { ...at(one), body }));
+      }),
+    takeIn: async (files: File[]) => {
+      const found: string[] = [];
+      for (const file of files) {
+        try {
+          const content: unknown = JSON.parse(await file.text());
+          await answered(client.POST("/api/shelf/import", { body: { content } }));
+        } catch (error) {
+          const reason =
+            error instanceof ProblemError ? error.line : "The file is cut off or damaged: export it again.";
+          found.push(`${file.name} was not imported. ${reason}`);
+        }
+      }
+      setProblems(found);
+      await queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
+    },
+  };
+}
+
+export type ShelfActions = ReturnType<typeof useShelf>;

@@ -1,0 +1,82 @@
+import { useState } from "react";
+import { Checkbox, Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
+import styled from "styled-components";
+import { MainButton } from "../theme/parts";
+import { Sheet, Veil } from "../theme/sheet";
+import { lettersOn, setLetters, SHORTCUTS } from "./shortcuts";
+
+/** Keys, how to read the chain, and the cautions that always hold. */
+export function HelpSheet({ isOpen, close }: { isOpen: boolean; close: () => void }) {
+  const [letters, set] = useState(lettersOn);
+  return (
+    <ModalOverlay isOpen={isOpen} onOpenChange={(open) => !open && close()} isDismissable>
+      <Veil>
+        <Modal>
+          <Sheet as={Dialog}>
+            <Heading slot="title">Help</Heading>
+            <p>
+              Change parts on the left or drag the diamonds on the drawing. The chain on the right shows, in the order
+              in which real motors fail, what holds (closed loop), what is tight (nearly closed) and what fails
+              (broken). Figures in brackets are the band in which eight builds of ten lie.
+            </p>
+            <Keys>
+              {SHORTCUTS.map(([key, does]) => (
+                <div key={key}>
+                  <dt>{key}</dt>
+                  <dd>{does}</dd>
+                </div>
+              ))}
+            </Keys>
+            <Letters
+              isSelected={letters}
+              onChange={(on) => {
+                setLetters(on);
+                set(on);
+              }}
+            >
+              <span aria-hidden>{letters ? "☑" : "☐"}</span> Single-letter keys are on
+            </Letters>
+            <Caution>
+              These motors are near short circuits: wire and cell get hot, take the power away after each run. Small
+              strong magnets injure when swallowed: count them out and in; keep them from pacemakers, implants and
+              cards. No lithium-ion cells; never strike, drill or solder a cell. Your school's own rules come first.
+            </Caution>
+            <MainButton onPress={close}>Close</MainButton>
+          </Sheet>
+        </Modal>
+      </Veil>
+    </ModalOverlay>
+  );
+}
+
+const Keys = styled.dl`
+  margin: 12px 0;
+  font-size: 0.95rem;
+  div {
+    display: grid;
+    grid-template-columns: 150px 1fr;
+    border-top: 1px solid ${({ theme }) => theme.rule};
+    padding: 2px 0;
+  }
+  dt {
+    font-weight: 650;
+  }
+  dd {
+    margin: 0;
+  }
+`;
+const Letters = styled(Checkbox)`
+  display: inline-flex;
+  gap: 8px;
+  cursor: pointer;
+  padding: 4px;
+  &[data-focus-visible] {
+    outline: 2.5px solid ${({ theme }) => theme.action};
+  }
+`;
+const Caution = styled.p`
+  border-left: 4px solid ${({ theme }) => theme.state.tight};
+  padding-left: 12px;
+  margin: 12px 0 16px;
+  font-size: 0.95rem;
+`;

@@ -1,0 +1,156 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Input, TextField } from "react-aria-components";
+import { Link, useParams } from "react-router";
+import styled from "styled-components";
+import type { Demonstration, ProblemError } from "../api/client";
+import { demonstrationQuery } from "../api/queries";
+import { Choose } from "../choose/Choose";
+import { ConflictDialog } from "../choose/ConflictDialog";
+import { useDemonstration, type Working } from "../choose/useDemonstration";
+import { PlainButton, Quiet } from "../theme/parts";
+import { StagePath } from "./StagePath";
+import { TopBand } from "./TopBand";
+import { useShortcuts } from "./shortcuts";
+
+/** One demonstration: its title, its stages, the stage itself. */
+export function MotorPage() {
+  const { id = "" } = useParams();
+  const { data, error } = useQuery({ ...demonstrationQuery(id), retry: false });
+  if (data) return <Motor key={id} first={data} />;
+  return (
+    <Page>
+      <TopBand />
+      <Notice>
+        {error ? (
+          <>
+            <h1>This motor is not on the shelf</h1>
+            <p>{(error as ProblemError).line ?? error.message}</p>
+            <p>
+              <Link to="/">To the shelf</Link>
+            </p>
+          </>
+        ) : (
+          <Quiet>Fetching the motor …</Quiet>
+        )}
+      </Notice>
+    </Page>
+  );
+}
+
+function Motor({ first }: { first: Demonstration }) {
+  const working = useDemonstration(first);
+  const undo = () => void working.step("undo");
+  const redo = () => void working.step("redo");
+  useShortcuts({ "mod+z": undo, "mod+shift+z": redo, "mod+y": redo });
+  useEffect(() => {
+    document.title = `${working.title} · Oak Spin`;
+  }, [working.title]);
+  const busy = working.state !== "saved";
+  return (
+    <Page>
+      <TopBand>
+        <PlainButton onPress={undo} isDisabled={!working.kept.can_undo && !busy}>
+          undo
+        </PlainButton>
+        <PlainButton onPress={redo} isDisabled={!working.kept.can_redo || busy}>
+          redo
+        </PlainButton>
+        <SavedWords working={working} />
+      </TopBand>
+      <main>
+        <TitleRow>
+          <Title
+            key={working.title}
+            title={working.title}
+            rename={(title) => working.commit({ title }, `renamed to ${title}`)}
+          />
+          <Quiet>{working.kept.kind} motor</Quiet>
+          <StagePath present="choose" />
+        </TitleRow>
+        <Choose working={working} />
+      </main>
+      <ConflictDialog working={working} />
+    </Page>
+  );
+}
+
+function SavedWords({ working }: { working: Working }) {
+  const time = new Date(working.kept.changed_at).toLocaleTimeString("en-US", { hour: "numeric", minute: "2-digit" });
+  const words = { saved: `Saved ${time}`, saving: "Saving …", unsaved: "Saving …", trouble: "Not saved" }[
+    working.state
+  ];
+  return (
+    <>
+      <Quiet data-saved={working.state}>{words}</Quiet>
+      {working.problem && (
+        <Quiet role="alert">
+          {working.problem.line} <PlainButton onPress={() => void working.flush()}>Save again</PlainButton>
+        </Quiet>
+      )}
+    </>
+  );
+}
+
+function Title({ title, rename }: { title: string; rename: (title: string) => void }) {
+  const [text, setText] = useState(title);
+  const take = () => {
+    const clean = text.trim();
+    if (clean && clean !== title) rename(clean);
+    else setText(title);
+  };
+  return (
+    <TitleField aria-label="Title" value={text} onChange={setText} maxLength={80}>
+      <h1>
+        <Input
+          size={Math.max(text.length, 4)}
+          onBlur={take}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") event.currentTarget.blur();
+            if (event.key === "Escape") setText(title);
+          }}
+        />
+      </h1>
+    </TitleField>
+  );
+}
+
+const Page = styled.div`
+  display: flex;
+  flex-direction: column;
+  height: 100vh;
+  main {
+    display: flex;
+    flex-direction: column;
+    flex: 1;
+    min-height: 0;
+  }
+`;
+const TitleRow = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 8px 20px;
+  min-height: 56px;
+`;
+const TitleField = styled(TextField)`
+  input {
+    font-family: ${({ theme }) => theme.faces.title};
+    font-size: 1.5rem;
+    font-weight: 650;
+    border: 0;
+    border-bottom: 1.5px dashed transparent;
+    background: none;
+    padding: 0;
+    min-width: 60px;
+    max-width: 46vw;
+    field-sizing: content;
+    &:hover,
+    &:focus {
+      border-bottom-color: ${({ theme }) => theme.rule};
+    }
+  }
+`;
+const Notice = styled.main`
+  padding: 40px 20px;
+`;

@@ -1,0 +1,31 @@
+import { colors, faces, space } from "./tokens";
+
+export type Room = "light" | "dark" | "projector";
+export const ROOMS: readonly Room[] = ["light", "dark", "projector"];
+
+/** Meanings, for every part of the interface. A misspelt one does not compile. */
+export function themeFor(room: Room) {
+  const c = room === "dark" ? colors.dark : colors.light;
+  return {
+    room,
+    scale: room === "projector" ? 1.18 : 1,
+    ground: c.paper,
+    sheet: c.sheet,
+    raised: c.raised,
+    text: c.ink,
+    quiet: c.soft,
+    rule: c.line,
+    grid: c.grid,
+    gridStrong: c.gridStrong,
+    carriesCurrent: c.copper,
+    action: c.copperText,
+    actionPale: c.copperPale,
+    can: c.can,
+    state: { holds: c.green, tight: c.ochre, fails: c.brick },
+    stateText: { holds: c.green, tight: c.ochreText, fails: c.brick },
+    space,
+    faces,
+  };
+}
+
+export type Theme = ReturnType<typeof themeFor>;
