@@ -6,4 +6,35 @@ both are alike). Current I > 0 leaves the + terminal. ``pole up N`` is a magneti
 
 Arrays are (draws, points), always in this order. The package holds no interface code: no
 clock, no network, no files, no global state. Same input, same output.
+
+Contents, from the value a user decides to what is made of it:
+
+    design    Design, Document, from_text, to_text, schema    read and write ``.oak.json``
+    errors    Fault, OakSpinError                              what is wrong, and the way out
+    draws     Draws                                            the uncertain constants, seeded
+    machines  machine_of                                       a design as the one machine
+    verdict   evaluate, advise                                 the run chain, and what helps
+    report    report                                           both as plain data
 """
+
+from oakspin.design import Design, Document, from_text, schema, to_text
+from oakspin.draws import Draws
+from oakspin.errors import Fault, OakSpinError
+from oakspin.machines.kinds import machine_of
+from oakspin.report import report
+from oakspin.verdict import advise, evaluate
+
+__all__ = [
+    "Design",
+    "Document",
+    "Draws",
+    "Fault",
+    "OakSpinError",
+    "advise",
+    "evaluate",
+    "from_text",
+    "machine_of",
+    "report",
+    "schema",
+    "to_text",
+]

@@ -6,7 +6,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from oakspin.design.models import Part, Whole, misfit
+from oakspin.design.models import WHOLE, Part, misfit
 
 CellName = Literal[
     "alkaline_AAA",
@@ -58,8 +58,8 @@ class Battery(Part):
 
     cell: Annotated[CellName, Field(description="Cell from the catalogue, or own.")] = "alkaline_AA"
     own: Annotated[OwnCell | None, Field(description="The cell's data when cell is own.")] = None
-    in_series: Annotated[Whole, Field(ge=1, le=6, description="Cells one after another; volts and ohms add.")] = 1
-    in_parallel: Annotated[Whole, Field(ge=1, le=6, description="Equal strings side by side; ohms divide.")] = 1
+    in_series: Annotated[int, Field(ge=1, le=6, description="Cells one after another; volts and ohms add."), WHOLE] = 1
+    in_parallel: Annotated[int, Field(ge=1, le=6, description="Equal strings side by side; ohms divide."), WHOLE] = 1
     terminal_up: Annotated[Literal["+", "-"], Field(description="Terminal that points up.")] = "+"
     used_percent: Annotated[float, Field(ge=0, le=95, description="Share of the charge already used, percent.")] = 0.0
 

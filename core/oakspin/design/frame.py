@@ -8,7 +8,7 @@ from pydantic import Field, model_validator
 
 from oakspin.design.battery import Battery
 from oakspin.design.magnets import Magnets
-from oakspin.design.models import Part, Whole, misfit
+from oakspin.design.models import WHOLE, Part, misfit
 from oakspin.design.wire import Wire
 
 Maker = Literal["careful_adult", "older_pupil", "young_pupil"]
@@ -48,7 +48,7 @@ class Decoration(Part):
 class Outline(Part):
     """Shape of the frame."""
 
-    legs: Annotated[Whole, Field(ge=1, le=6, description="Legs, spaced evenly round the axis.")] = 2
+    legs: Annotated[int, Field(ge=1, le=6, description="Legs, spaced evenly round the axis."), WHOLE] = 2
     half: Annotated[ByPoints | BySpring, Field(discriminator="by", description="One leg: points, or a spring.")]
     mirrored: Annotated[bool, Field(description="Whether all legs are alike.")] = True
     other_half: Annotated[ByPoints | None, Field(description="Every second leg, when the legs are not alike.")] = None

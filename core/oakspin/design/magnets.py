@@ -6,7 +6,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from oakspin.design.models import Part, Whole, misfit
+from oakspin.design.models import WHOLE, Part, misfit
 
 Grade = Literal["N35", "N42", "N45", "N52", "ferrite", "alnico"]
 MagnetMaterial = Literal["neodymium", "ferrite", "alnico"]
@@ -45,7 +45,7 @@ class Magnets(Part):
     diameter_mm: Annotated[float, Field(ge=3, le=60, description="Outer diameter.")] = 12.7
     hole_mm: Annotated[float, Field(ge=0, le=50, description="Diameter of a ring's hole; 0 for a disc.")] = 0.0
     thickness_mm: Annotated[float, Field(ge=0.5, le=30, description="Thickness of one magnet.")] = 3.2
-    count: Annotated[Whole, Field(ge=1, le=12, description="Magnets in the stack.")] = 2
+    count: Annotated[int, Field(ge=1, le=12, description="Magnets in the stack."), WHOLE] = 2
     strength: Annotated[Strength, Field(description="Grade, remanence or measured face field.")] = ByGrade(grade="N42")
     pole_up: Annotated[Literal["N", "S"], Field(description="Pole on the upper face.")] = "N"
     magnetized: Annotated[

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Any
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict
 from pydantic_core import PydanticCustomError
@@ -21,7 +21,8 @@ def _whole(value: Any) -> Any:
     return value
 
 
-Whole = Annotated[int, BeforeValidator(_whole)]
+# Stands behind the Field with the limits: before it, the published schema would lose them.
+WHOLE = BeforeValidator(_whole)
 
 
 def misfit(field: str, value: object, limit: str, hint: str) -> PydanticCustomError:

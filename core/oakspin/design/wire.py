@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from oakspin.design.models import Part, Whole
+from oakspin.design.models import WHOLE, Part
 
 WireMaterial = Literal["copper", "aluminum", "brass", "steel"]
 
@@ -15,7 +15,7 @@ class ByGauge(Part):
     """American wire gauge."""
 
     by: Literal["gauge"] = "gauge"
-    awg: Annotated[Whole, Field(ge=8, le=34, description="Gauge number; a larger number is a thinner wire.")]
+    awg: Annotated[int, Field(ge=8, le=34, description="Gauge number; a larger number is a thinner wire."), WHOLE]
 
 
 class ByDiameter(Part):

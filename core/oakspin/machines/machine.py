@@ -124,7 +124,8 @@ class Machine:
 
     def one_build(self, index: int) -> Machine:
         """The machine of a single draw."""
-        return _one(self, index, self.inertia.size)
+        build: Machine = _one(self, index, self.inertia.size)
+        return build
 
 
 def _one(value: Any, index: int, draws: int) -> Any:

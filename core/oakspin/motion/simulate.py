@@ -27,19 +27,20 @@ class Trace:
     account: dict[str, Array]
 
 
-def _powers(machine: Machine, angle: Array, speed: Array) -> tuple[Array, Array, Array, Array]:
-    """Current while the contact is made, drive torque, load torque, effective coupling."""
-    turn = np.mod(angle, 2 * np.pi)
-    kappa = _coupling_at(machine, turn)
+def _drive(machine: Machine, angle: Array, speed: Array) -> tuple[Array, Array]:
+    """Current while the contact is made, and drive torque."""
+    kappa = _coupling_at(machine, np.mod(angle, 2 * np.pi))
     volts = machine.pack.volts_at(machine.pack.used)
     alive = 0.0 if machine.broken("circuit") else 1.0
     current = alive * (volts - kappa * speed) / machine.total_ohms
-    drive = machine.made_at(np.abs(speed)) * kappa * current
-    opposing = machine.load.at(np.abs(speed))
-    # Dry friction holds a body at rest until the drive exceeds it; then it opposes the motion.
-    stuck = np.abs(speed) < STILL
-    load = np.where(stuck, np.clip(drive, -machine.load.dry, machine.load.dry), np.sign(speed) * opposing)
-    return current, drive, load, kappa
+    return current, machine.made_at(np.abs(speed)) * kappa * current
+
+
+def _way(machine: Machine, angle: Array, speed: Array) -> Array:
+    """Way of the motion over a step: as it turns, or from rest as it is driven; 0 while friction holds it."""
+    _, drive = _drive(machine, angle, speed)
+    from_rest = np.where(np.abs(drive) > machine.load.dry, np.sign(drive), 0.0)
+    return np.where(np.abs(speed) < STILL, from_rest, np.sign(speed))
 
 
 def _coupling_at(machine: Machine, turn: Array) -> Array:
@@ -73,24 +74,28 @@ def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, s
     current = np.empty((steps + 1, draws))
     volts = machine.pack.volts_at(machine.pack.used)
 
-    def rates(at: Array) -> Array:
-        amperes, drive, load, _ = _powers(machine, at[0], at[1])
+    def rates(at: Array, way: Array) -> Array:
+        amperes, drive = _drive(machine, at[0], at[1])
+        load = np.where(way == 0, drive, way * machine.load.at(np.abs(at[1])))
         made = machine.made_at(np.abs(at[1]))
         electrical, heat = volts * made * amperes, made * amperes**2 * machine.total_ohms
         return np.stack([at[1], (drive - load) / machine.inertia, electrical, heat, load * at[1]])
 
     for number in range(steps + 1):
         history[number] = state
-        current[number] = _powers(machine, state[0], state[1])[0]
-        one = rates(state)
-        two = rates(state + step / 2 * one)
-        three = rates(state + step / 2 * two)
-        four = rates(state + step * three)
+        current[number] = _drive(machine, state[0], state[1])[0]
+        # Friction opposes one way through the whole step: were it to turn with each stage, a body
+        # about to stop would creep on for ever.
+        way = _way(machine, state[0], state[1])
+        one = rates(state, way)
+        two = rates(state + step / 2 * one, way)
+        three = rates(state + step / 2 * two, way)
+        four = rates(state + step * three, way)
         moved = state + step / 6 * (one + 2 * two + 2 * three + four)
-        # Friction can bring a body to rest, not turn it round: a sign change under friction is a stop.
-        drive = _powers(machine, moved[0], np.zeros(draws))[1]
-        held = (moved[1] * state[1] < 0) & (np.abs(drive) <= machine.load.dry)
-        moved[1] = np.where(held, 0.0, moved[1])
+        # A body whose motion turns round has stood still in between: the next step starts from rest.
+        stopped = moved[1] * way <= 0
+        moved[4] += np.where(stopped, 0.5 * machine.inertia * moved[1] ** 2, 0.0)
+        moved[1] = np.where(stopped, 0.0, moved[1])
         state = moved
     motion = 0.5 * machine.inertia * history[:, 1] ** 2
     account = {"electrical": history[:, 2], "heat": history[:, 3], "friction": history[:, 4], "motion": motion}

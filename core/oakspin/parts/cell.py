@@ -11,7 +11,7 @@ from oakspin.draws import Array, Draws
 from oakspin.parts.catalogue import CELLS, Cell
 
 SPECIFIC_HEAT = 1000.0  # J/kg K, a cell as a whole; calorimetry of cells
-HEAVY_DRAIN = 0.15  # above 1 A the charge a cell gives falls by this power of the current; data sheets
+HEAVY_DRAIN = 0.3  # above 1 A the charge a cell gives falls by this power of the current; data sheets
 
 
 @dataclass(frozen=True)

@@ -12,7 +12,7 @@ from oakspin.errors import Fault, Refusal
 from oakspin.parts.catalogue import GRADES, MAGNET_KINDS, MagnetKind
 
 STRONGEST = 1.6  # T, no permanent magnet keeps more; magnet makers' data sheets
-CONDUCTING_PLATING = {"nickel"}
+CONDUCTING_SKINS = {"nickel", "none"}
 
 
 def stack_length(magnets: Magnets) -> float:
@@ -72,10 +72,8 @@ def _remanence_of_face(magnets: Magnets, face: float) -> float:
 
 
 def magnet_conducts(magnets: Magnets) -> bool:
-    """Whether the magnet's skin carries the contact's current."""
-    if magnets.plating == "none":
-        return magnet_kind(magnets).conducts
-    return magnets.plating in CONDUCTING_PLATING
+    """Whether the magnet carries the contact's current: a ferrite never does, others through bare metal or nickel."""
+    return magnet_kind(magnets).conducts and magnets.plating in CONDUCTING_SKINS
 
 
 def stack_mass(magnets: Magnets) -> float:

@@ -75,8 +75,8 @@ const Row = styled.li`
 `;
 const Name = styled.div`
   display: grid;
-  grid-template-columns: auto 1fr 38px;
-  gap: 0 8px;
+  grid-template-columns: auto 1fr 36px;
+  gap: 0 6px;
   align-items: baseline;
   line-height: 1.3;
   font-size: 0.95rem;
@@ -85,7 +85,8 @@ const Name = styled.div`
   }
   & > span:nth-child(2) {
     text-align: right;
-    font-size: 0.875rem;
+    font-size: 0.85rem;
+    white-space: nowrap;
   }
   small {
     font-size: inherit;

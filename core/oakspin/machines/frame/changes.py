@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from oakspin.design.battery import CellName
 from oakspin.design.frame import ByPoints, FrameDesign
 from oakspin.design.magnets import ByGrade
 from oakspin.design.patch import Setting
@@ -14,10 +15,10 @@ from oakspin.machines.frame.shape import frame_shape
 from oakspin.machines.path import PathSums
 from oakspin.parts.catalogue import CELLS
 from oakspin.parts.cell import cell_of, pack_of
-from oakspin.parts.magnet import stack_length
+from oakspin.parts.magnet import magnet_conducts, magnet_kind, stack_length
 from oakspin.parts.wire import wire_diameter
 
-STANDING_CELLS = ("alkaline_AA", "alkaline_AAA", "alkaline_C")
+STANDING_CELLS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C")
 STRONGER = {"ferrite": "N42", "N35": "N42", "N42": "N52", "N45": "N52", "alnico": "N42"}
 WEAKER = {"N52": "N42", "N42": "N35", "N45": "N35"}
 
@@ -38,8 +39,11 @@ def _ends(design: FrameDesign) -> Iterator[Change]:
 
 
 def _magnet_skin(design: FrameDesign) -> Iterator[Change]:
-    if design.magnets.plating != "nickel":
-        yield _set("Take nickel-plated magnets", ("/magnets/plating", "nickel"), effort=0.1)
+    if not magnet_conducts(design.magnets):
+        plated = [("/magnets/plating", "nickel")]
+        if not magnet_kind(design.magnets).conducts:
+            plated.append(("/magnets/strength", {"by": "grade", "grade": "N42"}))
+        yield _set("Take nickel-plated neodymium magnets", *plated, effort=0.1)
     if design.magnets.magnetized == "across":
         yield _set("Take magnets magnetized along their axis", ("/magnets/magnetized", "along"), effort=0.1)
 

@@ -141,7 +141,9 @@ def _spring(half: BySpring, shape: FrameShape, half_wire: float) -> Handle:
 
 def _bounds(shapes: tuple[Shape, ...]) -> tuple[float, float, float, float]:
     every = np.array([point for shape in shapes for point in shape.points])
-    return (*(float(low) for low in every.min(axis=0)), *(float(high) for high in every.max(axis=0)))
+    left, bottom = every.min(axis=0)
+    right, top = every.max(axis=0)
+    return float(left), float(bottom), float(right), float(top)
 
 
 @lru_cache(maxsize=64)

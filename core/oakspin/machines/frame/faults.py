@@ -47,10 +47,9 @@ def _magnet_skin(design: FrameDesign) -> Break | None:
     magnets = design.magnets
     if magnet_conducts(magnets):
         return None
-    if magnets.plating == "none":
-        return Break(
-            "circuit", f"Bare {magnet_kind(magnets).name} does not conduct: the feet find no current on the magnet."
-        )
+    if not magnet_kind(magnets).conducts:
+        name = magnet_kind(magnets).name.capitalize()
+        return Break("circuit", f"{name} does not conduct: the feet find no current on the magnet.")
     return Break("circuit", f"The magnet's {magnets.plating} coat does not conduct: the feet find no current on it.")
 
 
