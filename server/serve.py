@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import sqlite3
 import sys
+import threading
 
 
 def main(port: int) -> int:
@@ -29,9 +30,19 @@ def main(port: int) -> int:
     except OSError:
         print(f"oak: port {port} is taken. Run: ./oak start --port {port + 1}", file=sys.stderr)
         return 1
+    threading.Thread(target=_warm_up, daemon=True).start()
     print(f"Oak Spin is ready: http://127.0.0.1:{port}/   (Ctrl+C stops it)", flush=True)
     server.run()
     return 0
+
+
+def _warm_up() -> None:
+    """Load what the first verdict needs while the page is still on its way."""
+    from oakspin import evaluate
+    from oakspin.machines.kinds import KINDS
+
+    for kind in KINDS.values():
+        evaluate(kind.start)
 
 
 def _samples_for_a_newcomer() -> None:

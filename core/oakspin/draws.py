@@ -13,8 +13,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
+import scipy  # loads scipy.special at its first use: the server starts without it
 from numpy.typing import NDArray
-from scipy.special import ndtri
 
 from oakspin.constants import UNCERTAIN, Uncertain
 
@@ -29,7 +29,7 @@ SEED = 7
 @lru_cache(maxsize=256)
 def _normals(name: str, count: int, seed: int) -> Array:
     order = np.random.default_rng([seed, zlib.crc32(name.encode())]).permutation(count)
-    normals: Array = ndtri((order + 0.5) / count)
+    normals: Array = scipy.special.ndtri((order + 0.5) / count)
     normals.setflags(write=False)
     return normals
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Router, Status
 
 from oakspin.design import to_text
 from server.errors import ConflictProblem, Problem
@@ -67,10 +67,10 @@ def duplicate_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
 
 
 @router.delete("/{id}", response={204: None, 404: Problem}, operation_id="delete_demonstration")
-def delete_demonstration(request: HttpRequest, id: str) -> tuple[int, None]:
+def delete_demonstration(request: HttpRequest, id: str) -> Status[None]:
     """Take it off the shelf; restore brings it back."""
     actions.delete(id)
-    return 204, None
+    return Status(204, None)
 
 
 @router.post("/{id}/restore", response=ONE, operation_id="restore_demonstration")
@@ -89,7 +89,7 @@ def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
 @router.get(
     "/{id}/file",
     operation_id="export_demonstration",
-    openapi_extra={"responses": {200: {"description": "An .oak.json file"}}},
+    openapi_extra={"responses": {200: {"description": "An .oak.json file"}, 404: {"description": "A problem"}}},
 )
 def export_demonstration(request: HttpRequest, id: str) -> HttpResponse:
     """The demonstration as an ``.oak.json`` file to keep."""

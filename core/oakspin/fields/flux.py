@@ -7,8 +7,8 @@ Frame: the magnet's axis is z, its middle at z = 0, magnetisation along +z for B
 from __future__ import annotations
 
 import numpy as np
+import scipy  # loads scipy.special at its first use: the server starts without it
 from numpy.typing import ArrayLike, NDArray
-from scipy.special import ellipe, ellipkm1, elliprd, elliprf, elliprj
 
 Array = NDArray[np.float64]
 
@@ -24,10 +24,10 @@ def _sheet_flux(radius: float, r: Array, zeta: Array) -> Array:
     k2 = 4 * radius * r / slant2
     gap2 = ((radius - r) / (radius + r)) ** 2
     k2_complement = np.maximum(((radius - r) ** 2 + zeta**2) / slant2, _TINY)
-    first = ellipkm1(k2_complement)
+    first = scipy.special.ellipkm1(k2_complement)
     # On the sheet itself the third integral grows without bound, but slower than gap2 falls.
-    third = first + h2 / 3 * elliprj(0.0, k2_complement, 1.0, np.maximum(gap2, _TINY))
-    bracket = (k2 + h2 - h2 * k2) / (h2 * k2) * first - ellipe(k2) / k2 - gap2 / h2 * third
+    third = first + h2 / 3 * scipy.special.elliprj(0.0, k2_complement, 1.0, np.maximum(gap2, _TINY))
+    bracket = (k2 + h2 - h2 * k2) / (h2 * k2) * first - scipy.special.ellipe(k2) / k2 - gap2 / h2 * third
     return np.asarray(np.sqrt(radius * r * k2) * zeta * bracket)
 
 
@@ -69,9 +69,9 @@ def _sheet_field(radius: float, r: Array, zeta: Array) -> tuple[Array, Array]:
     kc2 = np.maximum(((radius - r) ** 2 + zeta**2) / slant2, _TINY)
     gamma = (radius - r) / (radius + r)
     gamma2 = np.maximum(gamma**2, _TINY)
-    first = elliprf(0.0, kc2, 1.0)
-    across = radius / np.sqrt(slant2) * (first - 2 / 3 * elliprd(0.0, kc2, 1.0))
-    along = first + (gamma - gamma2) / 3 * elliprj(0.0, kc2, 1.0, gamma2)
+    first = scipy.special.elliprf(0.0, kc2, 1.0)
+    across = radius / np.sqrt(slant2) * (first - 2 / 3 * scipy.special.elliprd(0.0, kc2, 1.0))
+    along = first + (gamma - gamma2) / 3 * scipy.special.elliprj(0.0, kc2, 1.0, gamma2)
     return np.asarray(across), np.asarray(zeta / np.sqrt(slant2) * radius / (radius + r) * along)
 
 

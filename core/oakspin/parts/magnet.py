@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import math
 
-from scipy.optimize import brentq
-
 from oakspin.constants import KEEP_AWAY_T
 from oakspin.design.magnets import ByFaceField, ByGrade, Magnets
 from oakspin.errors import Fault, Refusal
@@ -89,8 +87,14 @@ def keep_away(magnets: Magnets) -> float:
     """
     strength = remanence(magnets)
 
-    def excess(distance: float) -> float:
-        return strength * abs(_on_axis(magnets, distance)) - KEEP_AWAY_T
-
-    start = magnets.diameter_mm * 1e-3  # a ring's axis field changes sign close to its face
-    return float(brentq(excess, start, 5.0)) if excess(start) > 0 else start
+    near, far = magnets.diameter_mm * 1e-3, 5.0  # a ring's axis field changes sign close to its face
+    if strength * abs(_on_axis(magnets, near)) <= KEEP_AWAY_T:
+        return near
+    # Beyond, the field falls all the way: halving the bracket finds the one place.
+    for _ in range(60):
+        middle = (near + far) / 2
+        if strength * abs(_on_axis(magnets, middle)) > KEEP_AWAY_T:
+            near = middle
+        else:
+            far = middle
+    return far

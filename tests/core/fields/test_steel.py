@@ -21,7 +21,9 @@ def flux_at_rim(row: dict[str, str], place: str) -> tuple[float, float]:
     """Our flux at the magnet's rim: with the steel, and in air."""
     radius, length = float(row["magnet_radius_mm"]) * 1e-3, float(row["magnet_thickness_mm"]) * 1e-3
     bare = Stack(radius, 0.0, length, float(row["remanence_T"]))
-    depth = can_depth(radius, float(row["cell_radius_mm"]) * 1e-3, float(row["bottom_mm"]) * 1e-3, float(row["wall_mm"]) * 1e-3)
+    depth = can_depth(
+        radius, float(row["cell_radius_mm"]) * 1e-3, float(row["bottom_mm"]) * 1e-3, float(row["wall_mm"]) * 1e-3
+    )
     face = float(bare.flux(radius, length)[0])
     own, image = bare.flux(radius, PLACES[place] * length)
     return float(own + can_image(radius, depth, face) * image), float(own)

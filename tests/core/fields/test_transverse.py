@@ -12,7 +12,9 @@ def test_field_of_a_magnet_magnetized_across_agrees_with_magpylib() -> None:
     distance = random.uniform(1.06, 5, 200) * radius
     turn, z = random.uniform(0, 2 * np.pi, 200), random.uniform(-1, 2, 200) * length
     points = np.stack([distance * np.cos(turn), distance * np.sin(turn), z], axis=1)
-    theirs = magpylib.magnet.Cylinder(polarization=(1.2, 0, 0), dimension=(2 * radius, length), position=(0, 0, length / 2))
+    theirs = magpylib.magnet.Cylinder(
+        polarization=(1.2, 0, 0), dimension=(2 * radius, length), position=(0, 0, length / 2)
+    )
     ours = Stack(radius, 0.0, length, 1.2, across=True).field(points)
     assert np.abs(ours - theirs.getB(points)).max() < 1e-7
 

@@ -20,7 +20,10 @@ def test_links_stand_in_the_order_in_which_a_real_demonstration_fails() -> None:
     assert len(JUDGES) == 8
 
 
-@pytest.mark.parametrize("design", [LANTERN, changed(LANTERN, feet__gap_mm=3.0), changed(LANTERN, wire__finish="plastic", wire__ends_stripped=False)])
+@pytest.mark.parametrize(
+    "design",
+    [LANTERN, changed(LANTERN, feet__gap_mm=3.0), changed(LANTERN, wire__finish="plastic", wire__ends_stripped=False)],
+)
 def test_a_link_s_state_follows_from_its_margin_alone(design) -> None:  # type: ignore[no-untyped-def]
     for link in evaluate(design).links:
         expected = "fails" if link.margin < 1 else "tight" if link.margin_band[0] < 1 else "holds"
@@ -59,7 +62,9 @@ def test_advice_is_what_trying_it_gives() -> None:
         after = evaluate(patched(LANTERN, one.patch))
         assert one.before == before.link(one.link).margin
         assert one.after == after.link(one.link).margin
-        assert after.link(before.weakest).margin > before.link(before.weakest).margin or one.goes_after > one.goes_before
+        assert (
+            after.link(before.weakest).margin > before.link(before.weakest).margin or one.goes_after > one.goes_before
+        )
 
 
 def test_advice_names_each_dial_once_and_no_more_than_three_changes() -> None:
@@ -78,7 +83,10 @@ def test_the_report_is_plain_finite_json_with_all_its_parts() -> None:
     assert all(figure["unit"] for figure in plain["figures"].values())
 
 
-@pytest.mark.parametrize(("value", "text"), [(1552.3, "1550"), (0.4567, "0.457"), (12.0, "12"), (0, "0"), (99.96, "100"), (0.00012, "0.00012")])
+@pytest.mark.parametrize(
+    ("value", "text"),
+    [(1552.3, "1550"), (0.4567, "0.457"), (12.0, "12"), (0, "0"), (99.96, "100"), (0.00012, "0.00012")],
+)
 def test_numbers_are_said_in_three_figures_and_plain_digits(value: float, text: str) -> None:
     assert figures(value) == text
 

@@ -1906,6 +1906,13 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     list_kinds: {

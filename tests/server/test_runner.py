@@ -1,0 +1,92 @@
+"""What ./oak says on the command line."""
+
+from __future__ import annotations
+
+import json
+import os
+import socket
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from runner import serving
+from runner.environment import Trouble, stale
+
+ROOT = Path(__file__).resolve().parents[2]
+PATHS = {**os.environ, "PYTHONPATH": os.pathsep.join([str(ROOT / "core"), str(ROOT)])}
+
+
+def evaluate(*words: str, cwd: Path = ROOT) -> subprocess.CompletedProcess[str]:
+    command = [sys.executable, "-m", "runner.evaluate_file", *words]
+    return subprocess.run(command, cwd=cwd, env=PATHS, capture_output=True, text=True, check=False)
+
+
+def test_evaluate_prints_one_json_report() -> None:
+    run = evaluate("demo/lantern.oak.json")
+    assert run.returncode == 0
+    found = json.loads(run.stdout)
+    assert (found["kind"], found["direction"], len(found["links"])) == ("frame", "clockwise", 8)
+
+
+@pytest.mark.parametrize(
+    ("text", "lines"),
+    [("{", ["/: got", "cut off or damaged"]), ('{"format": "oakspin.design", "version": 1, "title": "x"}', ["/design: got nothing"]),
+     (None, ["a file that can be read"])],
+)  # fmt: skip
+def test_evaluate_answers_a_bad_file_with_lines_and_status_2(
+    tmp_path: Path, text: str | None, lines: list[str]
+) -> None:
+    file = tmp_path / "bad.oak.json"
+    if text is not None:
+        file.write_text(text)
+    run = evaluate(str(file))
+    assert run.returncode == 2
+    assert run.stdout == ""
+    assert "Traceback" not in run.stderr
+    assert all(line in run.stderr for line in lines)
+
+
+def test_a_taken_port_is_told_with_another_one_to_try() -> None:
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        with pytest.raises(Trouble, match=f"Port {port} is taken.*--port {port + 1}"):
+            serving.start(["--port", str(port)])
+
+
+def test_a_number_that_is_no_port_is_told() -> None:
+    with pytest.raises(Trouble, match="70000 is no port"):
+        serving.start(["--port", "70000"])
+
+
+def test_fresh_moves_the_user_s_data_aside_and_never_deletes_it(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    data = tmp_path / "data"
+    monkeypatch.setenv("OAKSPIN_DATA", str(data))
+    for number in (1, 2):
+        data.mkdir()
+        (data / "oakspin.sqlite3").write_text(f"kept {number}")
+        assert serving._put_aside(sure=True)
+    assert not data.exists()
+    assert (tmp_path / "data-before-1" / "oakspin.sqlite3").read_text() == "kept 1"
+    assert (tmp_path / "data-before-2" / "oakspin.sqlite3").read_text() == "kept 2"
+
+
+def test_fresh_without_an_answer_changes_nothing(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setenv("OAKSPIN_DATA", str(tmp_path))
+    monkeypatch.setattr("builtins.input", lambda _: "")
+    (tmp_path / "oakspin.sqlite3").write_text("kept")
+    assert not serving._put_aside(sure=False)
+    assert (tmp_path / "oakspin.sqlite3").is_file()
+
+
+def test_a_set_up_step_runs_again_only_when_its_source_changed(tmp_path: Path) -> None:
+    stamp = tmp_path / "stamp"
+    assert stale(stamp, "a")
+    stamp.write_text("a")
+    assert not stale(stamp, "a")
+    assert stale(stamp, "b")
