@@ -90,8 +90,9 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
   const amount = dial.type === "size" ? sizeAmount(dial.value as WireSize) : (dial.value as number);
   const limits = limitsOf(dial);
 
+  /** A size was held against its own limits already: a gauge and a diameter have different ones. */
   const put = (value: number, size?: WireSize) => {
-    if (value < limits.minimum || value > limits.maximum) {
+    if (!size && (value < limits.minimum || value > limits.maximum)) {
       setError(
         `${figures(value, 4)} ${limits.unit}: choose ${figures(limits.minimum, 4)} to ${figures(limits.maximum, 4)} ${limits.unit}. ${dial.reason}`,
       );

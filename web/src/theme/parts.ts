@@ -46,6 +46,8 @@ export const Quiet = styled.span`
 /** Seen by screen readers only. */
 export const Unseen = styled.span`
   position: absolute;
+  top: 0;
+  left: 0;
   width: 1px;
   height: 1px;
   overflow: hidden;

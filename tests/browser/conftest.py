@@ -1,0 +1,105 @@
+"""A real server, a real browser, and a page that may print nothing to its console."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import ConsoleMessage, Page
+
+from tests.server.live import ROOT, LiveServer
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync"
+).split()
+AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args() -> dict[str, Any]:
+    """Debian's Chromium, without a screen."""
+    return {"executable_path": CHROMIUM, "args": FLAGS}
+
+
+@pytest.fixture(scope="session")
+def browser_context_args() -> dict[str, Any]:
+    """The reference size."""
+    return {"viewport": {"width": 1280, "height": 800}}
+
+
+@pytest.fixture(scope="session")
+def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[LiveServer]:
+    """The whole server on its own data, with the sample world."""
+    running = LiveServer(tmp_path_factory.mktemp("data"))
+    yield running
+    running.kill()
+
+
+@pytest.fixture()
+def at(server: LiveServer) -> Callable[[str], str]:
+    """The full address of a path."""
+    return lambda path: f"http://127.0.0.1:{server.port}{path}"
+
+
+@pytest.fixture()
+def motor(server: LiveServer) -> Callable[[str], str]:
+    """A fresh copy of a sample on the shelf; gives its id."""
+
+    def put(name: str = "lantern", **fields: Any) -> str:
+        content = json.loads((ROOT / "demo" / f"{name}.oak.json").read_text(encoding="utf-8"))
+        content["design"].update(fields)
+        connection = server.connect()
+        status, body = server.ask(connection, "POST", "shelf/import", {"content": content})
+        connection.close()
+        assert status == 200
+        return str(body["id"])
+
+    return put
+
+
+@pytest.fixture(autouse=True)
+def quiet_console(page: Page) -> Iterator[None]:
+    """Fails a test whose page printed anything or threw."""
+    said: list[str] = []
+
+    def hear(message: ConsoleMessage) -> None:
+        # A refused or lost save is told to the user; the browser notes it in the console by itself.
+        if not any(noted in message.text for noted in ("responded with a status of 4", "net::ERR_FAILED")):
+            said.append(message.text)
+
+    page.on("console", hear)
+    page.on("pageerror", lambda error: said.append(str(error)))
+    yield
+    assert said == []
+
+
+def faults_of_access(page: Page) -> list[str]:
+    """What axe finds on the page as it stands: rule and place of each."""
+    page.evaluate(AXE.read_text(encoding="utf-8"))
+    found = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+    return [
+        f"{rule['id']}: {node['target']} {node['failureSummary']}"
+        for rule in found["violations"]
+        for node in rule["nodes"]
+    ]
+
+
+def ready(page: Page) -> None:
+    """Wait until the shown verdict is that of the shown design, and it is saved."""
+    page.locator("[data-verdict-for=present]").wait_for()
+    page.locator("[data-saved=saved]").wait_for()
+
+
+def figure(page: Page, link: str) -> float:
+    """A link's figure as shown."""
+    return float(page.locator(f"[data-link={link}] [data-figure]").inner_text().split()[0])
+
+
+def exported(page: Page, address: str) -> dict[str, Any]:
+    """The design as the server keeps it."""
+    return dict(page.request.get(address).json())
