@@ -43,7 +43,9 @@ def _as_sent(request: HttpRequest, found: dict[str, Any]) -> dict[str, Any]:
     except ValueError:
         return {**found, "loc": steps}
     for step in steps:
-        if (isinstance(place, dict) and step in place) or (isinstance(place, list) and isinstance(step, int) and step < len(place)):
+        if (isinstance(place, dict) and step in place) or (
+            isinstance(place, list) and isinstance(step, int) and step < len(place)
+        ):
             place = place[step]
         # Any other step is the tag of a union, which does not stand in the body.
     return {**found, "loc": steps, "input": place}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from pydantic import ValidationError
+from pydantic import BaseModel, ValidationError
 
 from oakspin.design.document import Design, faults_of
 from oakspin.errors import Fault, UnfitPatch
@@ -48,7 +48,13 @@ def patched(design: Design, patch: Patch) -> Design:
 
 def value_at(design: Design, pointer: str) -> Any:
     """The value of a design's field. Raises ``UnfitPatch`` when the pointer leads nowhere."""
-    return _place(design.model_dump(mode="json"), pointer)
+    place: Any = design
+    for step in _steps(pointer):
+        try:
+            place = place[int(step)] if isinstance(place, list) else getattr(place, step)
+        except (AttributeError, IndexError, ValueError):
+            raise UnfitPatch([_no_such_field(pointer)]) from None
+    return place.model_dump(mode="json") if isinstance(place, BaseModel) else place
 
 
 def _steps(pointer: str) -> list[str]:
@@ -61,9 +67,13 @@ def _place(plain: Any, pointer: str) -> Any:
         try:
             place = place[int(step)] if isinstance(place, list) else place[step]
         except (KeyError, IndexError, ValueError, TypeError):
-            hint = "Check the pointer against the published schema."
-            raise UnfitPatch([Fault(pointer, "no such field", "a field of this design", hint)]) from None
+            raise UnfitPatch([_no_such_field(pointer)]) from None
     return place
+
+
+def _no_such_field(pointer: str) -> Fault:
+    hint = "Check the pointer against the published schema."
+    return Fault(pointer, "no such field", "a field of this design", hint)
 
 
 def _put(plain: Any, setting: Setting) -> None:

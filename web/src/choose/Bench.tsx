@@ -1,13 +1,10 @@
-import { useLayoutEffect, useRef, useState } from "react";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import styled from "styled-components";
 import type { Geometry, Handle, Setting, Verdict } from "../api/client";
 import { Handles } from "../drawing/Handles";
-import { CenterOfMass, CurrentArrows, Dimensions, FieldLines, Pushes, ScaleBar, TurnArrow } from "../drawing/Marks";
-import { Paper } from "../drawing/Paper";
 import { placeFor } from "../drawing/place";
-import { Standing, Wires } from "../drawing/Shapes";
-import { SpinView } from "../drawing/SpinView";
+import { Scene } from "./Scene";
 import { PlainButton, Quiet, Unseen } from "../theme/parts";
 import { figures } from "../units";
 import type { useSpin } from "./useSpin";
@@ -42,37 +39,15 @@ export function Bench({ geometry, verdict, pinned, isPinned, togglePin, spin, on
     watch.observe(box);
     return () => watch.disconnect();
   }, []);
-  const place = placeFor(geometry.bounds, size.width, size.height);
+  const place = useMemo(
+    () => placeFor(geometry.bounds, size.width, size.height),
+    [geometry.bounds, size.width, size.height],
+  );
   const handles = geometry.handles.map((handle) => underTheHand(handle, valueAt));
-  const amperes = verdict.figures.current?.value ?? 0;
   return (
     <Column aria-label="Drawing">
       <Frame ref={frame}>
-        <svg width={size.width} height={size.height} role="img" aria-label={`Side section. ${verdict.headline}`}>
-          <Paper place={place} />
-          {shows.lines && <FieldLines geometry={geometry} place={place} />}
-          <path
-            d={`M${place.x(0)} 40V${size.height - 30}`}
-            stroke="currentColor"
-            strokeDasharray="14 4 3 4"
-            opacity={0.3}
-          />
-          <Standing geometry={geometry} place={place} />
-          {pinned && <Wires geometry={pinned} place={place} ghost />}
-          {spin.frame ? (
-            <SpinView geometry={geometry} place={place} frame={spin.frame} />
-          ) : (
-            <>
-              <Wires geometry={geometry} place={place} />
-              {shows.forces && <CurrentArrows geometry={geometry} place={place} amperes={amperes} />}
-              {shows.forces && <Pushes geometry={geometry} place={place} verdict={verdict} />}
-              {shows.forces && <CenterOfMass geometry={geometry} place={place} />}
-            </>
-          )}
-          {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
-          <TurnArrow verdict={verdict} place={place} />
-          <ScaleBar place={place} />
-        </svg>
+        <Scene geometry={geometry} place={place} verdict={verdict} pinned={pinned} shows={shows} frame={spin.frame} />
         {!spin.on && <Handles handles={handles} place={place} onMove={onMove} onDone={onDone} />}
       </Frame>
       <Bar>

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Advice, Design, Setting, Verdict } from "../api/client";
 import { sameDesign, withSettings } from "../api/design";
@@ -22,7 +22,7 @@ const KEPT_GHOSTS = 2;
 /** Choose: parts on the left, the drawing in the middle, the run chain and what helps on the right. */
 export function Choose({ working }: { working: Working }) {
   const { design, show, commit } = working;
-  const { current, problem } = useVerdict(design);
+  const { current, problem, ask } = useVerdict(design);
   const settled = useSettled(design);
   const advice = useQuery({ ...adviceQuery(settled), enabled: sameDesign(settled, design) });
   const before = useGhosts(working.kept.design, current);
@@ -40,14 +40,23 @@ export function Choose({ working }: { working: Working }) {
     if (settledHeadline) announce(settledHeadline);
   }, [settledHeadline, announce]);
 
-  const move = (settings: Setting[]) => {
-    newest.current = withSettings(newest.current, settings);
-    show(newest.current);
-  };
-  const turn = (settings: Setting[], words: string) => {
-    newest.current = withSettings(newest.current, settings);
-    commit({ design: newest.current }, words);
-  };
+  const move = useCallback(
+    (settings: Setting[]) => {
+      newest.current = withSettings(newest.current, settings);
+      ask(newest.current);
+      show(newest.current);
+    },
+    [ask, show],
+  );
+  const done = useCallback((words: string) => commit({ design: newest.current }, words), [commit]);
+  const turn = useCallback(
+    (settings: Setting[], words: string) => {
+      newest.current = withSettings(newest.current, settings);
+      ask(newest.current);
+      commit({ design: newest.current }, words);
+    },
+    [ask, commit],
+  );
   const apply = (one: Advice) => turn(one.patch as Setting[], one.sentence);
   useShortcuts({ p: () => pin.toggle(design), s: spin.toggle });
 
@@ -65,7 +74,7 @@ export function Choose({ working }: { working: Working }) {
         togglePin={() => pin.toggle(design)}
         spin={spin}
         onMove={move}
-        onDone={(words) => commit({ design: newest.current }, words)}
+        onDone={done}
         valueAt={(pointer) => numberAt(design, pointer)}
       />
       <Right aria-label="Verdict">

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import {
   Button,
   FieldError,
@@ -21,11 +21,11 @@ import { figures, readMeasure, readWireSize, wireSizeText, type WireSize } from 
 export type Turn = (settings: Setting[], words: string) => void;
 
 /** One dial, by its type. */
-export function DialControl({ dial, turn }: { dial: Dial; turn: Turn }) {
+export const DialControl = memo(function DialControl({ dial, turn }: { dial: Dial; turn: Turn }) {
   if (dial.type === "choice")
     return dial.choices!.length <= 2 ? <Either dial={dial} turn={turn} /> : <Pick dial={dial} turn={turn} />;
   return <Measure dial={dial} turn={turn} />;
-}
+});
 
 function choose(dial: Dial, key: string, turn: Turn) {
   const choice = dial.choices!.find((one) => one.key === key);

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import { Button, Disclosure, DisclosurePanel, Heading } from "react-aria-components";
 import styled from "styled-components";
 import type { PartLine } from "../api/client";
@@ -6,40 +6,49 @@ import { DialControl, type Turn } from "./Dials";
 import { PartPicture } from "./PartPicture";
 
 /** The parts in the order in which they are laid out; each opens in place to its few dials. */
-export function Parts({ parts, turn }: { parts: PartLine[]; turn: Turn }) {
+export const Parts = memo(function Parts({ parts, turn }: { parts: PartLine[]; turn: Turn }) {
   const [open, setOpen] = useState<string | null>("magnets");
   return (
     <Column aria-label="Parts">
       {parts.map((part) => (
-        <Line
-          key={part.id}
-          isExpanded={open === part.id}
-          onExpandedChange={(expanded) => setOpen(expanded ? part.id : null)}
-        >
-          <Heading level={2}>
-            <Opener slot="trigger">
-              <PartPicture id={part.id} />
-              <span>
-                <b>{part.title}</b>
-                <span>{part.line}</span>
-                <small>{part.figure}</small>
-              </span>
-            </Opener>
-          </Heading>
-          <DisclosurePanel>
-            {open === part.id && (
-              <Dials>
-                {part.dials.map((dial) => (
-                  <DialControl key={`${dial.pointer}${dial.type}`} dial={dial} turn={turn} />
-                ))}
-              </Dials>
-            )}
-          </DisclosurePanel>
-        </Line>
+        <Part key={part.id} part={part} isOpen={open === part.id} setOpen={setOpen} turn={turn} />
       ))}
     </Column>
   );
+});
+
+interface PartProps {
+  part: PartLine;
+  isOpen: boolean;
+  setOpen: (id: string | null) => void;
+  turn: Turn;
 }
+
+const Part = memo(function Part({ part, isOpen, setOpen, turn }: PartProps) {
+  return (
+    <Line isExpanded={isOpen} onExpandedChange={(expanded) => setOpen(expanded ? part.id : null)}>
+      <Heading level={2}>
+        <Opener slot="trigger">
+          <PartPicture id={part.id} />
+          <span>
+            <b>{part.title}</b>
+            <span>{part.line}</span>
+            <small>{part.figure}</small>
+          </span>
+        </Opener>
+      </Heading>
+      <DisclosurePanel>
+        {isOpen && (
+          <Dials>
+            {part.dials.map((dial) => (
+              <DialControl key={`${dial.pointer}${dial.type}`} dial={dial} turn={turn} />
+            ))}
+          </Dials>
+        )}
+      </DisclosurePanel>
+    </Line>
+  );
+});
 
 const Column = styled.section`
   overflow-y: auto;

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import styled from "styled-components";
 import type { Link, Verdict } from "../api/client";
 import { band, figures, shortUnit } from "../units";
@@ -15,37 +16,49 @@ export function RunChain({ verdict, before, pinned }: Props) {
   return (
     <List aria-label="Run chain">
       {verdict.links.map((link, at) => (
-        <Row key={link.id} data-link={link.id} data-state={link.state}>
-          <LinkLoop state={link.state} />
-          <div>
-            <Name>
-              <b>
-                {at + 1} {link.name}
-              </b>
-              <span>
-                <b data-figure>{figureText(link)}</b> <small>{band(link.band, 2)}</small>
-              </span>
-              <State $state={link.state}>{link.state}</State>
-            </Name>
-            <Sentence>
-              <span>{link.sentence}</span>
-              <Ghosts link={link} before={before} pinned={pinned} />
-            </Sentence>
-          </div>
-        </Row>
+        <ChainLink key={link.id} link={link} number={at + 1} ghost={ghostOf(link, before, pinned)} />
       ))}
     </List>
   );
 }
 
+interface LinkProps {
+  link: Link;
+  number: number;
+  ghost: string;
+}
+
+const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
+  return (
+    <Row data-link={link.id} data-state={link.state}>
+      <LinkLoop state={link.state} />
+      <div>
+        <Name>
+          <b>
+            {number} {link.name}
+          </b>
+          <span>
+            <b data-figure>{figureText(link)}</b> <small>{band(link.band, 2)}</small>
+          </span>
+          <State $state={link.state}>{link.state}</State>
+        </Name>
+        <Sentence>
+          <span>{link.sentence}</span>
+          {ghost && <Ghost data-ghost>{ghost}</Ghost>}
+        </Sentence>
+      </div>
+    </Row>
+  );
+});
+
 const figureText = (link: Link) => `${figures(link.figure)} ${shortUnit(link.unit)}`;
 
 /** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
-function Ghosts({ link, before, pinned }: { link: Link; before: Verdict[]; pinned?: Verdict }) {
+function ghostOf(link: Link, before: Verdict[], pinned?: Verdict): string {
   const find = (verdict: Verdict) => figures(verdict.links.find((one) => one.id === link.id)!.figure);
-  if (pinned) return <Ghost data-pinned>pinned {find(pinned)}</Ghost>;
+  if (pinned) return `pinned ${find(pinned)}`;
   const past = before.map(find);
-  return past.length > 0 && past[0] !== figures(link.figure) ? <Ghost>was {past.join(", ")}</Ghost> : null;
+  return past.length > 0 && past[0] !== figures(link.figure) ? `was ${past.join(", ")}` : "";
 }
 
 const List = styled.ol`

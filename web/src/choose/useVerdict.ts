@@ -1,5 +1,5 @@
-import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { replaceEqualDeep, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { ProblemError, type Design, type VerdictAnswer } from "../api/client";
 import { verdictQuery } from "../api/queries";
 
@@ -11,29 +11,39 @@ export function useVerdict(design: Design) {
   const queries = useQueryClient();
   const [answer, setAnswer] = useState<{ design: Design; answer: VerdictAnswer } | null>(null);
   const [problem, setProblem] = useState<ProblemError | null>(null);
-  const newest = useRef(design);
+  const newest = useRef<Design | null>(null);
   const asking = useRef(false);
 
-  useEffect(() => {
-    newest.current = design;
-    if (asking.current) return;
-    asking.current = true;
-    void (async () => {
-      let asked: Design | null = null;
-      while (asked !== newest.current) {
-        asked = newest.current;
-        try {
-          const got = await queries.fetchQuery(verdictQuery(asked));
-          setAnswer({ design: asked, answer: got });
-          setProblem(null);
-        } catch (error) {
-          if (!(error instanceof ProblemError)) throw error;
-          setProblem(error);
+  /** Ask about a design: from the hand's own event, so that the question leaves before anything is drawn. */
+  const ask = useCallback(
+    (next: Design) => {
+      newest.current = next;
+      if (asking.current) return;
+      asking.current = true;
+      void (async () => {
+        let asked: Design | null = null;
+        while (newest.current && asked !== newest.current) {
+          asked = newest.current;
+          const about = asked;
+          try {
+            const got = await queries.fetchQuery(verdictQuery(about));
+            // What did not change stays the same object, so that only what changed is drawn anew.
+            setAnswer((before) => ({ design: about, answer: replaceEqualDeep(before?.answer, got) }));
+            setProblem(null);
+          } catch (error) {
+            if (!(error instanceof ProblemError)) throw error;
+            setProblem(error);
+          }
         }
-      }
-      asking.current = false;
-    })();
-  }, [design, queries]);
+        asking.current = false;
+      })();
+    },
+    [queries],
+  );
 
-  return { current: answer, problem };
+  useEffect(() => {
+    if (newest.current !== design) ask(design);
+  }, [design, ask]);
+
+  return { current: answer, problem, ask };
 }

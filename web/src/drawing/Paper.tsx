@@ -1,9 +1,9 @@
-import { useId } from "react";
+import { memo, useId } from "react";
 import { useTheme } from "styled-components";
 import type { Place } from "./place";
 
 /** Millimetre paper, to the drawing's own scale. */
-export function Paper({ place }: { place: Place }) {
+export const Paper = memo(function Paper({ place }: { place: Place }) {
   const id = useId();
   const theme = useTheme();
   const small = place.scale;
@@ -24,4 +24,4 @@ export function Paper({ place }: { place: Place }) {
       <rect width={place.width} height={place.height} fill={`url(#${id}-cm)`} />
     </g>
   );
-}
+});

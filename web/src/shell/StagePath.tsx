@@ -1,10 +1,11 @@
+import { memo } from "react";
 import styled, { useTheme } from "styled-components";
 
 export const STAGES = [{ id: "choose", name: "Choose" }] as const;
 export type StageId = (typeof STAGES)[number]["id"];
 
 /** The stages as beads on one copper wire; the present bead is filled. */
-export function StagePath({ present }: { present: StageId }) {
+export const StagePath = memo(function StagePath({ present }: { present: StageId }) {
   const theme = useTheme();
   return (
     <Wire aria-label="Stages">
@@ -23,7 +24,7 @@ export function StagePath({ present }: { present: StageId }) {
       ))}
     </Wire>
   );
-}
+});
 
 const Wire = styled.ol`
   display: flex;

@@ -1,4 +1,4 @@
-import { useState, type ReactNode } from "react";
+import { memo, useState, type ReactNode } from "react";
 import { Label, ListBox, ListBoxItem, Popover, Select, SelectValue, Button } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
@@ -36,7 +36,7 @@ export function TopBand({ children }: { children?: ReactNode }) {
 
 const ROOM_WORD: Record<Room, string> = { light: "Light", dark: "Dark", projector: "Projector" };
 
-function RoomPicker() {
+const RoomPicker = memo(function RoomPicker() {
   const { room, setRoom } = useRoom();
   return (
     <Select value={room} onChange={(key) => setRoom(key as Room)} aria-label="Room">
@@ -55,7 +55,7 @@ function RoomPicker() {
       </Drop>
     </Select>
   );
-}
+});
 
 const Band = styled.header`
   display: flex;

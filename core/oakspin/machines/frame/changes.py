@@ -40,7 +40,7 @@ def _ends(design: FrameDesign) -> Iterator[Change]:
 
 def _magnet_skin(design: FrameDesign) -> Iterator[Change]:
     if not magnet_conducts(design.magnets):
-        plated = [("/magnets/plating", "nickel")]
+        plated: list[tuple[str, object]] = [("/magnets/plating", "nickel")]
         if not magnet_kind(design.magnets).conducts:
             plated.append(("/magnets/strength", {"by": "grade", "grade": "N42"}))
         yield _set("Take nickel-plated neodymium magnets", *plated, effort=0.1)

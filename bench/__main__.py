@@ -1,0 +1,59 @@
+"""./oak bench: one line a measure, with its limit; exit 1 when one is missed."""
+
+from __future__ import annotations
+
+import sys
+
+from bench.clock import medians
+from bench.naive import naive_speed
+from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
+from oakspin import evaluate
+from oakspin.design.patch import Setting, patched
+from tests.core.designs import LANTERN
+from tests.server.live import LiveServer
+
+HOUR_OF_USE = 3000  # verdicts and saves of someone who turns dials for an hour without a rest
+
+
+def main() -> int:
+    """Run every measure."""
+    missed = 0
+
+    def tell(what: str, value: float, limit: float, unit: str = "×") -> None:
+        nonlocal missed
+        held = value <= limit
+        missed += not held
+        print(f"{'ok    ' if held else 'MISSED'} {what}: {value:.3g} {unit} (at most {limit:g} {unit})", flush=True)
+
+    ours, naive = medians(lambda: evaluate(LANTERN), lambda: naive_speed(LANTERN))
+    tell("verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    with open_lantern() as (page, server):
+        follow = follow_seconds(page)
+        bare = medians(lambda: evaluate(LANTERN))[0]
+        tell("input to changed figures in the page / bare verdict", follow / bare, 6)
+        _hour_of_use(server)
+        tell("resident memory of the server after an hour of use", resident_megabytes(server), 250, "MB")
+    tell("script of the first load, compressed", first_load_kilobytes(), 300, "kB")
+    return 1 if missed else 0
+
+
+def _hour_of_use(server: LiveServer) -> None:
+    connection = server.connect()
+    _, shelf = server.ask(connection, "GET", "shelf")
+    one = next(found for found in shelf if found["title"] == "Lantern")
+    version = one["version"]
+    for number in range(HOUR_OF_USE):
+        gap = Setting("/feet/gap_mm", 0.001 * (number % 1500))
+        design = patched(LANTERN, (gap,)).model_dump(mode="json")
+        server.ask(connection, "POST", "verdict", design)
+        if number % 10 == 0:
+            body = {"version": version, "title": "Lantern", "design": design, "change": "gap"}
+            status, saved = server.ask(connection, "PUT", f"shelf/{one['id']}", body)
+            assert status == 200
+            version = saved["version"]
+            server.ask(connection, "POST", "advice", design)
+    connection.close()
+
+
+if __name__ == "__main__":
+    sys.exit(main())

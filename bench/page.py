@@ -1,0 +1,68 @@
+"""Measures in the real page: how soon figures follow the hand, how much script the first load brings."""
+
+from __future__ import annotations
+
+import gzip
+import statistics
+import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tests.browser.conftest import CHROMIUM, FLAGS, ready
+from tests.server.live import ROOT, LiveServer
+
+# From a move of the hand to the frame in which the figures stand for the design under the hand.
+FOLLOW = """async () => {
+  const slider = document.querySelector('input[aria-label="Foot height"]');
+  const board = document.querySelector('[data-verdict-for]');
+  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+  const taken = [];
+  for (let step = 0; step < 24; step++) {
+    const start = performance.now();
+    set.call(slider, String((1 + 0.2 * step).toFixed(1)));
+    slider.dispatchEvent(new Event('input', { bubbles: true }));
+    do await new Promise(requestAnimationFrame);
+    while (board.dataset.verdictFor !== 'present');
+    taken.push(performance.now() - start);
+  }
+  return taken.slice(2);
+}"""
+
+
+@contextmanager
+def open_lantern() -> Iterator[tuple[Page, LiveServer]]:
+    """The Lantern in Choose, in a browser of its own."""
+    server = LiveServer(Path(tempfile.mkdtemp(prefix="oakspin-bench-")))
+    with sync_playwright() as driver:
+        browser = driver.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(f"http://127.0.0.1:{server.port}/")
+        page.get_by_role("link", name="Lantern").first.click()
+        ready(page)
+        try:
+            yield page, server
+        finally:
+            browser.close()
+            server.kill()
+
+
+def follow_seconds(page: Page) -> float:
+    """Median time from input to changed figures."""
+    return statistics.median(page.evaluate(FOLLOW)) / 1000
+
+
+def first_load_kilobytes() -> float:
+    """Script of the first load, compressed as it is sent."""
+    page = (ROOT / "web/dist/index.html").read_text(encoding="utf-8")
+    scripts = [file for file in (ROOT / "web/dist/assets").glob("*.js") if file.name in page]
+    return sum(len(gzip.compress(file.read_bytes(), 9)) for file in scripts) / 1000
+
+
+def resident_megabytes(server: LiveServer) -> float:
+    """Memory of the server process, as the system counts it."""
+    status = Path(f"/proc/{server.process.pid}/status").read_text(encoding="utf-8")
+    line = next(line for line in status.splitlines() if line.startswith("VmRSS"))
+    return int(line.split()[1]) / 1000

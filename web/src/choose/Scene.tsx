@@ -1,0 +1,48 @@
+import { memo } from "react";
+import type { Geometry, Verdict } from "../api/client";
+import { CenterOfMass, CurrentArrows, Dimensions, FieldLines, Pushes, ScaleBar, TurnArrow } from "../drawing/Marks";
+import { Paper } from "../drawing/Paper";
+import type { Place } from "../drawing/place";
+import { Standing, Wires } from "../drawing/Shapes";
+import { SpinView, type SpinFrame } from "../drawing/SpinView";
+
+interface Props {
+  geometry: Geometry;
+  place: Place;
+  verdict: Verdict;
+  pinned?: Geometry;
+  shows: { lines: boolean; forces: boolean; dimensions: boolean };
+  frame: SpinFrame | null;
+}
+
+/** The drawing without its handles: drawn anew only when an answer has come, not with every move of a hand. */
+export const Scene = memo(function Scene({ geometry, place, verdict, pinned, shows, frame }: Props) {
+  const amperes = verdict.figures.current?.value ?? 0;
+  return (
+    <svg width={place.width} height={place.height} role="img" aria-label={`Side section. ${verdict.headline}`}>
+      <Paper place={place} />
+      {shows.lines && <FieldLines geometry={geometry} place={place} />}
+      <path
+        d={`M${place.x(0)} 40V${place.height - 30}`}
+        stroke="currentColor"
+        strokeDasharray="14 4 3 4"
+        opacity={0.3}
+      />
+      <Standing geometry={geometry} place={place} />
+      {pinned && <Wires geometry={pinned} place={place} ghost />}
+      {frame ? (
+        <SpinView geometry={geometry} place={place} frame={frame} />
+      ) : (
+        <>
+          <Wires geometry={geometry} place={place} />
+          {shows.forces && <CurrentArrows geometry={geometry} place={place} amperes={amperes} />}
+          {shows.forces && <Pushes geometry={geometry} place={place} verdict={verdict} />}
+          {shows.forces && <CenterOfMass geometry={geometry} place={place} />}
+        </>
+      )}
+      {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
+      <TurnArrow verdict={verdict} place={place} />
+      <ScaleBar place={place} />
+    </svg>
+  );
+});
