@@ -1,4 +1,4 @@
-"""./oak test, ./oak bench and ./oak evaluate."""
+"""./oak test, ./oak bench, ./oak pictures and ./oak evaluate."""
 
 from __future__ import annotations
 
@@ -50,6 +50,14 @@ def bench(words: list[str]) -> int:
     built_front_end()
     chromium()
     return _python("-m", "bench", *words)
+
+
+def pictures(words: list[str]) -> int:
+    """Take the pictures of docs/screenshots anew."""
+    python_environment("test")
+    built_front_end()
+    chromium()
+    return _python("-m", "runner.pictures", *words)
 
 
 def evaluate(words: list[str]) -> int:

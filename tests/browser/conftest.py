@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable, Iterator
-from pathlib import Path
 from typing import Any
 
 import pytest
@@ -13,10 +12,15 @@ from playwright.sync_api import ConsoleMessage, Page
 from tests.server.live import ROOT, LiveServer
 
 CHROMIUM = "/usr/bin/chromium"
-FLAGS = (
-    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
-    "--disable-component-update --disable-sync"
-).split()
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
@@ -40,13 +44,13 @@ def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[LiveServer]:
     running.kill()
 
 
-@pytest.fixture()
+@pytest.fixture
 def at(server: LiveServer) -> Callable[[str], str]:
     """The full address of a path."""
     return lambda path: f"http://127.0.0.1:{server.port}{path}"
 
 
-@pytest.fixture()
+@pytest.fixture
 def motor(server: LiveServer) -> Callable[[str], str]:
     """A fresh copy of a sample on the shelf; gives its id."""
 

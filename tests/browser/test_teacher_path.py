@@ -63,11 +63,11 @@ def test_open_lantern_drag_the_foot_advise_undo_pin_reload(page: Page, at: At, m
     page.get_by_role("slider", name="Foot height").focus()
     page.keyboard.press("Home")
     ready(page)
-    expect(page.locator("[data-link=push] [data-ghost]")).to_contain_text("pinned")
+    expect(page.locator("[data-link=push] [data-ghost]")).to_contain_text("pin ")
     page.reload()
     ready(page)
     expect(page.get_by_role("button", name="Unpin")).to_be_visible()
-    expect(page.locator("[data-link=push] [data-ghost]")).to_contain_text("pinned")
+    expect(page.locator("[data-link=push] [data-ghost]")).to_contain_text("pin ")
     assert exported(page, at(f"/api/shelf/{id_}"))["design"]["feet"]["height_mm"] == 0
 
 

@@ -38,25 +38,29 @@ const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
             {number} {link.name}
           </b>
           <span>
-            <b data-figure>{figureText(link)}</b> <small>{band(link.band, 2)}</small>
+            {ghost && <Ghost data-ghost>{ghost}</Ghost>}
+            <b data-figure>{figureText(link)}</b>
           </span>
           <State $state={link.state}>{link.state}</State>
         </Name>
         <Sentence>
-          <span>{link.sentence}</span>
-          {ghost && <Ghost data-ghost>{ghost}</Ghost>}
+          {link.band[0] !== link.band[1] && <span>{band(link.band, 2)} </span>}
+          {link.sentence}
         </Sentence>
       </div>
     </Row>
   );
 });
 
-const figureText = (link: Link) => `${figures(link.figure)} ${shortUnit(link.unit)}`;
+const HOUR = 3600; // s, where the core stops counting
+
+const figureText = (link: Link) =>
+  link.unit === "s" && link.figure >= HOUR ? "over 1 h" : `${figures(link.figure)} ${shortUnit(link.unit)}`;
 
 /** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
 function ghostOf(link: Link, before: Verdict[], pinned?: Verdict): string {
   const find = (verdict: Verdict) => figures(verdict.links.find((one) => one.id === link.id)!.figure);
-  if (pinned) return `pinned ${find(pinned)}`;
+  if (pinned) return `pin ${find(pinned)}`;
   const past = before.map(find);
   return past.length > 0 && past[0] !== figures(link.figure) ? `was ${past.join(", ")}` : "";
 }
@@ -93,17 +97,16 @@ const Name = styled.div`
   align-items: baseline;
   line-height: 1.3;
   font-size: 0.95rem;
+  white-space: nowrap;
   b {
     font-weight: 650;
   }
   & > span:nth-child(2) {
-    text-align: right;
-    font-size: 0.85rem;
-    white-space: nowrap;
-  }
-  small {
-    font-size: inherit;
-    color: ${({ theme }) => theme.quiet};
+    display: flex;
+    justify-content: flex-end;
+    gap: 7px;
+    font-size: 0.9rem;
+    min-width: 0;
   }
 `;
 const State = styled.span<{ $state: Link["state"] }>`
@@ -113,14 +116,13 @@ const State = styled.span<{ $state: Link["state"] }>`
   text-align: right;
 `;
 const Ghost = styled.span`
-  margin-left: auto;
   font-style: italic;
-  white-space: nowrap;
+  font-size: 0.83rem;
+  color: ${({ theme }) => theme.quiet};
+  min-width: 0;
+  overflow: hidden;
 `;
 const Sentence = styled.p`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 8px;
   font-size: 0.83rem;
   line-height: 1.22;
   color: ${({ theme }) => theme.quiet};

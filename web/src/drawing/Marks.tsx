@@ -130,7 +130,7 @@ export function CenterOfMass({ geometry, place }: { geometry: Geometry; place: P
 /** A length to compare with. */
 export function ScaleBar({ place }: { place: Place }) {
   const theme = useTheme();
-  const y = 22;
+  const y = place.height - 14;
   const end = 18 + 10 * place.scale;
   return (
     <g stroke={theme.text} strokeWidth={1.2}>
@@ -149,16 +149,15 @@ export function Dimensions({ geometry, place }: { geometry: Geometry; place: Pla
   const points = wires.flatMap((shape) => shape.points);
   const left = Math.min(...points.map(([x = 0]) => x));
   const right = Math.max(...points.map(([x = 0]) => x));
-  const top = Math.max(...points.map(([, y = 0]) => y));
   const tip = geometry.tip[1] ?? 0;
   const x = Math.min(place.x(right) + 28, place.width - 46);
-  const y = place.y(top) - 12;
+  const y = place.y(0) + 44;
   return (
     <g stroke={theme.quiet} strokeWidth={1} fill="none">
       <path d={`M${place.x(left)} ${y}H${place.x(right)}M${place.x(left)} ${y - 5}v10M${place.x(right)} ${y - 5}v10`} />
       <path d={`M${x} ${place.y(0)}V${place.y(tip)}M${x - 5} ${place.y(0)}h10M${x - 5} ${place.y(tip)}h10`} />
       <g stroke={theme.sheet} strokeWidth={4} paintOrder="stroke" fill={theme.text} fontSize={12}>
-        <text x={place.x(left) + 8} y={y - 6}>
+        <text x={place.x(0)} y={y + 4} textAnchor="middle">
           {figures(right - left)} mm wide
         </text>
         <text

@@ -9,7 +9,7 @@ export interface Place {
   height: number;
 }
 
-const MARGIN = { top: 46, side: 40, bottom: 40 };
+const MARGIN = { top: 46, side: 40, bottom: 60 };
 const STEP = 10;
 
 /** Fit a drawing of these bounds; the frame grows in whole centimetres so that it does not jitter. */

@@ -73,7 +73,7 @@ def _magnets(design: FrameDesign) -> PartLine:
     if isinstance(strength, ByFaceField):
         dials.append(number(design, "/magnets/strength/face_field_mT", "At the face", "mT", 5))
     dials.append(choice(design, "/magnets/pole_up", "Pole up", [("N up", "N"), ("S up", "S")]))
-    dials.append(choice(design, "/magnets/magnetized", "Magnetized", [("along axis", "along"), ("across", "across")]))
+    dials.append(choice(design, "/magnets/magnetized", "Magnetized", [("along", "along"), ("across", "across")]))
     coats = [("nickel", "nickel"), ("epoxy", "epoxy"), ("plastic", "plastic"), ("none", "none")]
     dials.append(choice(design, "/magnets/plating", "Coat", coats))
     if magnets.shape == "ring":

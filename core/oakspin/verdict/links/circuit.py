@@ -17,6 +17,6 @@ def judge(outcome: Outcome) -> Finding:
     made = machine.made * (0.0 if cause else 1.0)
     middle = float(np.median(made))
     contact = machine.words.contact
-    good = f"Bare metal all the way; the time {contact} touch{'es' if contact == 'the ring' else ''}."
+    good = f"Bare metal; the time {contact} touch{'es' if contact == 'the ring' else ''}."
     bad = cause.sentence if cause else f"Contact comes and goes: {contact} reach only {100 * middle:.0f} % of the time."
     return Finding("circuit", 100 * made, "%", made / LEAST_MADE, good, bad)

@@ -18,6 +18,6 @@ def judge(outcome: Outcome) -> Finding:
     inside = float(np.median(machine.pack.ohms_at(machine.pack.used) / machine.total_ohms))
     contacts = sum(ohms for place, ohms in machine.ohms.items() if "contact" in place)
     touching = float(np.median(contacts / machine.total_ohms))
-    good = f"Battery takes {100 * inside:.0f} % of the volts, contacts {100 * touching:.0f} %."
+    good = f"Battery takes {100 * inside:.0f} %, contacts {100 * touching:.0f} %."
     bad = f"Too little: {'the battery' if inside > 0.5 else 'wire and contacts'} let no more through."
     return Finding("current", current, "A", current / LEAST_CURRENT, good, bad)

@@ -17,7 +17,7 @@ def judge(outcome: Outcome) -> Finding:
     rate = outcome.speed * PER_MINUTE
     margin = np.minimum(np.maximum(outcome.turn_ratio, 0.0), rate / SLOWEST)
     spin_up = float(np.median(outcome.spin_up))
-    good = f"Every angle pushes; at speed after {figures(spin_up, 2)} s."
+    good = f"Every angle pushes; {figures(spin_up, 2)} s to speed."
     if outcome.machine.broken("circuit"):
         bad = "Without current it does not turn."
     elif outcome.drive.sense == 0:

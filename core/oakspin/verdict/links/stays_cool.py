@@ -16,6 +16,6 @@ def judge(outcome: Outcome) -> Finding:
         return Finding("stays_cool", time, "s", time / LOOK, "No current, no heat.", "")
     part = outcome.hottest.name
     verb = "reach" if part.endswith("s") else "reaches"
-    good = f"Then the {part} {verb} {HANDS_OFF_C:.0f} °C: hands off."
+    good = f"Then hands off: {part} at {HANDS_OFF_C:.0f} °C."
     bad = f"The {part} {verb} {HANDS_OFF_C:.0f} °C before a class has looked for {LOOK:.0f} s."
     return Finding("stays_cool", time, "s", time / LOOK, good, bad)

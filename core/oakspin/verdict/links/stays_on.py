@@ -21,7 +21,7 @@ def judge(outcome: Outcome) -> Finding:
     margin = np.minimum(limit / np.maximum(outcome.speed, SETTLED_FLOOR), LARGEST_MARGIN)
     rate = float(np.median(outcome.speed)) * PER_MINUTE
     leaves = machine.words.leaves
-    good = f"{leaves.capitalize()} here; settles near {figures(rate)}." if rate else "It stands still on its seat."
+    good = f"{leaves.capitalize()}; settles at {figures(rate)}." if rate else "It stands still on its seat."
     bad = (
         cause.sentence
         if cause
