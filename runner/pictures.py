@@ -18,7 +18,7 @@ SIZE = {"width": 1280, "height": 800}
 
 def shelf(page: Page) -> None:
     """All demonstrations."""
-    page.locator("li svg circle").first.wait_for()
+    page.get_by_text("Weakest link").first.wait_for()
 
 
 def open_motor(title: str) -> Callable[[Page], None]:
