@@ -34,6 +34,13 @@ def _normals(name: str, count: int, seed: int) -> Array:
     return normals
 
 
+@lru_cache(maxsize=256)
+def _values(name: str, count: int, seed: int) -> Array:
+    drawn = spread(UNCERTAIN[name], Draws(count, seed).normal(name))
+    drawn.setflags(write=False)
+    return drawn
+
+
 @dataclass(frozen=True)
 class Draws:
     """How many draws, from which seed. A count of 1 stands for the median of every constant."""
@@ -46,8 +53,8 @@ class Draws:
         return np.zeros(1) if self.count == 1 else _normals(name, self.count, self.seed)
 
     def value(self, name: str) -> Array:
-        """Draws of an uncertain constant in its own unit; shape (draws,)."""
-        return spread(UNCERTAIN[name], self.normal(name))
+        """Draws of an uncertain constant in its own unit; shape (draws,), not to be written to."""
+        return _values(name, self.count, self.seed)
 
     def factor(self, name: str, times: float) -> Array:
         """Draws of a factor that one build in ten exceeds ``times``; shape (draws,)."""
@@ -61,6 +68,23 @@ class Draws:
 
 
 MEDIAN = Draws(count=1)
+
+
+def median(values: Array) -> float:
+    """The median of draws, without the general function's cost: it is asked for in every sentence."""
+    ordered = np.sort(values)
+    half = ordered.size // 2
+    return float(ordered[half] if ordered.size % 2 else (ordered[half - 1] + ordered[half]) / 2)
+
+
+def quantiles(rows: Array, shares: tuple[float, ...]) -> Array:
+    """Quantiles along the last axis, linear between neighbours; shape (..., shares)."""
+    ordered = np.sort(rows, axis=-1)
+    place = np.asarray(shares) * (ordered.shape[-1] - 1)
+    low = np.floor(place).astype(int)
+    high = np.minimum(low + 1, ordered.shape[-1] - 1)
+    below, above = ordered[..., low], ordered[..., high]
+    return np.asarray(below + (above - below) * (place - low))
 
 
 def spread(constant: Uncertain, normal: Array) -> Array:

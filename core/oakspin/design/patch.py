@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
@@ -22,6 +23,23 @@ class Setting:
 Patch = tuple[Setting, ...]
 
 
+def patched_each(design: Design, patches: Iterable[Patch]) -> Iterator[Design | UnfitPatch]:
+    """The design with one patch after the other, or what is wrong with it there.
+
+    All patches must set the same fields: each overwrites what the one before has set.
+    """
+    plain = design.model_dump(mode="json")
+    for patch in patches:
+        try:
+            for setting in patch:
+                _put(plain, setting)
+            yield Design.model_validate(plain)
+        except ValidationError as error:
+            yield UnfitPatch(faults_of(error))
+        except UnfitPatch as error:
+            yield error
+
+
 def patched(design: Design, patch: Patch) -> Design:
     """The design with every setting of the patch made.
 
@@ -37,13 +55,10 @@ def patched(design: Design, patch: Patch) -> Design:
     >>> patched(d, (Setting("/feet/gap_mm", 1.5),)).feet.gap_mm
     1.5
     """
-    plain = design.model_dump(mode="json")
-    for setting in patch:
-        _put(plain, setting)
-    try:
-        return Design.model_validate(plain)
-    except ValidationError as error:
-        raise UnfitPatch(faults_of(error)) from None
+    made = next(patched_each(design, [patch]))
+    if isinstance(made, UnfitPatch):
+        raise made
+    return made
 
 
 def value_at(design: Design, pointer: str) -> Any:

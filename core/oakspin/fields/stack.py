@@ -48,7 +48,8 @@ class Stack:
             nothing = np.zeros(np.broadcast_shapes(np.shape(r), np.shape(z)))
             return nothing, nothing
         height = np.asarray(z, float)
-        return self._solid_flux(r, height - self.length / 2), self._solid_flux(r, height - 1.5 * self.length)
+        own, image = self._solid_flux(r, np.stack([height - self.length / 2, height - 1.5 * self.length]))
+        return own, image
 
     def _solid_flux(self, r: ArrayLike, z: Array) -> Array:
         flux = cylinder_flux(r, z, radius=self.radius, length=self.length)

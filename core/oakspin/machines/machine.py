@@ -9,7 +9,8 @@ Arrays have shape (draws,) or (draws, angles); a leading 1 stands for all draws.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field, fields, replace
+from collections.abc import Callable
+from dataclasses import dataclass, fields, replace
 from typing import Any
 
 import numpy as np
@@ -104,9 +105,19 @@ class Machine:
     bodies: tuple[Body, ...]
     room_C: float
     words: Words
-    geometry: Geometry
+    draw: Callable[[], Geometry]
+    tell: Callable[[], dict[str, tuple[Array, str]]]
     breaks: tuple[Break, ...] = ()
-    figures: dict[str, tuple[Array, str]] = field(default_factory=dict)
+
+    @property
+    def figures(self) -> dict[str, tuple[Array, str]]:
+        """Further figures of this make with their units; computed when asked for."""
+        return self.tell()
+
+    @property
+    def geometry(self) -> Geometry:
+        """The drawing of the design; made when asked for."""
+        return self.draw()
 
     @property
     def total_ohms(self) -> Array:
@@ -126,6 +137,51 @@ class Machine:
         """The machine of a single draw."""
         build: Machine = _one(self, index, self.inertia.size)
         return build
+
+
+def joined(machines: list[Machine]) -> Machine:
+    """Machines of one make as one machine whose draws stand behind each other, so that they are run at once.
+
+    What differs between them becomes an array over all draws. Only machines alike in everything
+    that is no number may be joined: the same :func:`make`. Drawing and further figures stay those
+    of the first.
+    """
+    draws = [machine.inertia.size for machine in machines]
+    whole: Machine = _joined(machines, draws)
+    return whole
+
+
+def make(machine: Machine) -> tuple[object, ...]:
+    """What two machines must have in common to be joined: all that is no number."""
+    bodies = tuple((body.name, body.touched) for body in machine.bodies)
+    return (
+        machine.angles.tobytes(),
+        machine.switch.tobytes(),
+        machine.breaks,
+        tuple(machine.ohms),
+        bodies,
+        machine.words,
+    )
+
+
+def _joined(values: list[Any], draws: list[int]) -> Any:
+    first = values[0]
+    if isinstance(first, np.ndarray):
+        if first.shape[:1] == (draws[0],):
+            return np.concatenate(values)
+        if all(np.array_equal(value, first) for value in values[1:]):
+            return first
+        return np.concatenate([np.broadcast_to(v, (n, *v.shape[1:])) for v, n in zip(values, draws, strict=True)])
+    if isinstance(first, (float, int)) and any(value != first for value in values):
+        return np.repeat(np.asarray(values, float), draws)
+    if isinstance(first, dict):
+        return {name: _joined([value[name] for value in values], draws) for name in first}
+    if isinstance(first, tuple):
+        return tuple(_joined([value[at] for value in values], draws) for at in range(len(first)))
+    if isinstance(first, (Load, Body, Pack, Machine)):
+        parts = {part.name: [getattr(value, part.name) for value in values] for part in fields(first)}
+        return replace(first, **{name: _joined(held, draws) for name, held in parts.items()})
+    return first
 
 
 def _one(value: Any, index: int, draws: int) -> Any:

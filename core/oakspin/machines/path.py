@@ -28,21 +28,30 @@ def smooth(corners: Array, pieces: int = 8) -> Array:
     C. Yuksel, S. Schaefer, J. Keyser, Computer-Aided Design 43, 747 (2011).
     """
     ends = np.concatenate([[2 * corners[0] - corners[1]], corners, [2 * corners[-1] - corners[-2]]])
-    knots = np.concatenate([[0.0], np.cumsum(np.linalg.norm(np.diff(ends, axis=0), axis=1) ** 0.5)])
-    t0, t1, t2, t3 = (knots[i : len(knots) - 3 + i, None, None] for i in range(4))
-    p0, p1, p2, p3 = (ends[i : len(ends) - 3 + i, None, :] for i in range(4))
-    t = t1 + (t2 - t1) * (np.arange(pieces) / pieces)[None, :, None]
-    a1 = ((t1 - t) * p0 + (t - t0) * p1) / (t1 - t0)
-    a2 = ((t2 - t) * p1 + (t - t1) * p2) / (t2 - t1)
-    a3 = ((t3 - t) * p2 + (t - t2) * p3) / (t3 - t2)
-    b1 = ((t2 - t) * a1 + (t - t0) * a2) / (t2 - t0)
-    b2 = ((t3 - t) * a2 + (t - t1) * a3) / (t3 - t1)
-    curve = ((t2 - t) * b1 + (t - t1) * b2) / (t2 - t1)
+    knots = np.concatenate([[0.0], np.cumsum(np.sqrt(_lengths(ends[1:] - ends[:-1])))])
+    # Four points and their knots for every stretch; shape (4, stretches, 1, 2 or 3).
+    window = np.arange(4)[:, None] + np.arange(len(ends) - 3)
+    k, p = knots[window][:, :, None, None], ends[window][:, :, None, :]
+    t = k[1] + (k[2] - k[1]) * (np.arange(pieces) / pieces)[None, :, None]
+    a = p[:-1] + (p[1:] - p[:-1]) * ((t - k[:-1]) / (k[1:] - k[:-1]))
+    b = a[:-1] + (a[1:] - a[:-1]) * ((t - k[:-2]) / (k[2:] - k[:-2]))
+    curve = b[0] + (b[1] - b[0]) * ((t - k[1]) / (k[2] - k[1]))
     return np.concatenate([curve.reshape(-1, corners.shape[1]), corners[-1:]])
+
+
+def path_length(path: Array) -> float:
+    """Length of a polyline in m."""
+    return float(_lengths(path[1:] - path[:-1]).sum())
+
+
+def _lengths(steps: Array) -> Array:
+    return np.sqrt(np.einsum("ij,ij->i", steps, steps))
 
 
 def turned(path: Array, angle: float) -> Array:
     """The path turned counter-clockwise about the z axis."""
+    if angle == 0:
+        return path
     cos, sin = np.cos(angle), np.sin(angle)
     x, y, z = path.T
     return np.stack([cos * x - sin * y, sin * x + cos * y, z], axis=1)
@@ -63,9 +72,9 @@ class PathSums:
     """
 
     def __init__(self, paths: list[Array]) -> None:
-        steps = np.concatenate([np.diff(path, axis=0) for path in paths])
+        steps = np.concatenate([path[1:] - path[:-1] for path in paths])
         middles = np.concatenate([(path[1:] + path[:-1]) / 2 for path in paths])
-        lengths = np.linalg.norm(steps, axis=1)
+        lengths = _lengths(steps)
         r = np.maximum(np.hypot(middles[:, 0], middles[:, 1]), 1e-12)
         along = (middles[:, 0] * steps[:, 1] - middles[:, 1] * steps[:, 0]) / r
         across = np.sqrt(np.maximum(lengths**2 - along**2, 0.0))

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from oakspin.draws import Array
+from oakspin.draws import Array, median
 from oakspin.machines.machine import Machine
 
 EVEN = 1e-6  # N m/A: a mean coupling smaller than this share of the peak cancels out
@@ -45,15 +45,21 @@ class Drive:
         return np.asarray(hopping**2 * (self.stall - self.fall * speed))
 
 
+def sense_of(machine: Machine) -> float:
+    """Which way the machine is driven over a turn: +1 forward, -1 backward, 0 when the pushes cancel."""
+    effective = machine.coupling * machine.switch
+    mean = effective[:, 0] if effective.shape[1] == 1 else effective.mean(axis=1)
+    typical = median(mean)
+    return float(np.sign(typical)) if abs(typical) > EVEN * np.abs(effective).max() else 0.0
+
+
 def drive_of(machine: Machine) -> Drive:
     """Which way the machine goes, and how hard."""
     ohms = machine.total_ohms
     volts = machine.pack.volts_at(machine.pack.used)
     current = np.zeros_like(volts) if machine.broken("circuit") else volts / ohms
     effective = machine.coupling * machine.switch
-    mean, peak = effective.mean(axis=1), np.abs(effective).max()
-    typical = float(np.median(mean))
-    sense = float(np.sign(typical)) if abs(typical) > EVEN * peak and peak > 0 else 0.0
+    sense = sense_of(machine)
     # Where the pushes of a turn cancel, the sense of the first angle stands for "on".
     facing = sense if sense else 1.0
     push = facing * (machine.made * current)[:, None] * effective

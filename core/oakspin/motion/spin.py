@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from oakspin.design import Design
-from oakspin.draws import Array, Draws
+from oakspin.draws import Array, Draws, median
 from oakspin.machines.kinds import machine_of
 from oakspin.machines.machine import Machine
 from oakspin.motion.drive import drive_of
@@ -65,7 +65,7 @@ def _median_build(machine: Machine) -> Machine:
     """The build whose speed is in the middle of all builds, with the median speed of leaving its seat."""
     speed = steady_speed(drive_of(machine), machine.load)
     middle = int(np.argsort(speed)[speed.size // 2])
-    leave = np.full_like(machine.leave_speed, np.median(machine.leave_speed))
+    leave = np.full_like(machine.leave_speed, median(machine.leave_speed))
     return replace(machine, leave_speed=leave).one_build(middle)
 
 

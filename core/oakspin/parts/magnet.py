@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 
 from oakspin.constants import KEEP_AWAY_T
 from oakspin.design.magnets import ByFaceField, ByGrade, Magnets
@@ -27,13 +28,10 @@ def magnet_kind(magnets: Magnets) -> MagnetKind:
 
 def face_share(magnets: Magnets) -> float:
     """Field at the middle of the face (over the hole's middle for a ring) per tesla of remanence."""
-    return _on_axis(magnets, 0.0)
+    return _on_axis(magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets), 0.0)
 
 
-def _on_axis(magnets: Magnets, beyond_face: float) -> float:
-    length = stack_length(magnets)
-    outer, hole = magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4
-
+def _on_axis(outer: float, hole: float, length: float, beyond_face: float) -> float:
     def solid(radius: float) -> float:
         near, far = beyond_face, beyond_face + length
         return (far / math.hypot(far, radius) - near / math.hypot(near, radius)) / 2
@@ -85,15 +83,19 @@ def keep_away(magnets: Magnets) -> float:
 
     Source: ICNIRP (2009) for the limit; axis field of a cylinder.
     """
-    strength = remanence(magnets)
+    outer, hole = magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4
+    return _keep_away(outer, hole, stack_length(magnets), remanence(magnets))
 
-    near, far = magnets.diameter_mm * 1e-3, 5.0  # a ring's axis field changes sign close to its face
-    if strength * abs(_on_axis(magnets, near)) <= KEEP_AWAY_T:
+
+@lru_cache(maxsize=64)
+def _keep_away(outer: float, hole: float, length: float, strength: float) -> float:
+    near, far = 2 * outer, 5.0  # a ring's axis field changes sign close to its face
+    if strength * abs(_on_axis(outer, hole, length, near)) <= KEEP_AWAY_T:
         return near
     # Beyond, the field falls all the way: halving the bracket finds the one place.
     for _ in range(60):
         middle = (near + far) / 2
-        if strength * abs(_on_axis(magnets, middle)) > KEEP_AWAY_T:
+        if strength * abs(_on_axis(outer, hole, length, middle)) > KEEP_AWAY_T:
             near = middle
         else:
             far = middle

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from oakspin.draws import Array
+from oakspin.draws import Array, median
 from oakspin.heat import FOREVER, hands_off_time
 from oakspin.machines.machine import Body, Machine
 from oakspin.motion.drive import Drive, drive_of
@@ -40,7 +40,7 @@ class Outcome:
     @property
     def goes(self) -> bool:
         """Whether the median build starts by itself and keeps turning."""
-        started = float(np.median(self.start_ratio)) >= 1 and float(np.median(self.turn_ratio)) >= 1
+        started = median(self.start_ratio) >= 1 and median(self.turn_ratio) >= 1
         return started and self.drive.sense != 0 and not self.machine.broken("starts")
 
     @property
@@ -63,7 +63,7 @@ def outcome_of(machine: Machine) -> Outcome:
     made = machine.made_at(speed)
     mean_square = made * drive.current**2
     times = [hands_off_time(body, mean_square, speed, machine.room_C) for body in machine.bodies]
-    hottest = machine.bodies[int(np.argmin([np.median(time) for time in times]))]
+    hottest = machine.bodies[int(np.argmin([median(time) for time in times]))]
     hands_off = np.min(times, axis=0)
     life = _life(machine, drive, made)
     capped = np.minimum(hands_off, np.where(life > 0, life, 3600.0))

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 
 from oakspin.design import Design
-from oakspin.draws import Array, Draws
+from oakspin.draws import Array, Draws, quantiles
 from oakspin.machines.geometry import Geometry
 from oakspin.machines.kinds import machine_of
+from oakspin.machines.machine import Machine
 from oakspin.verdict import words
 from oakspin.verdict.links import JUDGES, NAMES, Finding
 from oakspin.verdict.links.keeps_going import PER_MINUTE
@@ -90,7 +92,7 @@ def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
         + [found.margin for found in findings]
         + [row for row, _ in figures.values()]
     )
-    bands = np.quantile(np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]), QUANTILES, axis=1).T
+    bands = quantiles(np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]), QUANTILES)
     count = len(findings)
     links = tuple(_link(found, bands[at], bands[count + at]) for at, found in enumerate(findings))
     margins = np.stack([found.margin for found in findings if found.id in MUST_HOLD])
@@ -110,9 +112,46 @@ def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
     )
 
 
+@dataclass(frozen=True)
+class Reading:
+    """Figures and margins of one design among several, as (10th percentile, median, 90th)."""
+
+    figures: dict[str, tuple[float, float, float]]
+    margins: dict[str, tuple[float, float, float]]
+    states: dict[str, State]
+    share_that_goes: float
+
+
+def readings(machine: Machine, count: int, wanted: Collection[str]) -> list[Reading]:
+    """What ``count`` machines joined into one show, each for itself; ``wanted`` names the figures."""
+    outcome = outcome_of(machine)
+    findings = [judge(outcome) for judge in JUDGES]
+    figures = {name: row for name, row in _run_figures(outcome).items() if name in wanted}
+    rows = [*(found.margin for found in findings), *(row for row, _ in figures.values())]
+    parted = np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]).reshape(len(rows), count, -1)
+    bands = quantiles(parted, QUANTILES).swapaxes(0, 1).tolist()
+    must = parted[[at for at, found in enumerate(findings) if found.id in MUST_HOLD]]
+    shares = (must >= 1).all(axis=0).mean(axis=1)
+    names = [found.id for found in findings]
+    return [
+        Reading(
+            figures={name: tuple(band) for name, band in zip(figures, each[len(names) :], strict=True)},
+            margins={name: tuple(band) for name, band in zip(names, each[: len(names)], strict=True)},
+            states={name: state_of(band[0], band[1]) for name, band in zip(names, each[: len(names)], strict=True)},
+            share_that_goes=float(share),
+        )
+        for each, share in zip(bands, shares, strict=True)
+    ]
+
+
+def state_of(low: float, middle: float) -> State:
+    """A link's state from its margin: the 10th percentile and the median."""
+    return "fails" if middle < 1 else "tight" if low < 1 else "holds"
+
+
 def _link(found: Finding, figure: Array, margin: Array) -> Link:
     low, middle, high = (float(value) for value in margin)
-    state: State = "fails" if middle < 1 else "tight" if low < 1 else "holds"
+    state = state_of(low, middle)
     return Link(
         id=found.id,
         name=NAMES[found.id],
@@ -133,6 +172,10 @@ def weakest_of(links: tuple[Link, ...]) -> str:
 
 
 def _figures_of(outcome: Outcome) -> dict[str, tuple[Array, str]]:
+    return {**_run_figures(outcome), **outcome.machine.figures}
+
+
+def _run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
     machine, drive = outcome.machine, outcome.drive
     strongest = np.abs(machine.coupling * machine.switch).max(axis=1)
     found = {
@@ -153,7 +196,7 @@ def _figures_of(outcome: Outcome) -> dict[str, tuple[Array, str]]:
         "life": (outcome.life / 60, "min"),
         "runs": (outcome.runs, "runs"),
     }
-    return {**found, **machine.figures}
+    return found
 
 
 def _headline(outcome: Outcome, links: tuple[Link, ...]) -> str:

@@ -8,7 +8,7 @@ import numpy as np
 from contourpy import contour_generator
 
 from oakspin.design.frame import ByPoints, BySpring, FrameDesign
-from oakspin.draws import Array
+from oakspin.draws import Array, median
 from oakspin.fields.stack import Stack
 from oakspin.machines.frame.shape import CUP_HEIGHT, FrameShape
 from oakspin.machines.geometry import Geometry, Handle, HandleAxis, Polyline, Push, Shape
@@ -35,8 +35,8 @@ def draw_frame(design: FrameDesign, shape: FrameShape, stack: Stack, balance: tu
         current=tuple(leg if down else leg[::-1] for leg, back in zip(legs, far, strict=True) if not back),
         pushes=tuple(Push(_mm(foot[0]), _mm(foot[2]), not right) for right, foot in sides.items()),
         field_lines=() if stack.across else field_lines(stack),
-        moving=tuple(tuple((_mm(x), _mm(y), _mm(z)) for x, y, z in path) for path in shape.paths),
-        center_of_mass=(float(np.median(balance[0])) * 1e3, _mm(shape.tip - balance[1])),
+        moving=tuple(tuple((x, y, z) for x, y, z in np.round(path * 1e3, 3).tolist()) for path in shape.paths),
+        center_of_mass=(median(balance[0]) * 1e3, _mm(shape.tip - balance[1])),
         tip=(0.0, _mm(shape.tip)),
         bounds=_bounds(shapes),
     )
@@ -47,7 +47,8 @@ def _mm(metres: float) -> float:
 
 
 def _flat(path: Array) -> Polyline:
-    return tuple((_mm(x), _mm(z)) for x, z in path[:, [0, 2]])
+    flat: list[list[float]] = np.round(path[:, [0, 2]] * 1e3, 3).tolist()
+    return tuple((x, z) for x, z in flat)
 
 
 def _box(half_width: float, low: float, high: float) -> Polyline:

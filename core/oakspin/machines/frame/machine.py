@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache, partial
 
 import numpy as np
 
@@ -17,7 +18,7 @@ from oakspin.machines.frame.drawing import draw_frame
 from oakspin.machines.frame.faults import breaks_of
 from oakspin.machines.frame.shape import FrameShape, frame_shape
 from oakspin.machines.machine import Body, Load, Machine, Words
-from oakspin.machines.path import PathSums, wire_air_drag
+from oakspin.machines.path import PathSums, path_length, wire_air_drag
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE
 from oakspin.parts.cell import SPECIFIC_HEAT, Pack, pack_of
 from oakspin.parts.contact import contact_ohms
@@ -37,13 +38,17 @@ def frame_stack(design: FrameDesign, pack: Pack, strength: float) -> Stack:
     across = magnets.magnetized == "across"
     image = 0.0
     if not across and pack.cell.can_mm > 0:
-        face = cylinder_flux(radius, length / 2, radius=radius, length=length)
-        if hole:
-            face = face - cylinder_flux(radius, length / 2, radius=hole, length=length)
         depth = can_depth(radius, pack.radius, pack.cell.bottom_mm * 1e-3, pack.cell.can_mm * 1e-3)
-        image = can_image(radius, depth, strength * float(face))
+        image = can_image(radius, depth, strength * _face_flux(radius, hole, length))
     sign = 1.0 if magnets.pole_up == "N" else -1.0
     return Stack(radius, hole, length, sign * strength, across, image)
+
+
+@lru_cache(maxsize=64)
+def _face_flux(radius: float, hole: float, length: float) -> float:
+    """Flux per tesla through the rim of the stack's face in air, m2."""
+    face = float(cylinder_flux(radius, length / 2, radius=radius, length=length))
+    return face - float(cylinder_flux(radius, length / 2, radius=hole, length=length)) if hole else face
 
 
 def frame_coupling(design: FrameDesign, shape: FrameShape, stack: Stack, draws: Draws) -> Array:
@@ -55,14 +60,18 @@ def frame_coupling(design: FrameDesign, shape: FrameShape, stack: Stack, draws: 
     sense = 1.0 if design.battery.terminal_up == "+" else -1.0
     strength = draws.value("remanence") * draws.value("recoil")
     if not stack.across:
-        scatter = HANDS[design.maker].gap_mm * 1e-3 * draws.normal("hand_height")
-        lowest, highest = min(0.0, shape.foot_height), max(shape.stack, shape.foot_height)
-        height = np.clip(shape.foot_height + scatter, lowest, highest)
-        own, image = stack.flux(stack.radius, height)
+        own, image = _flux_at_feet(stack, shape.foot_height, HANDS[design.maker].gap_mm * 1e-3, draws)
         steel = np.minimum(stack.image * draws.value("steel_image"), 1.0)
         return np.asarray(sense * foot_coupling(strength * (own + steel * image)))[:, None]
     each = [path_coupling_round(leg, stack, ANGLES) for leg in shape.legs]
     return np.asarray(sense * strength[:, None] * np.mean(each, axis=0)[None, :])
+
+
+@lru_cache(maxsize=32)
+def _flux_at_feet(stack: Stack, height: float, scatter: float, draws: Draws) -> tuple[Array, Array]:
+    """Flux of the magnet and of its whole image at the rim, where hands put the feet; kept while others turn."""
+    lowest, highest = min(0.0, height), max(stack.length, height)
+    return stack.flux(stack.radius, np.clip(height + scatter * draws.normal("hand_height"), lowest, highest))
 
 
 @dataclass(frozen=True)
@@ -192,7 +201,7 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
     hand, metal, wire = HANDS[design.maker], wire_metal(design.wire), wire_diameter(design.wire)
     force = _foot_force(design, moving, stack, draws)
     film = FILM_FACTOR[design.surface]
-    leg_length = PathSums([shape.legs[0]]).length
+    leg_length = path_length(shape.legs[0])
     ohms = {
         "wire": np.full(draws.count, wire_ohms(leg_length, wire, metal, design.room_C)),
         "foot contact": contact_ohms(
@@ -230,21 +239,29 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
         words=Words(
             contact="the feet" if shape.ring is None else "the ring", bearing="the tip", leaves="leaves its seat"
         ),
-        geometry=draw_frame(design, shape, stack, (moving.offset, moving.drop)),
+        draw=partial(draw_frame, design, shape, stack, (moving.offset, moving.drop)),
         breaks=breaks_of(design, shape, moving.drop),
-        figures={
-            "flux_at_foot": (foot_flux * 1e6, "µWb"),
-            "foot_force": (force * 1e3, "mN"),
-            "mass": (np.full(draws.count, moving.mass * 1e3), "g"),
-            "wire_length": (np.full(draws.count, moving.sums.length * 1e3), "mm"),
-            "center_of_mass_offset": (moving.offset * 1e3, "mm"),
-            "center_of_mass_below_tip": (np.full(draws.count, moving.drop * 1e3), "mm"),
-            "lean": (np.degrees(moving.lean), "°"),
-            "bend_moment": (np.full(draws.count, bend_moment(wire, metal) * 1e3), "mN·m"),
-            "leg_give": (
-                np.full(draws.count, leg_give(FOOT_FORCE["light"], moving.foot_depth, wire, metal) * 1e3),
-                "mm",
-            ),
-            "keep_away_distance": (np.full(draws.count, keep_away(design.magnets) * 1e3), "mm"),
-        },
+        tell=partial(_figures, design, moving, force, foot_flux, draws.count),
     )
+
+
+def _figures(
+    design: FrameDesign, moving: _Moving, force: Array, foot_flux: Array, count: int
+) -> dict[str, tuple[Array, str]]:
+    wire, metal = wire_diameter(design.wire), wire_metal(design.wire)
+
+    def same(value: float) -> Array:
+        return np.full(count, value)
+
+    return {
+        "flux_at_foot": (foot_flux * 1e6, "µWb"),
+        "foot_force": (force * 1e3, "mN"),
+        "mass": (same(moving.mass * 1e3), "g"),
+        "wire_length": (same(moving.sums.length * 1e3), "mm"),
+        "center_of_mass_offset": (moving.offset * 1e3, "mm"),
+        "center_of_mass_below_tip": (same(moving.drop * 1e3), "mm"),
+        "lean": (np.degrees(moving.lean), "°"),
+        "bend_moment": (same(bend_moment(wire, metal) * 1e3), "mN·m"),
+        "leg_give": (same(leg_give(FOOT_FORCE["light"], moving.foot_depth, wire, metal) * 1e3), "mm"),
+        "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
+    }

@@ -43,9 +43,10 @@ def frame_shape(design: FrameDesign, pack: Pack) -> FrameShape:
     reach = design.magnets.diameter_mm * 5e-4 + design.feet.gap_mm * 1e-3 + wire / 2
     foot = np.array([reach, 0.0, design.feet.height_mm * 1e-3])
     outline = design.outline
-    halves = [outline.half, outline.other_half or outline.half]
+    first = _leg(outline.half, tip, foot)
+    second = _leg(outline.other_half, tip, foot) if outline.other_half else first
     legs = tuple(
-        turned(_leg(halves[number % 2], tip, foot), 2 * np.pi * number / outline.legs) for number in range(outline.legs)
+        turned(second if number % 2 else first, 2 * np.pi * number / outline.legs) for number in range(outline.legs)
     )
     ring = None
     if design.feet.type == "ring":
@@ -61,7 +62,7 @@ def _leg(half: ByPoints | BySpring, tip: float, foot: Array) -> Array:
     corners = np.array([[point.radius_mm * 1e-3, 0, tip + point.height_mm * 1e-3] for point in half.points])
     # Points that fall together would leave the curve without a direction.
     every = np.concatenate([top, corners, foot[None]])
-    apart = np.concatenate([[True], np.linalg.norm(np.diff(every, axis=0), axis=1) > 1e-6])
+    apart = np.concatenate([[True], np.abs(every[1:] - every[:-1]).max(axis=1) > 1e-6])
     return smooth(every[apart])
 
 

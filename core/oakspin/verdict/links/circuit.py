@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import numpy as np
-
+from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 
@@ -15,7 +14,7 @@ def judge(outcome: Outcome) -> Finding:
     machine = outcome.machine
     cause = machine.broken("circuit")
     made = machine.made * (0.0 if cause else 1.0)
-    middle = float(np.median(made))
+    middle = median(made)
     contact = machine.words.contact
     good = f"Bare metal; the time {contact} touch{'es' if contact == 'the ring' else ''}."
     bad = cause.sentence if cause else f"Contact comes and goes: {contact} reach only {100 * middle:.0f} % of the time."

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import numpy as np
-
+from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 
@@ -15,9 +14,9 @@ def judge(outcome: Outcome) -> Finding:
     machine, current = outcome.machine, outcome.drive.current
     if machine.broken("circuit"):
         return Finding("current", current, "A", current, "", "No current: the circuit is open.")
-    inside = float(np.median(machine.pack.ohms_at(machine.pack.used) / machine.total_ohms))
+    inside = median(machine.pack.ohms_at(machine.pack.used) / machine.total_ohms)
     contacts = sum(ohms for place, ohms in machine.ohms.items() if "contact" in place)
-    touching = float(np.median(contacts / machine.total_ohms))
+    touching = median(contacts / machine.total_ohms)
     good = f"Battery takes {100 * inside:.0f} %, contacts {100 * touching:.0f} %."
     bad = f"Too little: {'the battery' if inside > 0.5 else 'wire and contacts'} let no more through."
     return Finding("current", current, "A", current / LEAST_CURRENT, good, bad)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import figures
@@ -16,7 +17,7 @@ def judge(outcome: Outcome) -> Finding:
     """Settled speed in turns a minute."""
     rate = outcome.speed * PER_MINUTE
     margin = np.minimum(np.maximum(outcome.turn_ratio, 0.0), rate / SLOWEST)
-    spin_up = float(np.median(outcome.spin_up))
+    spin_up = median(outcome.spin_up)
     good = f"Every angle pushes; {figures(spin_up, 2)} s to speed."
     if outcome.machine.broken("circuit"):
         bad = "Without current it does not turn."

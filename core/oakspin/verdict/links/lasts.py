@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import numpy as np
-
+from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import figures
@@ -14,9 +13,9 @@ LESSON = 300.0  # s of running, the least that one lesson needs; class practice
 def judge(outcome: Outcome) -> Finding:
     """Minutes of running until the battery no longer turns it."""
     life = outcome.life
-    runs = float(np.median(outcome.runs))
+    runs = median(outcome.runs)
     good = f"Some {figures(runs, 2)} runs of a minute at most."
     bad = "It does not run, so there is nothing to last."
-    if float(np.median(life)) > 0:
+    if median(life) > 0:
         bad = f"The battery fades too soon: about {figures(max(runs, 1), 2)} runs."
     return Finding("lasts", life / 60, "min", life / LESSON, good, bad)

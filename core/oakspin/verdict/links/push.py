@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 
@@ -16,7 +17,7 @@ def judge(outcome: Outcome) -> Finding:
     margin = push / machine.least_dry
     if machine.broken("circuit"):
         bad = "No current, so no push."
-    elif drive.sense == 0 and float(np.median(peak / machine.least_dry)) < 0.1:
+    elif drive.sense == 0 and median(peak / machine.least_dry) < 0.1:
         bad = "The pushes on the legs cancel at every angle: the magnets are magnetized across, not along their axis."
     elif drive.sense == 0:
         bad = "Pushed one way in half the turn and back in the other: the magnets are magnetized across, not along their axis."

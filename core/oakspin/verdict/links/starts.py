@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 
@@ -29,4 +30,4 @@ def judge(outcome: Outcome) -> Finding:
 
 
 def _swings(outcome: Outcome) -> bool:
-    return float(np.median(np.abs(outcome.drive.push).max(axis=1) / outcome.machine.load.dry)) > 1
+    return median(np.abs(outcome.drive.push).max(axis=1) / outcome.machine.load.dry) > 1

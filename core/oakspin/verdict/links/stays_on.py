@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.links.keeps_going import PER_MINUTE
 from oakspin.verdict.outcome import Outcome
@@ -19,7 +20,7 @@ def judge(outcome: Outcome) -> Finding:
     cause = machine.broken("stays_on")
     limit = machine.leave_speed * (0.0 if cause else 1.0)
     margin = np.minimum(limit / np.maximum(outcome.speed, SETTLED_FLOOR), LARGEST_MARGIN)
-    rate = float(np.median(outcome.speed)) * PER_MINUTE
+    rate = median(outcome.speed) * PER_MINUTE
     leaves = machine.words.leaves
     good = f"{leaves.capitalize()}; settles at {figures(rate)}." if rate else "It stands still on its seat."
     bad = (
