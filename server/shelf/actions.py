@@ -81,9 +81,16 @@ def redo(id_: str, version: int) -> Demonstration:
     return demonstration
 
 
+@transaction.atomic
+def tick(id_: str, steps: list[str]) -> Demonstration:
+    """Keep which build steps are done; the design and its history stay as they are."""
+    Demonstration.objects.filter(id=find(id_).id).update(ticks=steps)
+    return find(id_)
+
+
 def duplicate(id_: str) -> Demonstration:
     """A copy with a history of its own."""
-    head = _head(find(id_))
+    head = head_of(find(id_))
     return put_on_shelf(_free_title(head.title), design_in(head), "duplicated")
 
 
@@ -102,7 +109,7 @@ def restore(id_: str) -> Demonstration:
 
 def document(id_: str) -> Document:
     """The demonstration as an ``.oak.json`` document."""
-    head = _head(find(id_))
+    head = head_of(find(id_))
     return Document(title=head.title, design=design_in(head))
 
 
@@ -115,7 +122,8 @@ def load_samples(folder: Path) -> int:
     return len(documents)
 
 
-def _head(demonstration: Demonstration) -> Revision:
+def head_of(demonstration: Demonstration) -> Revision:
+    """The revision that is shown now."""
     if demonstration.head is None:
         raise Http404(demonstration.id)
     return demonstration.head

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-import re
-
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from oakspin.design import to_text
+from oakspin.make import build_sheet, template_svg
+from server.downloads import download
 from server.errors import ConflictProblem, Problem
 from server.shelf import actions
-from server.shelf.schemas import DemonstrationOut, FileBody, NewBody, RevisionOut, SaveBody, VersionBody
+from server.shelf.schemas import DemonstrationOut, FileBody, NewBody, RevisionOut, SaveBody, TicksBody, VersionBody
 
 router = Router(tags=["shelf"])
 
@@ -60,6 +60,12 @@ def redo_demonstration(request: HttpRequest, id: str, body: VersionBody) -> Demo
     return DemonstrationOut.of(actions.redo(id, body.version))
 
 
+@router.put("/{id}/ticks", response=ONE, operation_id="tick_steps")
+def tick_steps(request: HttpRequest, id: str, body: TicksBody) -> DemonstrationOut:
+    """Keep which build steps are done."""
+    return DemonstrationOut.of(actions.tick(id, body.steps))
+
+
 @router.post("/{id}/duplicate", response=ONE, operation_id="duplicate_demonstration")
 def duplicate_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
     """A copy with a history of its own."""
@@ -94,6 +100,16 @@ def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
 def export_demonstration(request: HttpRequest, id: str) -> HttpResponse:
     """The demonstration as an ``.oak.json`` file to keep."""
     document = actions.document(id)
-    name = re.sub(r"[^a-z0-9]+", "-", document.title.lower()).strip("-") or "demonstration"
-    headers = {"Content-Disposition": f'attachment; filename="{name}.oak.json"'}
-    return HttpResponse(to_text(document), content_type="application/json", headers=headers)
+    return download(to_text(document), document.title, "oak.json", "application/json")
+
+
+@router.get(
+    "/{id}/template.svg",
+    operation_id="get_template",
+    openapi_extra={"responses": {200: {"description": "An SVG at true size"}, 404: {"description": "A problem"}}},
+)
+def get_template(request: HttpRequest, id: str) -> HttpResponse:
+    """The true-size template to bend on."""
+    document = actions.document(id)
+    svg = template_svg(build_sheet(document.design).template, document.title)
+    return download(svg, document.title, "template.svg", "image/svg+xml")

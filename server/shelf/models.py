@@ -5,25 +5,28 @@ from __future__ import annotations
 import uuid
 
 from django.db import models
+from django.utils import timezone
 
 
-def _new_id() -> str:
+def new_id() -> str:
+    """A short name that nobody else has."""
     return uuid.uuid4().hex[:12]
 
 
 class Demonstration(models.Model):
     """A motor on the shelf; ``head`` is the revision shown now.
 
-    ``version`` counts every move of the head (save, undo, redo), so that a save made on an
+    ``ticks`` are the build steps ticked off. ``version`` counts every move of the head (save, undo, redo), so that a save made on an
     older state is noticed.
     """
 
-    id = models.CharField(primary_key=True, max_length=12, default=_new_id, editable=False)
+    id = models.CharField(primary_key=True, max_length=12, default=new_id, editable=False)
     head = models.ForeignKey("Revision", null=True, on_delete=models.PROTECT, related_name="+")
     version = models.PositiveIntegerField(default=1)
-    created_at = models.DateTimeField(auto_now_add=True)
+    created_at = models.DateTimeField(default=timezone.now)
     changed_at = models.DateTimeField(auto_now=True)
     deleted_at = models.DateTimeField(null=True)
+    ticks = models.JSONField(default=list)
 
     class Meta:
         ordering = ["created_at", "id"]
@@ -41,7 +44,7 @@ class Revision(models.Model):
     title = models.CharField(max_length=80)
     design = models.JSONField()
     change = models.CharField(max_length=200)
-    made_at = models.DateTimeField(auto_now_add=True)
+    made_at = models.DateTimeField(default=timezone.now)
 
     class Meta:
         ordering = ["number"]

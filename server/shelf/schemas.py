@@ -43,6 +43,12 @@ class SaveBody(VersionBody):
     change: Annotated[str, Field(max_length=200)]
 
 
+class TicksBody(_Body):
+    """Ids of the build steps that are done."""
+
+    steps: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=60)]
+
+
 class DemonstrationOut(Schema):
     """A demonstration as it is shown now."""
 
@@ -55,6 +61,7 @@ class DemonstrationOut(Schema):
     can_undo: bool
     can_redo: bool
     deleted: bool
+    ticks: list[str]
 
     @staticmethod
     def of(demonstration: Demonstration) -> DemonstrationOut:
@@ -72,6 +79,7 @@ class DemonstrationOut(Schema):
             can_undo=head.parent_id is not None,
             can_redo=head.children.exists(),
             deleted=demonstration.deleted_at is not None,
+            ticks=demonstration.ticks,
         )
 
 

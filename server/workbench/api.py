@@ -2,16 +2,26 @@
 
 from __future__ import annotations
 
-from typing import Any
+import json
+from collections.abc import Iterator
+from dataclasses import asdict
+from typing import Annotated, Any
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router, Schema
+from pydantic import ConfigDict, Field
 
 from oakspin.design import Design, schema
 from oakspin.machines.dials import PartLine
 from oakspin.machines.kinds import KINDS, parts_of
+from oakspin.make import BuildSheet, FirstRun, build_sheet, first_run
+from oakspin.make.svg import fits_a_page, template_size
 from oakspin.motion.spin import Spin, spin
+from oakspin.safety import Caution, cautions_of
+from oakspin.teach import Card, Carrier, Explanation, RuleName, cards_of, explain
+from oakspin.tune import CURVES, Factor, factors_of, planned, sweep, sweep_points, sweep_table
 from oakspin.verdict import Advice, Verdict, advise, evaluate
+from server.downloads import download
 from server.errors import Problem
 
 router = Router(tags=["workbench"])
@@ -24,6 +34,37 @@ class VerdictOut(Schema):
 
     verdict: Verdict
     parts: list[PartLine]
+
+
+class BuildOut(Schema):
+    """The build sheet, the first-run card, and the template's size in mm."""
+
+    sheet: BuildSheet
+    first_run: FirstRun
+    template_mm: tuple[float, float]
+    template_fits: bool
+
+
+class SweepBody(Schema):
+    """What to sweep: the number at a pointer, over its range or a part of it."""
+
+    model_config = ConfigDict(strict=True, extra="forbid")
+
+    design: Design
+    pointer: Annotated[str, Field(max_length=120)]
+    points: Annotated[int, Field(ge=2, le=401)] = 41
+    low: float | None = None
+    high: float | None = None
+
+
+class ExplainBody(Schema):
+    """A design and the school to explain it in."""
+
+    model_config = ConfigDict(strict=True, extra="forbid")
+
+    design: Design
+    rule: RuleName = "palm"
+    carrier: Carrier = "current"
 
 
 class KindOut(Schema):
@@ -60,6 +101,69 @@ def get_verdict(request: HttpRequest, design: Design) -> VerdictOut:
 def get_advice(request: HttpRequest, design: Design) -> list[Advice]:
     """What to change: each tried on the design."""
     return list(advise(design))
+
+
+@router.post("/build", response={200: BuildOut, **UNREADABLE}, operation_id="get_build")
+def get_build(request: HttpRequest, design: Design) -> BuildOut:
+    """The build sheet and the first-run card."""
+    sheet = build_sheet(design)
+    width, height = template_size(sheet.template)
+    card = first_run(design, evaluate(design).headline)
+    return BuildOut(sheet=sheet, first_run=card, template_mm=(width, height), template_fits=fits_a_page(sheet.template))
+
+
+@router.post("/factors", response={200: list[Factor], **UNREADABLE}, operation_id="list_factors")
+def list_factors(request: HttpRequest, design: Design) -> list[Factor]:
+    """The numbers that can be swept."""
+    return list(factors_of(design))
+
+
+@router.post(
+    "/sweep",
+    response=UNREADABLE,
+    operation_id="sweep",
+    openapi_extra={"responses": {200: {"description": "Lines of JSON: a head, then a few points a line"}}},
+)
+def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
+    """Sweep a number, a few points at a time: the reader may stop whenever it likes."""
+    factor, values = planned(body.design, body.pointer, body.points, body.low, body.high)
+    return StreamingHttpResponse(_lines(body.design, factor, values), content_type="application/x-ndjson")
+
+
+def _lines(design: Design, factor: Factor, values: list[float]) -> Iterator[str]:
+    yield json.dumps({"factor": asdict(factor), "total": len(values), "curves": CURVES}) + "\n"
+    for points in sweep_points(design, factor, values):
+        yield json.dumps([asdict(point) for point in points]) + "\n"
+
+
+@router.post(
+    "/sweep.csv",
+    response=UNREADABLE,
+    operation_id="sweep_table",
+    openapi_extra={"responses": {200: {"description": "A CSV table"}}},
+)
+def run_sweep_table(request: HttpRequest, body: SweepBody) -> HttpResponse:
+    """The same sweep as a CSV table."""
+    found = sweep(body.design, body.pointer, points=body.points, low=body.low, high=body.high)
+    return download(sweep_table(found), f"sweep {found.factor.label}", "csv", "text/csv; charset=utf-8")
+
+
+@router.post("/explain", response={200: Explanation, **UNREADABLE}, operation_id="explain")
+def get_explanation(request: HttpRequest, body: ExplainBody) -> Explanation:
+    """Why it turns the way it does, in the chosen school."""
+    return explain(body.design, body.rule, body.carrier)
+
+
+@router.post("/cards", response={200: list[Card], **UNREADABLE}, operation_id="list_cards")
+def list_cards(request: HttpRequest, design: Design) -> list[Card]:
+    """Changes to predict, with their computed answers."""
+    return list(cards_of(design))
+
+
+@router.post("/cautions", response={200: list[Caution], **UNREADABLE}, operation_id="list_cautions")
+def list_cautions(request: HttpRequest, design: Design) -> list[Caution]:
+    """Every caution for a design."""
+    return list(cautions_of(design))
 
 
 @router.post("/spin", response={200: Spin, **UNREADABLE}, operation_id="get_spin")

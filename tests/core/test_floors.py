@@ -8,7 +8,19 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[2]
 CORE = ROOT / "core" / "oakspin"
 PATHS = {**os.environ, "PYTHONPATH": os.pathsep.join([str(ROOT / "core"), str(ROOT)])}
-ENGINE = ("motion", "verdict", "heat.py", "fields", "parts", "draws.py")
+ENGINE = (
+    "motion",
+    "verdict",
+    "heat.py",
+    "fields",
+    "parts",
+    "draws.py",
+    "make",
+    "measure",
+    "tune",
+    "teach",
+    "safety.py",
+)
 
 
 def test_the_core_loads_no_server_no_plots_and_no_field_library() -> None:

@@ -49,10 +49,10 @@ def test_any_request_gets_an_answer_that_is_written_down(
     for operation in (found.ok() for found in described.get_all_operations()):
 
         @given(case=operation.as_strategy())
-        @settings(max_examples=10, suppress_health_check=list(HealthCheck))
+        @settings(max_examples=20, suppress_health_check=list(HealthCheck))
         def probe(case: schemathesis.Case) -> None:
             answer = case.call(headers={"X-CSRFToken": server.token}, cookies={"csrftoken": server.token})
-            assert answer.status_code < 500
+            assert answer.status_code < 500, case.as_curl_command()
             assert str(answer.status_code) in case.operation.definition.raw["responses"]
             if answer.status_code >= 400:
                 assert {"title", "faults", "hint"} <= answer.json().keys()

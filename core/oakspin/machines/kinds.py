@@ -7,18 +7,23 @@ from dataclasses import dataclass
 
 from oakspin.design import Design
 from oakspin.draws import Draws
+from oakspin.machines.build import BuildPlan
 from oakspin.machines.change import Change
 from oakspin.machines.dials import PartLine
+from oakspin.machines.frame.build import frame_build
 from oakspin.machines.frame.changes import frame_changes
 from oakspin.machines.frame.dials import frame_parts
+from oakspin.machines.frame.lesson import frame_lesson
 from oakspin.machines.frame.machine import frame_machine
 from oakspin.machines.frame.start import FRAME_START
+from oakspin.machines.lesson import Lesson
 from oakspin.machines.machine import Machine
 
 
 @dataclass(frozen=True)
 class Kind:
-    """What a kind of demonstration gives: words for it, a start, its machine, its dials, its changes."""
+    """What a kind of demonstration gives: words for it, a start, its machine, its dials, its changes,
+    how it is built and what it teaches."""
 
     name: str
     what_moves: str
@@ -27,6 +32,8 @@ class Kind:
     machine: Callable[[Design, Draws], Machine]
     parts: Callable[[Design], tuple[PartLine, ...]]
     changes: Callable[[Design], tuple[Change, ...]]
+    build: Callable[[Design], BuildPlan]
+    lesson: Callable[[Design], Lesson]
 
 
 KINDS: dict[str, Kind] = {
@@ -38,6 +45,8 @@ KINDS: dict[str, Kind] = {
         machine=frame_machine,
         parts=frame_parts,
         changes=frame_changes,
+        build=frame_build,
+        lesson=frame_lesson,
     ),
 }
 
@@ -55,3 +64,13 @@ def parts_of(design: Design) -> tuple[PartLine, ...]:
 def changes_of(design: Design) -> tuple[Change, ...]:
     """Single changes worth trying on the design."""
     return KINDS[design.kind].changes(design)
+
+
+def build_of(design: Design) -> BuildPlan:
+    """What must be known to build the design."""
+    return KINDS[design.kind].build(design)
+
+
+def lesson_of(design: Design) -> Lesson:
+    """What can be taught with the design."""
+    return KINDS[design.kind].lesson(design)

@@ -7,8 +7,10 @@ import numpy as np
 from oakspin.constants import AIR_DENSITY, AIR_VISCOSITY
 from oakspin.draws import Array
 
+PIECES = 8  # straight pieces between neighbouring corners
 
-def smooth(corners: Array, pieces: int = 8) -> Array:
+
+def smooth(corners: Array, pieces: int = PIECES) -> Array:
     """Curve through the corners that bends as a wire does (centripetal Catmull-Rom).
 
     Parameters
@@ -45,7 +47,7 @@ def path_length(path: Array) -> float:
 
 
 def _lengths(steps: Array) -> Array:
-    return np.sqrt(np.einsum("ij,ij->i", steps, steps))
+    return np.asarray(np.sqrt(np.einsum("ij,ij->i", steps, steps)))
 
 
 def turned(path: Array, angle: float) -> Array:

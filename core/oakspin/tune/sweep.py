@@ -7,8 +7,6 @@ import io
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-import numpy as np
-
 from oakspin.design import Design
 from oakspin.design.patch import patched_each
 from oakspin.draws import Draws
@@ -49,6 +47,14 @@ class Sweep:
     points: tuple[SweepPoint, ...]
 
 
+def planned(
+    design: Design, pointer: str, points: int = POINTS, low: float | None = None, high: float | None = None
+) -> tuple[Factor, list[float]]:
+    """The factor at a pointer and the values to sweep it over. Raises as :func:`sweep`."""
+    factor = factor_at(design, pointer)
+    return factor, factor.values(points, low, high)
+
+
 def sweep_points(
     design: Design, factor: Factor, values: list[float], draws: Draws | None = None
 ) -> Iterator[list[SweepPoint]]:
@@ -68,8 +74,7 @@ def sweep(
     UnfitPatch
         Where the design has no such number, or the range is empty.
     """
-    factor = factor_at(design, pointer)
-    values = factor.values(points, low, high)
+    factor, values = planned(design, pointer, points, low, high)
     found = _chunk(design, factor, values, draws or Draws(SWEEP_DRAWS))
     return Sweep(factor, tuple(found))
 
@@ -122,12 +127,3 @@ def sweep_table(found: Sweep) -> str:
             row += [f"{point.margins[link][1]:.4g}", point.states[link]] if point.states else ["", ""]
         write([*row, f"{100 * point.share_that_goes:.0f}", point.refused])
     return out.getvalue()
-
-
-def best_value(found: Sweep) -> float | None:
-    """The value at which most builds go, in the middle of its plateau; none where none goes."""
-    shares = np.array([point.share_that_goes for point in found.points])
-    if shares.size == 0 or shares.max() <= 0:
-        return None
-    plateau = np.flatnonzero(shares >= shares.max() - 0.02)
-    return found.points[int(plateau[plateau.size // 2])].value

@@ -16,7 +16,7 @@ class Migration(migrations.Migration):
         migrations.CreateModel(
             name='Demonstration',
             fields=[
-                ('id', models.CharField(default=server.shelf.models._new_id, editable=False, max_length=12, primary_key=True, serialize=False)),
+                ('id', models.CharField(default=server.shelf.models.new_id, editable=False, max_length=12, primary_key=True, serialize=False)),
                 ('version', models.PositiveIntegerField(default=1)),
                 ('created_at', models.DateTimeField(auto_now_add=True)),
                 ('changed_at', models.DateTimeField(auto_now=True)),

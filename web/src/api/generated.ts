@@ -116,6 +116,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Tick Steps
+         * @description Keep which build steps are done.
+         */
+        put: operations["tick_steps"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{id}/duplicate": {
         parameters: {
             query?: never;
@@ -196,6 +216,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{id}/template.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Template
+         * @description The true-size template to bend on.
+         */
+        get: operations["get_template"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Trials
+         * @description Every trial of a demonstration, oldest first.
+         */
+        get: operations["list_trials"];
+        put?: never;
+        /**
+         * Log Trial
+         * @description Keep a trial, or a correction of one.
+         */
+        post: operations["log_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/trials/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Trials
+         * @description Keep every trial of a CSV table, or none of them.
+         */
+        post: operations["import_trials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/trials.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Trials
+         * @description The trials that hold, as a CSV table.
+         */
+        get: operations["export_trials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Everything
+         * @description Everything as one zip.
+         */
+        get: operations["export_everything"];
+        put?: never;
+        /**
+         * Import Everything
+         * @description Put everything of a zip on the shelf.
+         */
+        post: operations["import_everything"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds": {
         parameters: {
             query?: never;
@@ -270,6 +398,146 @@ export interface paths {
          * @description What to change: each tried on the design.
          */
         post: operations["get_advice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Build
+         * @description The build sheet and the first-run card.
+         */
+        post: operations["get_build"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/factors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Factors
+         * @description The numbers that can be swept.
+         */
+        post: operations["list_factors"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sweep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Run Sweep
+         * @description Sweep a number, a few points at a time: the reader may stop whenever it likes.
+         */
+        post: operations["sweep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sweep.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Run Sweep Table
+         * @description The same sweep as a CSV table.
+         */
+        post: operations["sweep_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/explain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Explanation
+         * @description Why it turns the way it does, in the chosen school.
+         */
+        post: operations["explain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Cards
+         * @description Changes to predict, with their computed answers.
+         */
+        post: operations["list_cards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cautions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Cautions
+         * @description Every caution for a design.
+         */
+        post: operations["list_cautions"];
         delete?: never;
         options?: never;
         head?: never;
@@ -527,6 +795,8 @@ export interface components {
             can_redo: boolean;
             /** Deleted */
             deleted: boolean;
+            /** Ticks */
+            ticks: string[];
         };
         /**
          * Feet
@@ -965,6 +1235,14 @@ export interface components {
             version: number;
         };
         /**
+         * TicksBody
+         * @description Ids of the build steps that are done.
+         */
+        TicksBody: {
+            /** Steps */
+            steps: string[];
+        };
+        /**
          * RevisionOut
          * @description One line of a demonstration's history.
          */
@@ -982,6 +1260,199 @@ export interface components {
             made_at: string;
             /** Shown */
             shown: boolean;
+        };
+        /**
+         * AsBuilt
+         * @description A number of the design that came out otherwise than planned.
+         */
+        AsBuilt: {
+            /**
+             * Pointer
+             * @description Where it stands in the design.
+             */
+            pointer: string;
+            /**
+             * Value
+             * @description The value as built, in the design's own unit.
+             */
+            value: number;
+        };
+        /**
+         * Comparison
+         * @description One figure, measured and predicted with its band; ``place`` says where the measured one lies.
+         */
+        Comparison: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Measured */
+            measured: number;
+            /** Predicted */
+            predicted: number;
+            /** Band */
+            band: [
+                number,
+                number
+            ];
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "inside" | "above" | "below";
+        };
+        /**
+         * Readings
+         * @description What was read. Every reading may be left out; pairs need both.
+         */
+        Readings: {
+            /**
+             * Turns
+             * @description Turns counted.
+             */
+            turns?: number | null;
+            /**
+             * Turns Seconds
+             * @description Seconds in which they were counted.
+             */
+            turns_seconds?: number | null;
+            /**
+             * Film Turns
+             * @description Turns seen on a film.
+             */
+            film_turns?: number | null;
+            /**
+             * Film Frames
+             * @description Frames that they took.
+             */
+            film_frames?: number | null;
+            /**
+             * Film Rate
+             * @description Frames a second of the film.
+             */
+            film_rate?: number | null;
+            /**
+             * Amperes
+             * @description Amperes on the meter while running.
+             */
+            amperes?: number | null;
+            /**
+             * Volts Open
+             * @description Volts with nothing connected.
+             */
+            volts_open?: number | null;
+            /**
+             * Volts Loaded
+             * @description Volts while running.
+             */
+            volts_loaded?: number | null;
+            /**
+             * Temperature C
+             * @description Warmest place after the run.
+             */
+            temperature_C?: number | null;
+            /**
+             * Seconds Run
+             * @description Seconds that the power was on.
+             */
+            seconds_run?: number | null;
+        };
+        /**
+         * Trial
+         * @description One run of a motor, as its observers put it down.
+         */
+        Trial: {
+            /**
+             * Group
+             * @description Who ran it: a group's name.
+             */
+            group: string;
+            /**
+             * As Built
+             * @description What came out otherwise than planned.
+             * @default []
+             */
+            as_built?: components["schemas"]["AsBuilt"][];
+            /**
+             * @default {
+             *       "turns": null,
+             *       "turns_seconds": null,
+             *       "film_turns": null,
+             *       "film_frames": null,
+             *       "film_rate": null,
+             *       "amperes": null,
+             *       "volts_open": null,
+             *       "volts_loaded": null,
+             *       "temperature_C": null,
+             *       "seconds_run": null
+             *     }
+             */
+            readings?: components["schemas"]["Readings"];
+            /**
+             * Seen
+             * @description What was seen.
+             * @default []
+             */
+            seen?: ("runs" | "runs_after_flick" | "starts_then_stops" | "trembles" | "nothing" | "gets_hot" | "jumps_off" | "sparks" | "leans")[];
+            /**
+             * Note
+             * @description In the group's own words.
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * TrialOut
+         * @description A trial as it is kept, with its figures against the prediction for the motor as built.
+         */
+        TrialOut: {
+            /** Id */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            trial: components["schemas"]["Trial"];
+            /** Revision */
+            revision: number;
+            /** Corrects */
+            corrects: string | null;
+            /** Corrected */
+            corrected: boolean;
+            /** Comparisons */
+            comparisons: components["schemas"]["Comparison"][];
+        };
+        /**
+         * TrialBody
+         * @description A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects.
+         */
+        TrialBody: {
+            /** Key */
+            key: string;
+            trial: components["schemas"]["Trial"];
+            /** Corrects */
+            corrects?: string | null;
+        };
+        /**
+         * TableBody
+         * @description A CSV table of trials.
+         */
+        TableBody: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * TakenIn
+         * @description How much came in.
+         */
+        TakenIn: {
+            /** Demonstrations */
+            demonstrations: number;
+            /** Trials */
+            trials: number;
         };
         /**
          * KindOut
@@ -1342,6 +1813,351 @@ export interface components {
             pointer: string;
             /** Value */
             value: unknown;
+        };
+        /**
+         * Bend
+         * @description Where to bend a piece: distance from its middle along the wire, and by how much.
+         */
+        Bend: {
+            /** At Mm */
+            at_mm: number;
+            /** Degrees */
+            degrees: number;
+            /** Note */
+            note: string;
+        };
+        /**
+         * BuildOut
+         * @description The build sheet, the first-run card, and the template's size in mm.
+         */
+        BuildOut: {
+            sheet: components["schemas"]["BuildSheet"];
+            first_run: components["schemas"]["FirstRun"];
+            /** Template Mm */
+            template_mm: [
+                number,
+                number
+            ];
+            /** Template Fits */
+            template_fits: boolean;
+        };
+        /**
+         * BuildSheet
+         * @description All that goes on the sheet; lengths in mm, minutes of this maker.
+         */
+        BuildSheet: {
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /** Bends */
+            bends: components["schemas"]["Bend"][];
+            /** Settings */
+            settings: components["schemas"]["Measure"][];
+            /** Steps */
+            steps: components["schemas"]["SheetStep"][];
+            /** Checks */
+            checks: string[];
+            /** Tools */
+            tools: string[];
+            /** Minutes */
+            minutes: number;
+            template: components["schemas"]["Template"];
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+        };
+        /**
+         * Caution
+         * @description One danger and what to do about it.
+         */
+        Caution: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Cut
+         * @description A piece of wire to cut: how many, how long with its tails, and how much of that is tails.
+         */
+        Cut: {
+            /** Name */
+            name: string;
+            /** Count */
+            count: number;
+            /** Length Mm */
+            length_mm: number;
+            /** Tails Mm */
+            tails_mm: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * FirstRun
+         * @description What to do when the power first goes on; times in s.
+         */
+        FirstRun: {
+            /** Checks */
+            checks: string[];
+            /** Flick */
+            flick: string;
+            /** Expect */
+            expect: string;
+            /** Disconnect After */
+            disconnect_after: number;
+            /** Why */
+            why: string;
+            /** Cool For */
+            cool_for: number;
+        };
+        /**
+         * Measure
+         * @description A length to set at the bench, with a way to find it without instruments.
+         */
+        Measure: {
+            /** Name */
+            name: string;
+            /** Value Mm */
+            value_mm: number;
+            /** How */
+            how: string;
+        };
+        /**
+         * SheetStep
+         * @description A step with its number; ``minutes`` are those of this maker.
+         */
+        SheetStep: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Tools
+             * @default []
+             */
+            tools?: string[];
+            /**
+             * Adult
+             * @default false
+             */
+            adult?: boolean;
+            /**
+             * Caution
+             * @default
+             */
+            caution?: string;
+            /**
+             * Number
+             * @default 0
+             */
+            number?: number;
+        };
+        /**
+         * Template
+         * @description A true-size drawing in mm, y up, to bend or measure on.
+         */
+        Template: {
+            /** Title */
+            title: string;
+            /** Lines */
+            lines: components["schemas"]["TemplateLine"][];
+            /** Labels */
+            labels: components["schemas"]["TemplateLabel"][];
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * TemplateLabel
+         * @description Words on a template.
+         */
+        TemplateLabel: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Text */
+            text: string;
+            /**
+             * Anchor
+             * @default start
+             */
+            anchor?: string;
+        };
+        /**
+         * TemplateLine
+         * @description A line of a true-size template: ``wire`` to bend along, ``guide`` to hold against.
+         */
+        TemplateLine: {
+            /** Role */
+            role: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Closed
+             * @default false
+             */
+            closed?: boolean;
+        };
+        /**
+         * Factor
+         * @description A number that can be swept: where it stands, its words, its range, and what moves along.
+         */
+        Factor: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Part */
+            part: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Minimum */
+            minimum: number;
+            /** Maximum */
+            maximum: number;
+            /** Step */
+            step: number;
+            /** Whole */
+            whole: boolean;
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follower"][];
+        };
+        /**
+         * SweepBody
+         * @description What to sweep: the number at a pointer, over its range or a part of it.
+         */
+        SweepBody: {
+            design: components["schemas"]["FrameDesign"];
+            /** Pointer */
+            pointer: string;
+            /**
+             * Points
+             * @default 41
+             */
+            points?: number;
+            /** Low */
+            low?: number | null;
+            /** High */
+            high?: number | null;
+        };
+        /**
+         * Explanation
+         * @description The direction explained in one school of thought.
+         *
+         *     ``agrees`` says whether the rule of the hand gives the direction that the whole model computed.
+         */
+        Explanation: {
+            /** Point */
+            point: string;
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ];
+            /** Hand */
+            hand: string;
+            /** Rule */
+            rule: string;
+            /** Carrier */
+            carrier: string;
+            /** Pointers */
+            pointers: components["schemas"]["Pointer"][];
+            /** Steps */
+            steps: string[];
+            /** Story */
+            story: string[];
+            /** Direction */
+            direction: string;
+            /** Agrees */
+            agrees: boolean;
+            /**
+             * Why None
+             * @default
+             */
+            why_none?: string;
+        };
+        /**
+         * Pointer
+         * @description One of the three arrows: what it is, which part of the hand points along it, where it points.
+         */
+        Pointer: {
+            /** What */
+            what: string;
+            /** Part Of Hand */
+            part_of_hand: string;
+            /** Words */
+            words: string;
+            /** Vector */
+            vector: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * ExplainBody
+         * @description A design and the school to explain it in.
+         */
+        ExplainBody: {
+            design: components["schemas"]["FrameDesign"];
+            /**
+             * Rule
+             * @default palm
+             * @enum {string}
+             */
+            rule?: "palm" | "three_fingers" | "motor";
+            /**
+             * Carrier
+             * @default current
+             * @enum {string}
+             */
+            carrier?: "current" | "electrons";
+        };
+        /**
+         * Card
+         * @description A change, the options to choose from, and the computed answer with its figures.
+         */
+        Card: {
+            /** Id */
+            id: string;
+            /** Question */
+            question: string;
+            /** Options */
+            options: {
+                [key: string]: string;
+            };
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "other_way" | "harder" | "same" | "weaker" | "stops";
+            /** Because */
+            because: string;
+            /** Figures */
+            figures: string;
+            /** Patch */
+            patch: components["schemas"]["Setting"][];
         };
         /**
          * Spin
@@ -1759,6 +2575,59 @@ export interface operations {
             };
         };
     };
+    tick_steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TicksBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemonstrationOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     duplicate_demonstration: {
         parameters: {
             query?: never;
@@ -1915,6 +2784,263 @@ export interface operations {
             };
         };
     };
+    get_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description An SVG at true size */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    list_trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A problem */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    export_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A zip */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    import_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_kinds: {
         parameters: {
             query?: never;
@@ -2019,6 +3145,296 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Advice"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_factors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Factor"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sweep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweepBody"];
+            };
+        };
+        responses: {
+            /** @description Lines of JSON: a head, then a few points a line */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sweep_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SweepBody"];
+            };
+        };
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    explain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExplainBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Explanation"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_cards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_cautions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Caution"][];
                 };
             };
             /** @description Bad Request */

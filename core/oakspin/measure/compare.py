@@ -1,0 +1,77 @@
+"""Predicted against measured, for each figure that has both."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from oakspin.design import Design
+from oakspin.draws import Array, Draws, quantiles
+from oakspin.heat import rise_in
+from oakspin.machines.kinds import machine_of
+from oakspin.measure.trial import Trial, built, measured_in
+from oakspin.verdict.outcome import Outcome, outcome_of
+
+PER_MINUTE = 60 / (2 * np.pi)
+LABELS = {
+    "speed": "Speed",
+    "mean_current": "Current on the meter",
+    "volts_loaded": "Volts while running",
+    "battery_resistance": "Ohms inside the battery",
+    "temperature": "Warmest place",
+}
+
+
+@dataclass(frozen=True)
+class Comparison:
+    """One figure, measured and predicted with its band; ``place`` says where the measured one lies."""
+
+    name: str
+    label: str
+    unit: str
+    measured: float
+    predicted: float
+    band: tuple[float, float]
+    place: Literal["inside", "above", "below"]
+
+
+def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
+    """Hold a trial's readings against the prediction for the motor as it was built.
+
+    Raises
+    ------
+    UnfitPatch
+        When a value noted as built cannot be.
+    """
+    measured = measured_in(trial)
+    if not measured:
+        return ()
+    outcome = outcome_of(machine_of(built(design, trial), Draws()))
+    predicted = _predicted(outcome, trial)
+    found = []
+    for name, reading in measured.items():
+        low, middle, high = (float(one) for one in quantiles(predicted[name], (0.1, 0.5, 0.9)))
+        place: Literal["inside", "above", "below"] = (
+            "below" if reading.value < low else "above" if reading.value > high else "inside"
+        )
+        found.append(Comparison(name, LABELS[name], reading.unit, reading.value, middle, (low, high), place))
+    return tuple(found)
+
+
+def _predicted(outcome: Outcome, trial: Trial) -> dict[str, Array]:
+    """Draws of every figure a trial can measure. A meter shows means: contact made and broken."""
+    machine, drive = outcome.machine, outcome.drive
+    mean = drive.current * machine.made_at(outcome.speed)
+    inside = machine.pack.ohms_at(machine.pack.used)
+    seconds = trial.readings.seconds_run or 0.0
+    mean_square = machine.made_at(outcome.speed) * drive.current**2
+    rises = [rise_in(body, mean_square, outcome.speed, seconds) for body in machine.bodies]
+    return {
+        "speed": outcome.speed * PER_MINUTE,
+        "mean_current": mean,
+        "volts_loaded": machine.pack.volts_at(machine.pack.used) - mean * inside,
+        "battery_resistance": inside * 1e3,
+        "temperature": machine.room_C + np.max(rises, axis=0),
+    }

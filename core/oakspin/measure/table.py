@@ -1,0 +1,80 @@
+"""Trials as CSV, out and in: one row a trial, one column a reading."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from collections.abc import Iterable
+from typing import Any
+
+from pydantic import ValidationError
+
+from oakspin.design.document import faults_of
+from oakspin.errors import Fault, UnreadableDesign
+from oakspin.measure.trial import Readings, Trial
+
+READ = tuple(Readings.model_fields)
+COLUMNS = ("group", *READ, "seen", "as_built", "note")
+MOST_ROWS = 5000
+
+
+def trial_table(trials: Iterable[Trial]) -> str:
+    """CSV text; what is left out stays empty, lists are separated by spaces or written as JSON."""
+    out = io.StringIO()
+    write = csv.writer(out, lineterminator="\n").writerow
+    write(COLUMNS)
+    for trial in trials:
+        read = trial.readings.model_dump()
+        as_built = json.dumps([one.model_dump() for one in trial.as_built]) if trial.as_built else ""
+        numbers = ["" if read[name] is None else read[name] for name in READ]
+        write([trial.group, *numbers, " ".join(trial.seen), as_built, trial.note])
+    return out.getvalue()
+
+
+def read_trials(text: str) -> list[Trial]:
+    """Read what :func:`trial_table` writes; columns may stand in any order and be left out.
+
+    Raises
+    ------
+    UnreadableDesign
+        With one fault for each thing wrong, its row first; then nothing is taken in.
+    """
+    try:
+        rows = list(csv.reader(io.StringIO(text.removeprefix("\ufeff"), newline="")))
+    except csv.Error as error:
+        fault = Fault("/", str(error), "a CSV table", "Save the table as CSV anew and choose it again.")
+        raise UnreadableDesign([fault]) from None
+    head = [name.strip() for name in rows[0]] if rows else []
+    unknown = [name for name in head if name not in COLUMNS]
+    if "group" not in head or unknown:
+        found = f"column {unknown[0]}" if unknown else "no column group"
+        hint = "Name the columns as in a table that Oak Spin wrote."
+        raise UnreadableDesign([Fault("/row 1", found, f"columns among {', '.join(COLUMNS)}", hint)])
+    if len(rows) - 1 > MOST_ROWS:
+        raise UnreadableDesign([Fault("/", f"{len(rows) - 1} rows", f"at most {MOST_ROWS}", "Split the table.")])
+    faults: list[Fault] = []
+    trials = []
+    for number, row in enumerate(rows[1:], 2):
+        if not any(cell.strip() for cell in row):
+            continue
+        try:
+            trials.append(Trial.model_validate(_plain(dict(zip(head, row, strict=False)))))
+        except ValidationError as error:
+            faults += [Fault(f"/row {number}{one.field}", one.value, one.limit, one.hint) for one in faults_of(error)]
+        except ValueError as error:
+            faults.append(Fault(f"/row {number}", str(error), "numbers in the columns of readings", "Correct the row."))
+    if faults:
+        raise UnreadableDesign(faults)
+    return trials
+
+
+def _plain(cells: dict[str, str]) -> dict[str, Any]:
+    readings = {name: float(cells[name].strip()) for name in READ if cells.get(name, "").strip()}
+    return {
+        "group": cells.get("group", "").strip(),
+        "readings": readings,
+        "seen": cells.get("seen", "").split(),
+        "as_built": json.loads(cells["as_built"]) if cells.get("as_built", "").strip() else [],
+        "note": cells.get("note", ""),
+    }

@@ -1,0 +1,117 @@
+"""A trial: the motor as it was built, who ran it, what was read, what was seen."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal, Self
+
+from pydantic import Field, model_validator
+
+from oakspin.design import Design
+from oakspin.design.models import WHOLE, Part, misfit
+from oakspin.design.patch import Setting, patched
+
+Seen = Literal[
+    "runs", "runs_after_flick", "starts_then_stops", "trembles", "nothing", "gets_hot", "jumps_off", "sparks", "leans"
+]
+SEEN: dict[Seen, str] = {
+    "runs": "runs by itself",
+    "runs_after_flick": "runs after a flick",
+    "starts_then_stops": "starts, then stops",
+    "trembles": "trembles, does not turn",
+    "nothing": "nothing at all",
+    "gets_hot": "gets hot",
+    "jumps_off": "jumps off its seat",
+    "sparks": "sparks",
+    "leans": "leans or drags",
+}
+
+
+class AsBuilt(Part):
+    """A number of the design that came out otherwise than planned."""
+
+    pointer: Annotated[str, Field(min_length=2, max_length=120, description="Where it stands in the design.")]
+    value: Annotated[float, Field(description="The value as built, in the design's own unit.")]
+
+
+class Readings(Part):
+    """What was read. Every reading may be left out; pairs need both."""
+
+    turns: Annotated[int | None, Field(ge=1, le=100000, description="Turns counted."), WHOLE] = None
+    turns_seconds: Annotated[
+        float | None, Field(ge=0.1, le=3600, description="Seconds in which they were counted.")
+    ] = None
+    film_turns: Annotated[float | None, Field(ge=0.25, le=10000, description="Turns seen on a film.")] = None
+    film_frames: Annotated[int | None, Field(ge=2, le=1000000, description="Frames that they took."), WHOLE] = None
+    film_rate: Annotated[float | None, Field(ge=1, le=2000, description="Frames a second of the film.")] = None
+    amperes: Annotated[float | None, Field(ge=0, le=100, description="Amperes on the meter while running.")] = None
+    volts_open: Annotated[float | None, Field(ge=0.1, le=80, description="Volts with nothing connected.")] = None
+    volts_loaded: Annotated[float | None, Field(ge=0, le=80, description="Volts while running.")] = None
+    temperature_C: Annotated[float | None, Field(ge=-10, le=200, description="Warmest place after the run.")] = None
+    seconds_run: Annotated[float | None, Field(ge=0.5, le=36000, description="Seconds that the power was on.")] = None
+
+    @model_validator(mode="after")
+    def _pairs_are_whole(self) -> Self:
+        if (self.turns is None) != (self.turns_seconds is None):
+            missing = "turns" if self.turns is None else "turns_seconds"
+            raise misfit(missing, "nothing", "given with its pair", "Give turns and the seconds they took, or neither.")
+        film = (self.film_turns, self.film_frames, self.film_rate)
+        if any(one is None for one in film) and any(one is not None for one in film):
+            raise misfit("film_turns", "a part", "whole", "Give turns, frames and frame rate of the film, or none.")
+        if self.volts_open is not None and self.volts_loaded is not None and self.volts_loaded > self.volts_open:
+            limit = f"at most the open {self.volts_open:g} V"
+            raise misfit("volts_loaded", self.volts_loaded, limit, "Check which of the two was read under load.")
+        if self.temperature_C is not None and self.seconds_run is None:
+            raise misfit("seconds_run", "nothing", "given with a temperature", "Give the seconds that it had run.")
+        return self
+
+
+class Trial(Part):
+    """One run of a motor, as its observers put it down."""
+
+    group: Annotated[str, Field(min_length=1, max_length=40, description="Who ran it: a group's name.")]
+    as_built: Annotated[list[AsBuilt], Field(max_length=20, description="What came out otherwise than planned.")] = []
+    readings: Readings = Readings()
+    seen: Annotated[list[Seen], Field(max_length=9, description="What was seen.")] = []
+    note: Annotated[str, Field(max_length=1000, description="In the group's own words.")] = ""
+
+
+@dataclass(frozen=True)
+class Reading:
+    """A figure that follows from the readings."""
+
+    value: float
+    unit: str
+
+
+def built(design: Design, trial: Trial) -> Design:
+    """The design as this trial built it. Raises ``UnfitPatch`` when a value cannot be."""
+    return patched(design, tuple(Setting(one.pointer, one.value) for one in trial.as_built))
+
+
+def measured_in(trial: Trial) -> dict[str, Reading]:
+    """Every figure that the readings give, by its name in the verdict.
+
+    A film is taken before a count by hand. Ohms inside follow from volts open and under load.
+
+    Example
+    -------
+    >>> trial = Trial(group="Tern", readings=Readings(turns=40, turns_seconds=5.0))
+    >>> measured_in(trial)["speed"]
+    Reading(value=480.0, unit='turns/min')
+    """
+    read = trial.readings
+    found: dict[str, Reading] = {}
+    if read.film_turns is not None and read.film_frames is not None and read.film_rate is not None:
+        found["speed"] = Reading(60 * read.film_turns * read.film_rate / read.film_frames, "turns/min")
+    elif read.turns is not None and read.turns_seconds is not None:
+        found["speed"] = Reading(60 * read.turns / read.turns_seconds, "turns/min")
+    if read.amperes is not None:
+        found["mean_current"] = Reading(read.amperes, "A")
+    if read.volts_loaded is not None:
+        found["volts_loaded"] = Reading(read.volts_loaded, "V")
+        if read.volts_open is not None and read.amperes:
+            found["battery_resistance"] = Reading(1e3 * (read.volts_open - read.volts_loaded) / read.amperes, "mΩ")
+    if read.temperature_C is not None:
+        found["temperature"] = Reading(read.temperature_C, "°C")
+    return found

@@ -1,0 +1,33 @@
+"""Cautions that always hold, with this design's own numbers. School rules come first."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from oakspin.constants import HANDS_OFF_C
+from oakspin.design import Design
+from oakspin.parts.magnet import keep_away
+
+
+@dataclass(frozen=True)
+class Caution:
+    """One danger and what to do about it."""
+
+    id: str
+    title: str
+    text: str
+
+
+def cautions_of(design: Design) -> tuple[Caution, ...]:
+    """Every caution for a design, the gravest first."""
+    distance = keep_away(design.magnets) * 100
+    return (
+        Caution("school", "Your school's rules come first", "Where they, or local codes, say more than this sheet, they hold. What goes beyond them is for a licensed or responsible person to decide."),
+        Caution("swallowing", "Swallowed magnets injure", f"Two swallowed magnets can pierce the gut. Count all {design.magnets.count} out and in, aloud; if one is missing or swallowed, get medical help at once."),
+        Caution("implants", "Keep magnets away", f"Keep these magnets at least {distance:.0f} cm from pacemakers and other implants, cards, phones and disks: there the field falls below 0.5 mT."),
+        Caution("pinching", "Magnets pinch and splinter", "Slide them together and apart; never let them snap. Goggles when handling strong ones."),
+        Caution("heat", "Hot wire and cell", f"This is nearly a short circuit. Above {HANDS_OFF_C:.0f} °C hands off: keep to the time on the card, take the power away after each run, let it cool."),
+        Caution("cells", "Cells", "No lithium-ion or unprotected rechargeable packs. Never strike, drill or solder a cell; do not leave the motor assembled; recycle used cells."),
+        Caution("sparks", "Sparks", "Contacts spark: nothing flammable near, no paper on hot wire."),
+        Caution("tools", "Knives and hot tools", "Cutting with knives and anything hot is an adult's work. Mains power is never used."),
+    )  # fmt: skip

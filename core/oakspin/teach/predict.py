@@ -1,0 +1,69 @@
+"""Predict, do, explain: cards whose answers are computed for this design."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from oakspin.design import Design
+from oakspin.design.patch import Patch, patched
+from oakspin.errors import OakSpinError
+from oakspin.machines.kinds import lesson_of
+from oakspin.verdict import Verdict, evaluate
+from oakspin.verdict.words import figures
+
+Answer = Literal["other_way", "harder", "same", "weaker", "stops"]
+OPTIONS: dict[Answer, str] = {
+    "other_way": "It turns the other way.",
+    "harder": "It turns the same way and is pushed harder.",
+    "same": "It turns the same way with the same push.",
+    "weaker": "It turns the same way and is pushed less.",
+    "stops": "It does not turn.",
+}
+ALIKE = 0.04  # a push within this share is the same to anyone who watches
+
+
+@dataclass(frozen=True)
+class Card:
+    """A change, the options to choose from, and the computed answer with its figures."""
+
+    id: str
+    question: str
+    options: dict[Answer, str]
+    answer: Answer
+    because: str
+    figures: str
+    patch: Patch
+
+
+def cards_of(design: Design) -> tuple[Card, ...]:
+    """Every card of this design; a change that cannot be made is left out."""
+    before = evaluate(design)
+    cards = []
+    for one in lesson_of(design).predictions:
+        try:
+            after = evaluate(patched(design, one.patch))
+        except OakSpinError:
+            continue
+        answer = answer_of(before, after)
+        cards.append(Card(one.id, one.question, OPTIONS, answer, one.because if answer != "stops" else after.headline, _told(before, after), one.patch))  # fmt: skip
+    return tuple(cards)
+
+
+def answer_of(before: Verdict, after: Verdict) -> Answer:
+    """Which option holds, from the two verdicts alone."""
+    if after.direction == "none":
+        return "stops"
+    if before.direction not in {"none", after.direction}:
+        return "other_way"
+    change = after.figures["push"].value / max(before.figures["push"].value, 1e-9)
+    return "harder" if change > 1 + ALIKE else "weaker" if change < 1 - ALIKE else "same"
+
+
+def _told(before: Verdict, after: Verdict) -> str:
+    def pair(name: str, label: str) -> str:
+        was, becomes = before.figures[name], after.figures[name]
+        return f"{label} {figures(was.value)} → {figures(becomes.value)} {was.unit}"
+
+    told = [pair("push", "push"), pair("speed", "speed"), pair("spin_up_time", "to speed in")]
+    return "; ".join(told)

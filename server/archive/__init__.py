@@ -1,0 +1,1 @@
+"""Everything in one zip, out and in."""

@@ -1,0 +1,111 @@
+"""Everything out, everything in. Each is one transaction."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from oakspin.measure import Trial
+from server.archive.pack import KeptDemonstration, KeptRevision, KeptTrial, pack, unpack
+from server.shelf.actions import design_in, head_of
+from server.shelf.models import Demonstration, Revision, new_id
+from server.trials.models import Trial as TrialRow
+
+
+@transaction.atomic
+def everything() -> bytes:
+    """All demonstrations, deleted ones too, with every revision and trial, as one zip."""
+    return pack([_kept(one) for one in Demonstration.objects.select_related("head")])
+
+
+def _kept(one: Demonstration) -> KeptDemonstration:
+    revisions = list(one.revisions.select_related("parent"))
+    trials = list(one.trials.select_related("revision"))
+    return KeptDemonstration(
+        id=one.id,
+        version=one.version,
+        head=head_of(one).number,
+        created_at=one.created_at,
+        deleted_at=one.deleted_at,
+        ticks=one.ticks,
+        revisions=[
+            KeptRevision(
+                number=row.number,
+                parent=row.parent.number if row.parent else None,
+                title=row.title,
+                design=design_in(row),
+                change=row.change,
+                made_at=row.made_at,
+            )
+            for row in revisions
+        ],
+        trials=[
+            KeptTrial(
+                id=row.id,
+                key=row.key,
+                revision=row.revision.number,
+                corrects=row.corrects_id,
+                made_at=row.made_at,
+                trial=Trial.model_validate(row.content),
+            )
+            for row in trials
+        ],
+    )
+
+
+@transaction.atomic
+def take_in_everything(content: bytes) -> tuple[int, int]:
+    """Put everything of a zip on the shelf; returns how many demonstrations and trials.
+
+    What is on the shelf stays: a demonstration whose name is taken here gets another one.
+
+    Raises
+    ------
+    UnreadableDesign
+        The zip cannot be taken; then nothing is.
+    """
+    kept = unpack(content)
+    for one in kept:
+        _put_back(one)
+    return len(kept), sum(len(one.trials) for one in kept)
+
+
+def _put_back(kept: KeptDemonstration) -> None:
+    taken = Demonstration.objects.filter(id=kept.id).exists()
+    row = Demonstration.objects.create(
+        id=new_id() if taken else kept.id,
+        version=kept.version,
+        created_at=kept.created_at,
+        deleted_at=kept.deleted_at,
+        ticks=kept.ticks,
+    )
+    rows: dict[int, Revision] = {}
+    for revision in sorted(kept.revisions, key=lambda one: one.number):
+        rows[revision.number] = Revision.objects.create(
+            demonstration=row,
+            number=revision.number,
+            parent=rows.get(revision.parent) if revision.parent else None,
+            title=revision.title,
+            design=revision.design.model_dump(mode="json"),
+            change=revision.change,
+            made_at=revision.made_at,
+        )
+    row.head = rows[kept.head]
+    row.save()
+    _put_trials_back(kept.trials, row, rows, renamed=taken)
+
+
+def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int, Revision], renamed: bool) -> None:
+    made: dict[str, TrialRow] = {}
+    # What is corrected comes before its correction.
+    for trial in sorted(trials, key=lambda one: one.made_at):
+        name = new_id() if renamed or TrialRow.objects.filter(id=trial.id).exists() else trial.id
+        key = new_id() if TrialRow.objects.filter(key=trial.key).exists() else trial.key
+        made[trial.id] = TrialRow.objects.create(
+            id=name,
+            key=key,
+            demonstration=row,
+            revision=rows[trial.revision],
+            corrects=made.get(trial.corrects) if trial.corrects else None,
+            content=trial.trial.model_dump(mode="json"),
+            made_at=trial.made_at,
+        )

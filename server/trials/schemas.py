@@ -1,0 +1,65 @@
+"""Bodies of the trials' routes."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from functools import lru_cache
+from typing import Annotated
+
+from ninja import Schema
+from pydantic import ConfigDict, Field
+
+from oakspin.design import design_of
+from oakspin.measure import Comparison, Trial, compare
+from server.trials import models
+
+
+class _Body(Schema):
+    model_config = ConfigDict(strict=True, extra="forbid")
+
+
+class TrialBody(_Body):
+    """A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects."""
+
+    key: Annotated[str, Field(min_length=8, max_length=40)]
+    trial: Trial
+    corrects: str | None = None
+
+
+class TableBody(_Body):
+    """A CSV table of trials."""
+
+    text: Annotated[str, Field(max_length=1_000_000)]
+
+
+class TrialOut(Schema):
+    """A trial as it is kept, with its figures against the prediction for the motor as built."""
+
+    id: str
+    made_at: datetime
+    trial: Trial
+    revision: int
+    corrects: str | None
+    corrected: bool
+    comparisons: list[Comparison]
+
+    @staticmethod
+    def of(kept: models.Trial) -> TrialOut:
+        """The wire form of a trial."""
+        trial = Trial.model_validate(kept.content)
+        return TrialOut(
+            id=kept.id,
+            made_at=kept.made_at,
+            trial=trial,
+            revision=kept.revision.number,
+            corrects=kept.corrects_id,
+            corrected=kept.corrections.exists(),
+            comparisons=list(_compared(kept.revision_id, kept.id)),
+        )
+
+
+@lru_cache(maxsize=2000)
+def _compared(revision_id: int, trial_id: str) -> tuple[Comparison, ...]:
+    # Neither a revision nor a trial ever changes, so the comparison is made once.
+    kept = models.Trial.objects.select_related("revision").get(id=trial_id, revision_id=revision_id)
+    return compare(design_of(kept.revision.design), Trial.model_validate(kept.content))
