@@ -19,7 +19,7 @@ from oakspin.make.svg import fits_a_page, template_size
 from oakspin.motion.spin import Spin, spin
 from oakspin.safety import Caution, cautions_of
 from oakspin.teach import Card, Carrier, Explanation, RuleName, cards_of, explain
-from oakspin.tune import CURVES, Factor, factors_of, planned, sweep, sweep_points, sweep_table
+from oakspin.tune import CURVES, Factor, SweepPoint, factors_of, planned, sweep, sweep_points, sweep_table
 from oakspin.verdict import Advice, Verdict, advise, evaluate
 from server.downloads import download
 from server.errors import Problem
@@ -120,9 +120,9 @@ def list_factors(request: HttpRequest, design: Design) -> list[Factor]:
 
 @router.post(
     "/sweep",
-    response=UNREADABLE,
+    response={200: list[SweepPoint], **UNREADABLE},
     operation_id="sweep",
-    openapi_extra={"responses": {200: {"description": "Lines of JSON: a head, then a few points a line"}}},
+    openapi_extra={"responses": {200: {"description": "Lines of JSON: a head first, then such a list of points a line"}}},
 )
 def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
     """Sweep a number, a few points at a time: the reader may stop whenever it likes."""

@@ -9,13 +9,15 @@ import { createBrowserRouter, RouterProvider } from "react-router";
 import { MotorPage } from "./shell/MotorPage";
 import { Announcer } from "./shell/Announcer";
 import { Shelf } from "./shelf/Shelf";
+import { PrintPage } from "./print/PrintPage";
 import { GlobalStyle } from "./theme/GlobalStyle";
 import { RoomProvider } from "./theme/RoomProvider";
 
 const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
 const router = createBrowserRouter([
   { path: "/", element: <Shelf /> },
-  { path: "/motor/:id", element: <MotorPage /> },
+  { path: "/motor/:id/print/:what", element: <PrintPage /> },
+  { path: "/motor/:id/:stage?", element: <MotorPage /> },
   { path: "*", element: <MotorPage /> },
 ]);
 

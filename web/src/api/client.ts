@@ -16,20 +16,46 @@ export type Dial = Schemas["Dial"];
 export type Setting = Schemas["Setting"];
 export type Spin = Schemas["Spin"];
 export type Fault = Schemas["Fault"];
+export type Build = Schemas["BuildOut"];
+export type FirstRun = Schemas["FirstRun"];
+export type Factor = Schemas["Factor"];
+export type SweepPoint = Schemas["SweepPoint"];
+export type Explanation = Schemas["Explanation"];
+export type RuleName = NonNullable<Schemas["ExplainBody"]["rule"]>;
+export type Carrier = NonNullable<Schemas["ExplainBody"]["carrier"]>;
+export type Card = Schemas["Card"];
+export type Caution = Schemas["Caution"];
+export type Trial = Schemas["Trial"];
+export type Readings = Schemas["Readings"];
+export type KeptTrial = Schemas["TrialOut"];
+export type Comparison = Schemas["Comparison"];
 export type VerdictAnswer = Schemas["VerdictOut"];
 
 export const client = createClient<paths>({ baseUrl: globalThis.location.origin });
 
+const token = () => /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
+
 const csrf: Middleware = {
   onRequest({ request }) {
-    if (request.method !== "GET") {
-      const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1];
-      if (token) request.headers.set("X-CSRFToken", token);
-    }
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", token());
     return request;
   },
 };
 client.use(csrf);
+
+/** A POST whose answer is no JSON: a stream, a file. Trouble is thrown as a `ProblemError`. */
+export async function posted(path: string, body: unknown, signal?: AbortSignal): Promise<Response> {
+  const isForm = body instanceof FormData;
+  const headers: Record<string, string> = { "X-CSRFToken": token() };
+  if (!isForm) headers["Content-Type"] = "application/json";
+  const call = fetch(path, { method: "POST", headers, body: isForm ? body : JSON.stringify(body), signal });
+  const response = await call.catch((error: unknown) => {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw unreachable();
+  });
+  if (!response.ok) throw problemOf(response.status, await response.json().catch(() => ({})));
+  return response;
+}
 
 /** An answer that is no success, in words. `status` 0: the server could not be reached. */
 export class ProblemError extends Error {
@@ -62,15 +88,21 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await call;
   } catch {
-    throw new ProblemError(
-      0,
-      "Oak Spin's server does not answer.",
-      [],
-      "Start it again with ./oak start; nothing on this page is lost.",
-    );
+    throw unreachable();
   }
   if (answer.response.ok) return answer.data as T;
-  const body = (answer.error ?? {}) as { title?: string; faults?: Fault[]; hint?: string; version?: number };
-  const title = body.title ?? `The server answered ${answer.response.status}.`;
-  throw new ProblemError(answer.response.status, title, body.faults, body.hint, body.version);
+  throw problemOf(answer.response.status, answer.error);
+}
+
+const unreachable = () =>
+  new ProblemError(
+    0,
+    "Oak Spin's server does not answer.",
+    [],
+    "Start it again with ./oak start; nothing on this page is lost.",
+  );
+
+function problemOf(status: number, error: unknown): ProblemError {
+  const body = (error ?? {}) as { title?: string; faults?: Fault[]; hint?: string; version?: number };
+  return new ProblemError(status, body.title ?? `The server answered ${status}.`, body.faults, body.hint, body.version);
 }

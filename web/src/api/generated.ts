@@ -2043,6 +2043,43 @@ export interface components {
             follows?: components["schemas"]["Follower"][];
         };
         /**
+         * SweepPoint
+         * @description One value of the factor: each figure and margin as (10th percentile, median, 90th), each link's state.
+         *
+         *     ``refused`` tells why no motor can be made there; the rest is empty then.
+         */
+        SweepPoint: {
+            /** Value */
+            value: number;
+            /** Figures */
+            figures: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
+            /** Margins */
+            margins: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
+            /** States */
+            states: {
+                [key: string]: "holds" | "tight" | "fails";
+            };
+            /** Share That Goes */
+            share_that_goes: number;
+            /**
+             * Refused
+             * @default
+             */
+            refused?: string;
+        };
+        /**
          * SweepBody
          * @description What to sweep: the number at a pointer, over its range or a part of it.
          */
@@ -3264,12 +3301,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Lines of JSON: a head, then a few points a line */
+            /** @description Lines of JSON: a head first, then such a list of points a line */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SweepPoint"][];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -1,5 +1,16 @@
+// openapi-fetch widens fixed pairs to lists: where an answer holds any, it is told to be of the generated type.
 import { queryOptions } from "@tanstack/react-query";
-import { answered, client, type Design, type VerdictAnswer } from "./client";
+import {
+  answered,
+  client,
+  type Build,
+  type Carrier,
+  type Design,
+  type Explanation,
+  type KeptTrial,
+  type RuleName,
+  type VerdictAnswer,
+} from "./client";
 
 export const shelfQuery = queryOptions({
   queryKey: ["shelf"],
@@ -21,28 +32,67 @@ export const demonstrationQuery = (id: string) =>
     gcTime: 0,
   });
 
-/** A verdict depends on the design alone, so it never goes stale. */
+export const trialsQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["trials", id],
+    queryFn: () => answered(client.GET("/api/shelf/{id}/trials", { params: { path: { id } } })) as Promise<KeptTrial[]>,
+  });
+
+/** What depends on the design alone never goes stale. */
+const ofDesign = { staleTime: Infinity, gcTime: 60_000 };
+
 export const verdictQuery = (design: Design) =>
   queryOptions({
     queryKey: ["verdict", design],
-    // openapi-fetch widens fixed pairs to lists; the wire form is the generated one.
     queryFn: () => answered(client.POST("/api/verdict", { body: design })) as Promise<VerdictAnswer>,
-    staleTime: Infinity,
-    gcTime: 60_000,
+    ...ofDesign,
   });
 
 export const adviceQuery = (design: Design) =>
   queryOptions({
     queryKey: ["advice", design],
     queryFn: () => answered(client.POST("/api/advice", { body: design })),
-    staleTime: Infinity,
-    gcTime: 60_000,
+    ...ofDesign,
   });
 
 export const spinQuery = (design: Design) =>
   queryOptions({
     queryKey: ["spin", design],
     queryFn: () => answered(client.POST("/api/spin", { body: design })),
-    staleTime: Infinity,
-    gcTime: 60_000,
+    ...ofDesign,
+  });
+
+export const buildQuery = (design: Design) =>
+  queryOptions({
+    queryKey: ["build", design],
+    queryFn: () => answered(client.POST("/api/build", { body: design })) as Promise<Build>,
+    ...ofDesign,
+  });
+
+export const factorsQuery = (design: Design) =>
+  queryOptions({
+    queryKey: ["factors", design],
+    queryFn: () => answered(client.POST("/api/factors", { body: design })),
+    ...ofDesign,
+  });
+
+export const explainQuery = (design: Design, rule: RuleName, carrier: Carrier) =>
+  queryOptions({
+    queryKey: ["explain", design, rule, carrier],
+    queryFn: () => answered(client.POST("/api/explain", { body: { design, rule, carrier } })) as Promise<Explanation>,
+    ...ofDesign,
+  });
+
+export const cardsQuery = (design: Design) =>
+  queryOptions({
+    queryKey: ["cards", design],
+    queryFn: () => answered(client.POST("/api/cards", { body: design })),
+    ...ofDesign,
+  });
+
+export const cautionsQuery = (design: Design) =>
+  queryOptions({
+    queryKey: ["cautions", design],
+    queryFn: () => answered(client.POST("/api/cautions", { body: design })),
+    ...ofDesign,
   });

@@ -11,8 +11,8 @@ import { AdviceList } from "./AdviceList";
 import { Bench } from "./Bench";
 import { Parts } from "./Parts";
 import { RunChain } from "./RunChain";
-import type { Working } from "./useDemonstration";
-import { usePin } from "./usePin";
+import type { Working } from "../shell/useDemonstration";
+import { usePin } from "../shell/usePin";
 import { useSpin } from "./useSpin";
 import { useVerdict } from "./useVerdict";
 

@@ -1,21 +1,8 @@
 import { memo, useState } from "react";
-import {
-  Button,
-  FieldError,
-  Group,
-  Input,
-  Label,
-  ListBox,
-  ListBoxItem,
-  Popover,
-  Radio,
-  RadioGroup,
-  Select,
-  SelectValue,
-  TextField,
-} from "react-aria-components";
+import { Button, FieldError, Group, Input, Label, Radio, RadioGroup, TextField } from "react-aria-components";
 import styled from "styled-components";
 import type { Dial, Setting } from "../api/client";
+import { PickField } from "../parts/PickField";
 import { figures, readMeasure, readWireSize, wireSizeText, type WireSize } from "../units";
 
 export type Turn = (settings: Setting[], words: string) => void;
@@ -49,24 +36,12 @@ function Either({ dial, turn }: { dial: Dial; turn: Turn }) {
 
 function Pick({ dial, turn }: { dial: Dial; turn: Turn }) {
   return (
-    <Field as={Select} value={dial.chosen || null} onChange={(key: unknown) => choose(dial, String(key), turn)}>
-      <Label>{dial.label}</Label>
-      <Opener>
-        <SelectValue />
-        <svg width="10" height="7" viewBox="0 0 10 7" aria-hidden>
-          <path d="M1 1l4 4 4 -4" fill="none" stroke="currentColor" strokeWidth="1.6" />
-        </svg>
-      </Opener>
-      <Drop>
-        <ListBox>
-          {dial.choices!.map((one) => (
-            <Item key={one.key} id={one.key}>
-              {one.label}
-            </Item>
-          ))}
-        </ListBox>
-      </Drop>
-    </Field>
+    <PickField
+      label={dial.label}
+      value={dial.chosen || null}
+      options={dial.choices!}
+      onChange={(key) => choose(dial, key, turn)}
+    />
   );
 }
 
@@ -227,42 +202,6 @@ const Stepped = styled(Group)`
     &:hover {
       background: ${({ theme }) => theme.actionPale};
     }
-  }
-`;
-const Opener = styled(Button)`
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 6px;
-  border: 0;
-  background: none;
-  font-weight: 650;
-  text-align: left;
-  padding: 3px 2px;
-  min-height: 26px;
-  cursor: pointer;
-  width: 100%;
-  line-height: 1.15;
-`;
-const Drop = styled(Popover)`
-  background: ${({ theme }) => theme.raised};
-  border: 1.5px solid ${({ theme }) => theme.quiet};
-  min-width: 170px;
-  padding: 4px;
-  color: ${({ theme }) => theme.text};
-  font-size: 0.9rem;
-  max-height: 320px;
-  overflow: auto;
-`;
-const Item = styled(ListBoxItem)`
-  padding: 5px 10px;
-  cursor: pointer;
-  outline-offset: -2px;
-  &[data-focused] {
-    background: ${({ theme }) => theme.actionPale};
-  }
-  &[data-selected] {
-    font-weight: 700;
   }
 `;
 const Options = styled(RadioGroup)`

@@ -2,7 +2,7 @@ import { memo } from "react";
 import styled from "styled-components";
 import type { Link, Verdict } from "../api/client";
 import { band, figures, shortUnit } from "../units";
-import { LinkLoop } from "./LinkLoop";
+import { LinkLoop } from "../drawing/LinkLoop";
 
 interface Props {
   verdict: Verdict;

@@ -46,6 +46,12 @@ export function Shelf() {
               >
                 <PlainButton>Import a file</PlainButton>
               </FileTrigger>
+              <a href="/api/archive" download>
+                Save everything
+              </a>
+              <FileTrigger acceptedFileTypes={[".zip"]} onSelect={(files) => void shelf.takeInEverything(files?.[0])}>
+                <PlainButton>Take in everything</PlainButton>
+              </FileTrigger>
             </Actions>
           </Head>
           <Messages role="status">
@@ -54,6 +60,7 @@ export function Shelf() {
                 {shelf.gone.title} is off the shelf. <PlainButton onPress={shelf.putBack}>Put it back</PlainButton>
               </p>
             )}
+            {shelf.said && <p>{shelf.said}</p>}
             {shelf.problems.map((line) => (
               <Trouble key={line}>{line}</Trouble>
             ))}
@@ -107,8 +114,14 @@ const Head = styled.div`
 `;
 const Actions = styled.div`
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   align-items: center;
+  a {
+    color: ${({ theme }) => theme.action};
+    text-decoration: none;
+    padding: 0.25rem 0.4rem;
+  }
 `;
 const Messages = styled.div`
   min-height: 12px;

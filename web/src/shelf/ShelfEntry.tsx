@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import styled from "styled-components";
 import type { Demonstration } from "../api/client";
 import { verdictQuery } from "../api/queries";
-import { LinkLoop } from "../choose/LinkLoop";
+import { LinkLoop } from "../drawing/LinkLoop";
 import { Thumbnail } from "../drawing/Thumbnail";
 import { PlainButton, Quiet } from "../theme/parts";
 import type { ShelfActions } from "./useShelf";

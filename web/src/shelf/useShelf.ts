@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { answered, client, ProblemError, type Demonstration } from "../api/client";
+import { answered, client, posted, ProblemError, type Demonstration } from "../api/client";
 import { shelfQuery } from "../api/queries";
 
 /** What can be done on the shelf. Trouble is told in words and changes nothing. */
@@ -10,6 +10,7 @@ export function useShelf() {
   const navigate = useNavigate();
   const [gone, setGone] = useState<Demonstration | null>(null);
   const [problems, setProblems] = useState<string[]>([]);
+  const [said, setSaid] = useState("");
 
   const doing = async (work: () => Promise<unknown>) => {
     setProblems([]);
@@ -26,6 +27,18 @@ export function useShelf() {
   return {
     gone,
     problems,
+    said,
+    takeInEverything: async (file: File | undefined) => {
+      if (!file) return;
+      const form = new FormData();
+      form.set("file", file);
+      await doing(async () => {
+        setSaid("");
+        const answer = await posted("/api/archive", form);
+        const counted = (await answer.json()) as { demonstrations: number; trials: number };
+        setSaid(`${counted.demonstrations} motors and ${counted.trials} trials came in from ${file.name}.`);
+      });
+    },
     start: (kind: string) =>
       void doing(async () => {
         const made = await answered(client.POST("/api/shelf", { body: { kind } }));

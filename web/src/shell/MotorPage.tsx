@@ -1,15 +1,20 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Input, TextField } from "react-aria-components";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import styled from "styled-components";
 import type { Demonstration, ProblemError } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
 import { Choose } from "../choose/Choose";
-import { ConflictDialog } from "../choose/ConflictDialog";
-import { useDemonstration, type Working } from "../choose/useDemonstration";
+import { Make } from "../make/Make";
+import { Run } from "../run/Run";
+import { Teach } from "../teach/Teach";
+import { Tune } from "../tune/Tune";
+import { ConflictDialog } from "./ConflictDialog";
+import { useDemonstration, type Working } from "./useDemonstration";
 import { PlainButton, Quiet } from "../theme/parts";
 import { StagePath } from "./StagePath";
+import { STAGES, stageAt } from "./stages";
 import { TopBand } from "./TopBand";
 import { useShortcuts } from "./shortcuts";
 
@@ -42,7 +47,10 @@ function Motor({ first }: { first: Demonstration }) {
   const working = useDemonstration(first);
   const undo = () => void working.step("undo");
   const redo = () => void working.step("redo");
-  useShortcuts({ "mod+z": undo, "mod+shift+z": redo, "mod+y": redo });
+  const navigate = useNavigate();
+  const stage = stageAt(useParams().stage);
+  const steps = STAGES.map((one, at) => [`${at + 1}`, () => void navigate(`/motor/${first.id}/${one.id}`)] as const);
+  useShortcuts({ "mod+z": undo, "mod+shift+z": redo, "mod+y": redo, ...Object.fromEntries(steps) });
   useEffect(() => {
     document.title = `${working.title} · Oak Spin`;
   }, [working.title]);
@@ -66,9 +74,13 @@ function Motor({ first }: { first: Demonstration }) {
             rename={(title) => working.commit({ title }, `renamed to ${title}`)}
           />
           <Quiet>{working.kept.kind} motor</Quiet>
-          <StagePath present="choose" />
+          <StagePath id={first.id} present={stage} />
         </TitleRow>
-        <Choose working={working} />
+        {stage === "choose" && <Choose working={working} />}
+        {stage === "make" && <Make working={working} />}
+        {stage === "run" && <Run working={working} />}
+        {stage === "tune" && <Tune working={working} />}
+        {stage === "teach" && <Teach working={working} />}
       </main>
       <ConflictDialog working={working} />
     </Page>
@@ -132,6 +144,13 @@ const TitleRow = styled.div`
   gap: 14px;
   padding: 8px 20px;
   min-height: 56px;
+  nav {
+    margin-left: auto;
+  }
+  @media (max-width: 640px) {
+    flex-wrap: wrap;
+    padding: 6px 14px;
+  }
 `;
 const TitleField = styled(TextField)`
   input {

@@ -1,28 +1,31 @@
 import { memo } from "react";
+import { Link } from "react-router";
 import styled, { useTheme } from "styled-components";
-
-export const STAGES = [{ id: "choose", name: "Choose" }] as const;
-export type StageId = (typeof STAGES)[number]["id"];
+import { STAGES, type StageId } from "./stages";
 
 /** The stages as beads on one copper wire; the present bead is filled. */
-export const StagePath = memo(function StagePath({ present }: { present: StageId }) {
+export const StagePath = memo(function StagePath({ id, present }: { id: string; present: StageId }) {
   const theme = useTheme();
   return (
-    <Wire aria-label="Stages">
-      {STAGES.map((stage) => (
-        <li key={stage.id} aria-current={stage.id === present ? "step" : undefined}>
-          <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden>
-            <circle
-              r={7}
-              fill={stage.id === present ? theme.carriesCurrent : theme.ground}
-              stroke={theme.carriesCurrent}
-              strokeWidth={2}
-            />
-          </svg>
-          {stage.name}
-        </li>
-      ))}
-    </Wire>
+    <nav aria-label="Stages">
+      <Wire>
+        {STAGES.map((stage) => (
+          <li key={stage.id} data-phone={stage.onPhone || undefined}>
+            <Link to={`/motor/${id}/${stage.id}`} aria-current={stage.id === present ? "step" : undefined}>
+              <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden>
+                <circle
+                  r={7}
+                  fill={stage.id === present ? theme.carriesCurrent : theme.ground}
+                  stroke={theme.carriesCurrent}
+                  strokeWidth={2}
+                />
+              </svg>
+              {stage.name}
+            </Link>
+          </li>
+        ))}
+      </Wire>
+    </nav>
   );
 });
 
@@ -30,16 +33,39 @@ const Wire = styled.ol`
   display: flex;
   list-style: none;
   padding: 0;
-  margin: 0 0 0 auto;
+  margin: 0;
   li {
     display: flex;
     align-items: center;
+  }
+  a {
+    display: flex;
+    align-items: center;
     gap: 7px;
-    font-weight: 650;
+    color: inherit;
+    text-decoration: none;
+    padding: 4px 2px;
+    &[aria-current] {
+      font-weight: 650;
+    }
+    &:hover {
+      text-decoration: underline;
+    }
   }
   li + li::before {
     content: "";
-    width: 40px;
+    width: 34px;
+    margin: 0 6px;
     border-top: 2px solid ${({ theme }) => theme.carriesCurrent};
+  }
+  @media (max-width: 1100px) {
+    li + li::before {
+      width: 16px;
+    }
+  }
+  @media (max-width: 640px) {
+    li:not([data-phone]) {
+      display: none;
+    }
   }
 `;

@@ -65,6 +65,13 @@ const Band = styled.header`
   flex: none;
   padding: 0 20px;
   border-bottom: 1.5px solid ${({ theme }) => theme.text};
+  @media (max-width: 640px) {
+    gap: 8px;
+    padding: 0 12px;
+    nav {
+      display: none;
+    }
+  }
 `;
 const Home = styled(Link)`
   display: flex;

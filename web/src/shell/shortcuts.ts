@@ -9,7 +9,8 @@ export const setLetters = (on: boolean) => localStorage.setItem(KEY, on ? "on" :
 export const SHORTCUTS: readonly (readonly [string, string])[] = [
   ["P", "pin this design, or unpin"],
   ["S", "spin, or stop"],
-  ["1", "Choose"],
+  ["1 to 5", "Choose, Make, Run, Tune, Teach"],
+  ["T", "in Run: one turn counted"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],
   ["?", "this sheet"],

@@ -21,6 +21,9 @@ export function themeFor(room: Room) {
     action: c.copperText,
     actionPale: c.copperPale,
     can: c.can,
+    /** Printed things are drawn in black: they lie on white in every room. */
+    whitePaper: "#fff",
+    blackInk: "#111",
     state: { holds: c.green, tight: c.ochre, fails: c.brick },
     stateText: { holds: c.green, tight: c.ochreText, fails: c.brick },
     space,

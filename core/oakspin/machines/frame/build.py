@@ -229,13 +229,13 @@ def _template(design: FrameDesign, shape: FrameShape) -> Template:
         pitch = (tip - foot) / half.turns
         levels = [foot + pitch * number for number in range(int(half.turns) + 1)]
         guides += [TemplateLine("guide", ((-half.diameter_mm / 2, y), (half.diameter_mm / 2, y))) for y in levels]
+    high = max(max(y for line in wire for _, y in line), tip) + 6
     labels = (
         TemplateLabel(-radius - 1, stack / 2, f"feet {foot:.1f} mm up", "end"),
-        TemplateLabel(0, tip + 4, f"point {tip:.1f} mm up", "middle"),
-        TemplateLabel(0, (stack + top) / 2, shape.pack.cell.name, "middle"),
+        TemplateLabel(0, high - 3.5, f"point {tip:.1f} mm above the bench", "middle"),
+        TemplateLabel(0, (stack + top) / 2, shape.pack.cell.name.split()[0], "middle"),
         TemplateLabel(wide - 1, 1.5, "bench", "end"),
     )
-    high = max(max(y for line in wire for _, y in line), tip) + 6
     return Template("Outline to bend on", (*guides, *lines), labels, (-wide - 4, -4.0, wide + 4, high))
 
 

@@ -1,0 +1,91 @@
+import { useQuery } from "@tanstack/react-query";
+import styled from "styled-components";
+import { buildQuery } from "../api/queries";
+import { Lengths } from "../make/Lengths";
+import { clockText } from "../run/clock";
+import { CautionLine } from "../theme/stage";
+import { figures } from "../units";
+import type { PaperProps } from "./PrintPage";
+
+/** The build sheet on paper, with boxes to tick. */
+export function BuildPaper({ kept }: PaperProps) {
+  const { data } = useQuery(buildQuery(kept.design));
+  if (!data) return <p role="status">Computing the build sheet …</p>;
+  const { sheet } = data;
+  return (
+    <>
+      <p>
+        About {figures(sheet.minutes)} minutes. Tools: {sheet.tools.join(", ")}.
+      </p>
+      <Lengths sheet={sheet} />
+      <h2>Steps</h2>
+      <Boxes>
+        {sheet.steps.map((step) => (
+          <li key={step.id}>
+            <b>{step.title}</b> ({step.minutes} min{step.adult ? ", for an adult" : ""}). {step.text}
+            {step.caution && <CautionLine>{step.caution}</CautionLine>}
+          </li>
+        ))}
+      </Boxes>
+      <h2>Check without power</h2>
+      <Boxes as="ul">
+        {sheet.checks.map((check) => (
+          <li key={check}>{check}</li>
+        ))}
+      </Boxes>
+    </>
+  );
+}
+
+/** The template at true size: one millimeter on paper is one millimeter of wire. */
+export function TemplatePaper({ kept }: PaperProps) {
+  const { data } = useQuery(buildQuery(kept.design));
+  if (!data) return <p role="status">Drawing the template …</p>;
+  const [width, height] = data.template_mm;
+  return (
+    <TrueSize>
+      <img
+        src={`/api/shelf/${kept.id}/template.svg?version=${kept.version}`}
+        style={{ width: `${width}mm`, height: `${height}mm` }}
+        alt={`${data.sheet.template.title}, ${figures(width!)} by ${figures(height!)} mm`}
+      />
+    </TrueSize>
+  );
+}
+
+/** The first-run card. */
+export function CardPaper({ kept }: PaperProps) {
+  const { data } = useQuery(buildQuery(kept.design));
+  if (!data) return <p role="status">Computing the card …</p>;
+  const card = data.first_run;
+  return (
+    <>
+      <Boxes as="ul">
+        {card.checks.map((check) => (
+          <li key={check}>{check}</li>
+        ))}
+      </Boxes>
+      <p>{card.flick}</p>
+      <p>{card.expect}</p>
+      <h2>Power off after {clockText(card.disconnect_after)}</h2>
+      <p>
+        {card.why} Then let it cool for {clockText(card.cool_for)}.
+      </p>
+    </>
+  );
+}
+
+const Boxes = styled.ol`
+  list-style: none;
+  padding: 0;
+  li::before {
+    content: "☐ ";
+  }
+`;
+const TrueSize = styled.div`
+  overflow: auto;
+  img {
+    display: block;
+    max-width: none;
+  }
+`;

@@ -1,0 +1,33 @@
+import { Link } from "react-router";
+import styled from "styled-components";
+import type { FirstRun } from "../api/client";
+import { ToolRow } from "../theme/stage";
+import { Countdown } from "./Countdown";
+
+/** What to do when the power first goes on. */
+export function FirstRunCard({ card, id }: { card: FirstRun; id: string }) {
+  return (
+    <>
+      <ToolRow>
+        <h2>First run</h2>
+        <Link to={`/motor/${id}/print/card`}>Print the card</Link>
+      </ToolRow>
+      <Countdown runFor={card.disconnect_after} coolFor={card.cool_for} />
+      <p>{card.why}</p>
+      <h3>Before the power</h3>
+      <Plain>
+        {card.checks.map((check) => (
+          <li key={check}>{check}</li>
+        ))}
+      </Plain>
+      <h3>Then</h3>
+      <p>{card.flick}</p>
+      <p>Expect: {card.expect}</p>
+    </>
+  );
+}
+
+const Plain = styled.ul`
+  margin: 2px 0 8px;
+  padding-left: 20px;
+`;

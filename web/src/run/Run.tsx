@@ -1,0 +1,35 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { KeptTrial, ProblemError } from "../api/client";
+import { buildQuery, trialsQuery } from "../api/queries";
+import type { Working } from "../shell/useDemonstration";
+import { Quiet } from "../theme/parts";
+import { StageColumns, Trouble } from "../theme/stage";
+import { FirstRunCard } from "./FirstRunCard";
+import { TrialForm } from "./TrialForm";
+import { TrialList } from "./TrialList";
+
+/** Run: the first-run card with its countdown, a trial to log, and what was measured against the prediction. */
+export function Run({ working }: { working: Working }) {
+  const { data, error } = useQuery({ ...buildQuery(working.design), retry: false });
+  const trials = useQuery(trialsQuery(working.kept.id));
+  const [correcting, setCorrecting] = useState<KeptTrial | null>(null);
+  const trouble = (error ?? trials.error) as ProblemError | null;
+  return (
+    <StageColumns $wide="minmax(0, 4fr) minmax(0, 5fr)">
+      <section aria-label="First run">
+        {trouble && <Trouble role="alert">{trouble.line ?? trouble.message}</Trouble>}
+        {data ? <FirstRunCard card={data.first_run} id={working.kept.id} /> : <Quiet role="status">Computing …</Quiet>}
+      </section>
+      <section aria-label="Trials">
+        <TrialForm
+          key={correcting?.id ?? "new"}
+          working={working}
+          correcting={correcting}
+          done={() => setCorrecting(null)}
+        />
+        <TrialList id={working.kept.id} trials={trials.data} correct={setCorrecting} />
+      </section>
+    </StageColumns>
+  );
+}

@@ -1,0 +1,160 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
+import styled from "styled-components";
+import { answered, client, ProblemError, type KeptTrial } from "../api/client";
+import { trialsQuery } from "../api/queries";
+import { EntryField } from "../parts/EntryField";
+import type { Working } from "../shell/useDemonstration";
+import { MainButton, PlainButton, Quiet } from "../theme/parts";
+import { ToolRow, Trouble } from "../theme/stage";
+import { figures } from "../units";
+import { draftOf, emptyDraft, errorsOf, planned, READINGS, SEEN, trialOf, type Draft } from "./draft";
+import { TurnCounter } from "./TurnCounter";
+
+interface Props {
+  working: Working;
+  correcting: KeptTrial | null;
+  done: () => void;
+}
+
+/** A trial to log in one step. What is typed is kept in this browser until the server has it. */
+export function TrialForm({ working, correcting, done }: Props) {
+  const id = working.kept.id;
+  const kept = `oakspin.trial.${id}`;
+  const queries = useQueryClient();
+  const [draft, setDraft] = useState<Draft>(() => (correcting ? draftOf(correcting) : (unsent(kept) ?? emptyDraft())));
+  const [key, setKey] = useState(newKey);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [trouble, setTrouble] = useState("");
+  const [said, setSaid] = useState("");
+  useEffect(() => {
+    if (!correcting) localStorage.setItem(kept, JSON.stringify(draft));
+  }, [draft, kept, correcting]);
+
+  const set = (change: Partial<Draft>) => setDraft((before) => ({ ...before, ...change }));
+  const read = (name: string, text: string) =>
+    setDraft((before) => ({ ...before, readings: { ...before.readings, [name]: text } }));
+  const log = async () => {
+    setSaid("");
+    const made = trialOf(draft);
+    if ("errors" in made) return setErrors(made.errors);
+    try {
+      await working.flush();
+      const body = { key, trial: made.trial, corrects: correcting?.id ?? null };
+      await answered(client.POST("/api/shelf/{id}/trials", { params: { path: { id } }, body }));
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setErrors(errorsOf(error.faults));
+      return setTrouble(error.line);
+    }
+    setErrors({});
+    setTrouble("");
+    setKey(newKey());
+    // The group stays: most groups log more than one trial.
+    setDraft({ ...emptyDraft(), group: draft.group });
+    setSaid(correcting ? "Corrected; the first entry is kept, too." : "Logged.");
+    await queries.invalidateQueries({ queryKey: trialsQuery(id).queryKey });
+    done();
+  };
+  const plan = planned(working.design);
+  return (
+    <form
+      aria-label={correcting ? "Correct a trial" : "Log a trial"}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void log();
+      }}
+    >
+      <ToolRow>
+        <h2>{correcting ? `Correct the trial of ${correcting.trial.group}` : "Log a trial"}</h2>
+        <Quiet role="status">{said}</Quiet>
+      </ToolRow>
+      {trouble && <Trouble role="alert">{trouble}</Trouble>}
+      <Grid>
+        <EntryField label="Group" value={draft.group} onChange={(group) => set({ group })} error={errors.group} />
+        {READINGS.map(([name, label, unit]) => (
+          <EntryField
+            key={name}
+            label={label}
+            unit={unit}
+            value={draft.readings[name] ?? ""}
+            onChange={(text) => read(name, text)}
+            error={errors[name]}
+          />
+        ))}
+        <EntryField
+          label="Gap as built"
+          unit={`mm, plan ${figures(plan.gap)}`}
+          value={draft.gap}
+          onChange={(gap) => set({ gap })}
+          error={errors.gap}
+        />
+        <EntryField
+          label="Foot height"
+          unit={`mm, plan ${figures(plan.height)}`}
+          value={draft.height}
+          onChange={(height) => set({ height })}
+          error={errors.height}
+        />
+      </Grid>
+      <TurnCounter
+        take={(turns, seconds) =>
+          setDraft((before) => ({
+            ...before,
+            readings: { ...before.readings, turns: String(turns), turns_seconds: String(seconds) },
+          }))
+        }
+      />
+      <SeenGroup value={draft.seen} onChange={(seen) => set({ seen })}>
+        <Label>Seen</Label>
+        {SEEN.map(([value, words]) => (
+          <Checkbox key={value} value={value}>
+            <span aria-hidden>{draft.seen.includes(value) ? "☑" : "☐"}</span> {words}
+          </Checkbox>
+        ))}
+      </SeenGroup>
+      <EntryField label="Note" lines={2} value={draft.note} onChange={(note) => set({ note })} error={errors.note} />
+      <ToolRow>
+        <MainButton type="submit">{correcting ? "Keep the correction" : "Log the trial"}</MainButton>
+        {correcting && <PlainButton onPress={done}>Leave it as it was</PlainButton>}
+      </ToolRow>
+    </form>
+  );
+}
+
+const newKey = () =>
+  Array.from(crypto.getRandomValues(new Uint8Array(12)), (n) => n.toString(16).padStart(2, "0")).join("");
+
+function unsent(kept: string): Draft | null {
+  try {
+    return { ...emptyDraft(), ...(JSON.parse(localStorage.getItem(kept) ?? "null") as Draft | null) };
+  } catch {
+    return null;
+  }
+}
+
+const Grid = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(136px, 1fr));
+  gap: 6px 12px;
+  align-items: end;
+  margin-bottom: 8px;
+`;
+const SeenGroup = styled(CheckboxGroup)`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  margin: 8px 0;
+  font-size: 0.92rem;
+  & > span:first-child {
+    color: ${({ theme }) => theme.quiet};
+  }
+  label {
+    cursor: pointer;
+    padding: 2px;
+    &[data-focus-visible] {
+      outline: 2.5px solid ${({ theme }) => theme.action};
+    }
+  }
+`;

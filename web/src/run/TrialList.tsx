@@ -1,0 +1,114 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { FileTrigger } from "react-aria-components";
+import styled from "styled-components";
+import { answered, client, ProblemError, type KeptTrial } from "../api/client";
+import { trialsQuery } from "../api/queries";
+import { PlainButton, Quiet } from "../theme/parts";
+import { ToolRow, Trouble } from "../theme/stage";
+import { figures } from "../units";
+import { BandBar } from "./BandBar";
+import { SEEN } from "./draft";
+
+interface Props {
+  id: string;
+  trials: KeptTrial[] | undefined;
+  correct: (trial: KeptTrial) => void;
+}
+
+const WORDS: Record<string, string> = Object.fromEntries(SEEN);
+
+/** Every trial, newest first: what was seen, what was measured against what was predicted. */
+export function TrialList({ id, trials, correct }: Props) {
+  const queries = useQueryClient();
+  const [trouble, setTrouble] = useState("");
+  const takeIn = async (files: FileList | null) => {
+    try {
+      for (const file of files ?? []) {
+        const body = { text: await file.text() };
+        await answered(client.POST("/api/shelf/{id}/trials/table", { params: { path: { id } }, body }));
+      }
+      setTrouble("");
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setTrouble(`No trial was taken in. ${error.line}`);
+    }
+    await queries.invalidateQueries({ queryKey: trialsQuery(id).queryKey });
+  };
+  return (
+    <section aria-label="Logged trials">
+      <ToolRow>
+        <h2>Trials</h2>
+        {trials && trials.length > 0 && (
+          <a href={`/api/shelf/${id}/trials.csv`} download>
+            Save as CSV
+          </a>
+        )}
+        <FileTrigger acceptedFileTypes={[".csv"]} onSelect={(files) => void takeIn(files)}>
+          <PlainButton>Take in a CSV table</PlainButton>
+        </FileTrigger>
+      </ToolRow>
+      {trouble && <Trouble role="alert">{trouble}</Trouble>}
+      {trials?.length === 0 && <Quiet>Trials will stand here, each measured against the prediction.</Quiet>}
+      <List>
+        {[...(trials ?? [])].reverse().map((one) => (
+          <li key={one.id} data-corrected={one.corrected || undefined}>
+            <ToolRow>
+              <b>{one.trial.group}</b>
+              <Quiet>
+                {new Date(one.made_at).toLocaleString("en-US", { dateStyle: "medium", timeStyle: "short" })}
+                {one.corrects && ", a correction"}
+                {one.corrected && ", corrected since"}
+              </Quiet>
+              {!one.corrected && (
+                <PlainButton aria-label={`Correct the trial of ${one.trial.group}`} onPress={() => correct(one)}>
+                  Correct
+                </PlainButton>
+              )}
+            </ToolRow>
+            {(one.trial.seen ?? []).length > 0 && <p>{(one.trial.seen ?? []).map((seen) => WORDS[seen]).join(", ")}</p>}
+            {one.comparisons.map((row) => (
+              <Row key={row.name} data-comparison={row.name} data-place={row.place}>
+                <span>{row.label}</span>
+                <b>
+                  {figures(row.measured)} {row.unit}
+                </b>
+                <BandBar row={row} />
+                <Quiet>
+                  {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {figures(row.predicted)} (
+                  {figures(row.band[0] ?? 0, 2)}–{figures(row.band[1] ?? 0, 2)})
+                </Quiet>
+              </Row>
+            ))}
+            {one.trial.note && <Note>{one.trial.note}</Note>}
+          </li>
+        ))}
+      </List>
+    </section>
+  );
+}
+
+const List = styled.ul`
+  list-style: none;
+  padding: 0;
+  li {
+    border-top: 1px solid ${({ theme }) => theme.rule};
+    padding: 4px 0;
+  }
+  li[data-corrected] > :not(:first-child) {
+    text-decoration: line-through;
+  }
+`;
+const Row = styled.div`
+  display: grid;
+  grid-template-columns: minmax(110px, 1.3fr) minmax(90px, 0.8fr) 90px 2fr;
+  gap: 8px;
+  font-size: 0.88rem;
+  align-items: center;
+  @media (max-width: 640px) {
+    grid-template-columns: 1fr 1fr;
+  }
+`;
+const Note = styled.p`
+  font-style: italic;
+`;

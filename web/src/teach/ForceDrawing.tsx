@@ -1,0 +1,133 @@
+import { useTheme } from "styled-components";
+import type { Explanation, Geometry, Verdict } from "../api/client";
+import { FieldLines, ScaleBar, TurnArrow } from "../drawing/Marks";
+import { Paper } from "../drawing/Paper";
+import { placeFor } from "../drawing/place";
+import { Standing, Wires } from "../drawing/Shapes";
+
+interface Props {
+  geometry: Geometry;
+  verdict: Verdict;
+  explanation: Explanation;
+}
+
+const SIZE = { width: 560, height: 560 };
+const LONG = 62;
+
+/** The motor with current, field and force drawn at the named point. */
+export function ForceDrawing({ geometry, verdict, explanation }: Props) {
+  const theme = useTheme();
+  const place = placeFor(geometry.bounds, SIZE.width, SIZE.height);
+  const [x = 0, , z = 0] = explanation.at;
+  const at = { x: place.x(x), y: place.y(z) };
+  const colors = [theme.action, theme.text, theme.state.holds];
+  return (
+    <svg
+      viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
+      width="100%"
+      role="img"
+      aria-label={`At a point ${explanation.point}: ${explanation.pointers.map((one) => `${one.what} ${one.words}`).join(", ")}`}
+    >
+      <Paper place={place} />
+      <FieldLines geometry={geometry} place={place} />
+      <Standing geometry={geometry} place={place} />
+      <Wires geometry={geometry} place={place} />
+      <circle cx={at.x} cy={at.y} r={7} fill="none" stroke={theme.text} strokeWidth={1.5} />
+      {explanation.pointers.map((one, number) => (
+        <VectorMark
+          key={one.what}
+          at={at}
+          number={number}
+          vector={one.vector}
+          color={colors[number]!}
+          label={one.what}
+        />
+      ))}
+      <TurnArrow verdict={verdict} place={place} />
+      <ScaleBar place={place} />
+    </svg>
+  );
+}
+
+interface MarkProps {
+  at: { x: number; y: number };
+  number: number;
+  vector: readonly number[];
+  color: string;
+  label: string;
+}
+
+/** An arrow in the plane, or a ring with a dot (toward you) or a cross (away from you) across it. */
+function VectorMark({ at, number, vector, color, label }: MarkProps) {
+  const [x = 0, y = 0, z = 0] = vector;
+  const flat = Math.hypot(x, z);
+  const ink = { stroke: color, strokeWidth: 2.4, fill: "none" };
+  if (flat < 0.5) {
+    const cx = at.x + 74;
+    const cy = at.y - 34;
+    return (
+      <g>
+        <path
+          d={`M${at.x + 6} ${at.y - 3}L${cx - 12} ${cy + 5}`}
+          stroke={color}
+          strokeWidth={1}
+          strokeDasharray="2 3"
+        />
+        <circle cx={cx} cy={cy} r={10} {...ink} />
+        {y < 0 ? (
+          <circle cx={cx} cy={cy} r={3} fill={color} />
+        ) : (
+          <path d={`M${cx - 6} ${cy - 6}l12 12m0 -12l-12 12`} {...ink} />
+        )}
+        <Label x={cx + 16} y={cy + 5} color={color} text={label.split(",")[0]!} />
+      </g>
+    );
+  }
+  const long = LONG + 8 * number;
+  const end = { x: at.x + (long * x) / flat, y: at.y - (long * z) / flat };
+  const angle = (Math.atan2(end.y - at.y, end.x - at.x) * 180) / Math.PI;
+  return (
+    <g>
+      <path d={`M${at.x} ${at.y}L${end.x} ${end.y}`} {...ink} />
+      <path d="M0 0L-12 5.500V-5.500Z" transform={`translate(${end.x} ${end.y}) rotate(${angle})`} fill={color} />
+      <Label
+        x={end.x + (Math.abs(x) > Math.abs(z) ? (x > 0 ? 6 : -6) : 8)}
+        y={end.y + (Math.abs(x) > Math.abs(z) ? -8 : z > 0 ? -4 : 8)}
+        color={color}
+        text={label.split(",")[0]!}
+        anchor={Math.abs(x) > Math.abs(z) && x < 0 ? "end" : "start"}
+      />
+    </g>
+  );
+}
+
+function Label({
+  x,
+  y,
+  text,
+  color,
+  anchor = "start",
+}: {
+  x: number;
+  y: number;
+  text: string;
+  color: string;
+  anchor?: "start" | "end";
+}) {
+  const theme = useTheme();
+  return (
+    <text
+      x={x}
+      y={y}
+      textAnchor={anchor}
+      fontSize={15}
+      fontWeight={700}
+      fill={color}
+      stroke={theme.sheet}
+      strokeWidth={4}
+      paintOrder="stroke"
+    >
+      {text}
+    </text>
+  );
+}

@@ -1,0 +1,114 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import styled from "styled-components";
+import type { Carrier, ProblemError, RuleName } from "../api/client";
+import { cardsQuery, cautionsQuery, explainQuery, verdictQuery } from "../api/queries";
+import { PickField } from "../parts/PickField";
+import type { Working } from "../shell/useDemonstration";
+import { Quiet } from "../theme/parts";
+import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
+import { ForceDrawing } from "./ForceDrawing";
+import { HandDrawing } from "./HandDrawing";
+import { PredictCard } from "./PredictCard";
+import { CARRIER_WORD, RULE_WORD, useSchool } from "./useSchool";
+
+const options = (words: Record<string, string>) => Object.entries(words).map(([key, label]) => ({ key, label }));
+
+/** Teach: why it turns that way, what a class can predict, sheets to print. */
+export function Teach({ working }: { working: Working }) {
+  const { rule, carrier, choose } = useSchool();
+  const { design, kept } = working;
+  const { data: why, error } = useQuery({
+    ...explainQuery(design, rule, carrier),
+    retry: false,
+    placeholderData: (b) => b,
+  });
+  const { data: answer } = useQuery(verdictQuery(design));
+  const { data: cards } = useQuery(cardsQuery(design));
+  const { data: cautions } = useQuery(cautionsQuery(design));
+  return (
+    <StageColumns $wide="minmax(0, 5fr) minmax(0, 4fr) minmax(0, 4fr)">
+      <section aria-label="Drawing">
+        {error && <Trouble role="alert">{(error as ProblemError).line ?? error.message}</Trouble>}
+        {why && answer && (
+          <ForceDrawing geometry={answer.verdict.geometry} verdict={answer.verdict} explanation={why} />
+        )}
+      </section>
+      <section aria-label="Why it turns that way">
+        <h2>Why it turns that way</h2>
+        <Schools>
+          <PickField
+            above
+            label="Hand rule"
+            value={rule}
+            options={options(RULE_WORD)}
+            onChange={(key) => choose({ rule: key as RuleName })}
+          />
+          <PickField
+            above
+            label="What flows"
+            value={carrier}
+            options={options(CARRIER_WORD)}
+            onChange={(key) => choose({ carrier: key as Carrier })}
+          />
+        </Schools>
+        {!why && !error && <Quiet role="status">Computing the explanation …</Quiet>}
+        {why && (
+          <>
+            <HandDrawing explanation={why} />
+            {why.why_none && <CautionLine>{why.why_none}</CautionLine>}
+            <Steps>
+              {why.steps.map((step) => (
+                <li key={step}>{step}</li>
+              ))}
+            </Steps>
+            <p>
+              <Quiet>
+                {why.agrees
+                  ? "The whole model, computed along the wire, gives the same direction."
+                  : "The whole model gives another direction: trust the run chain, and tell us."}
+              </Quiet>
+            </p>
+            <ul>
+              {why.story.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </>
+        )}
+      </section>
+      <section aria-label="Predict and print">
+        <h2>Predict, do, explain</h2>
+        {!cards && <Quiet role="status">Computing the answers …</Quiet>}
+        {cards?.map((card) => (
+          <PredictCard key={card.id} card={card} />
+        ))}
+        <h2>Sheets</h2>
+        <ToolRow>
+          <Link to={`/motor/${kept.id}/print/pupil`}>Pupil sheet</Link>
+          <Link to={`/motor/${kept.id}/print/key`}>Answer key</Link>
+          <Link to={`/motor/${kept.id}/print/cautions`}>Caution sheet</Link>
+        </ToolRow>
+        {cautions
+          ?.filter((one) => ["school", "implants"].includes(one.id))
+          .map((one) => (
+            <CautionLine key={one.id}>
+              <b>{one.title}.</b> {one.text}
+            </CautionLine>
+          ))}
+      </section>
+    </StageColumns>
+  );
+}
+
+const Schools = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  margin-bottom: 10px;
+`;
+const Steps = styled.ol`
+  padding-left: 22px;
+  font-size: 1.02rem;
+  margin: 6px 0;
+`;

@@ -1,0 +1,156 @@
+import { scaleLinear } from "d3-scale";
+import { area, line } from "d3-shape";
+import styled, { useTheme } from "styled-components";
+import type { Link, SweepPoint } from "../api/client";
+import { figures } from "../units";
+import { curveOf, stretches, type Curve, type Drawn, type SweepSoFar } from "./sweep";
+
+interface Props {
+  sweep: SweepSoFar;
+  other?: SweepPoint[];
+  otherName?: string;
+  curve: Curve;
+  links: readonly Link[];
+  picked: number;
+  pick: (value: number) => void;
+}
+
+const WIDTH = 1160;
+const LEFT = 118;
+const RIGHT = 18;
+const CURVE = { top: 36, bottom: 252 };
+const STRIP = { top: 276, step: 22, height: 9 };
+const LABEL_GAP = 8;
+
+/** The curve with its band, and all links as strips under it, so that the usable window is seen. */
+export function Plot({ sweep, other, otherName, curve, links, picked, pick }: Props) {
+  const theme = useTheme();
+  const { factor, points } = sweep;
+  const first = points[0]?.value ?? factor.minimum;
+  const last = points.at(-1)?.value ?? factor.maximum;
+  const x = scaleLinear()
+    .domain([first, Math.max(last, first + 1e-9)])
+    .range([LEFT, WIDTH - RIGHT]);
+  const drawn = curveOf(points, curve);
+  const compared = curveOf(other ?? [], curve);
+  const top = Math.max(...[...drawn, ...compared].map((one) => one.high), 1e-9);
+  const y = scaleLinear().domain([0, top]).nice().range([CURVE.bottom, CURVE.top]);
+  const middle = line<Drawn>(
+    (one) => x(one.value),
+    (one) => y(one.middle),
+  );
+  const band = area<Drawn>(
+    (one) => x(one.value),
+    (one) => y(one.low),
+    (one) => y(one.high),
+  );
+  const height = STRIP.top + STRIP.step * links.length + 34;
+  const end = STRIP.top + STRIP.step * links.length;
+  const at = (event: React.PointerEvent<SVGRectElement>) => {
+    const box = event.currentTarget.ownerSVGElement!.getBoundingClientRect();
+    pick(x.invert(((event.clientX - box.left) / box.width) * WIDTH));
+  };
+  const ruler = (value: number, words: string, dashed: boolean, row: number) => (
+    <g>
+      <path
+        d={`M${x(value)} ${CURVE.top - 8}V${end}`}
+        stroke={theme.text}
+        strokeWidth={1.4}
+        strokeDasharray={dashed ? "4 3" : undefined}
+      />
+      <text
+        x={x(value) + (value > (first + last) / 2 ? -5 : 5)}
+        y={14 + row}
+        textAnchor={value > (first + last) / 2 ? "end" : "start"}
+        fontSize={13}
+        fontWeight={700}
+        fill={theme.text}
+      >
+        {words}
+      </text>
+    </g>
+  );
+  const inRange = factor.value >= first && factor.value <= last;
+  return (
+    <Frame
+      viewBox={`0 0 ${WIDTH} ${height}`}
+      role="img"
+      aria-label={`${curve.label} over ${factor.label.toLowerCase()}`}
+    >
+      {y.ticks(4).map((tick) => (
+        <g key={tick}>
+          <path d={`M${LEFT} ${y(tick)}H${WIDTH - RIGHT}`} stroke={theme.rule} />
+          <text x={LEFT - LABEL_GAP} y={y(tick) + 4} textAnchor="end" fontSize={12.5} fill={theme.text}>
+            {figures(tick)}
+          </text>
+        </g>
+      ))}
+      <text x={LEFT - LABEL_GAP} y={CURVE.top - 14} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
+        {curve.unit}
+      </text>
+      <path d={band(drawn) ?? ""} fill={theme.carriesCurrent} opacity={0.22} />
+      {compared.length > 0 && (
+        <path d={middle(compared) ?? ""} fill="none" stroke={theme.text} strokeWidth={2} strokeDasharray="2 4" />
+      )}
+      <path d={middle(drawn) ?? ""} fill="none" stroke={theme.carriesCurrent} strokeWidth={3} />
+      {compared.length > 0 && (
+        <text
+          x={x(compared.at(-1)!.value) - 6}
+          y={y(compared.at(-1)!.middle) - 8}
+          textAnchor="end"
+          fontSize={12.5}
+          fill={theme.text}
+        >
+          {otherName}
+        </text>
+      )}
+      {links.map((link, row) => {
+        const top = STRIP.top + row * STRIP.step;
+        return (
+          <g key={link.id} data-strip={link.id}>
+            <text x={LEFT - LABEL_GAP} y={top + STRIP.height} textAnchor="end" fontSize={12.5} fill={theme.text}>
+              {link.name}
+            </text>
+            {stretches(points, link.id).map((one) => (
+              <path
+                key={one.from}
+                data-state={one.state}
+                d={`M${x(one.from)} ${top + STRIP.height / 2}H${Math.max(x(one.to), x(one.from) + 2)}`}
+                stroke={one.state in theme.state ? theme.state[one.state as Link["state"]] : "none"}
+                strokeWidth={one.state === "fails" ? 2.5 : STRIP.height}
+                strokeDasharray={one.state === "tight" ? "8 4" : one.state === "fails" ? "2.5 6" : undefined}
+              />
+            ))}
+          </g>
+        );
+      })}
+      {x.ticks(8).map((tick) => (
+        <text key={tick} x={x(tick)} y={end + 14} textAnchor="middle" fontSize={12.5} fill={theme.text}>
+          {figures(tick)}
+        </text>
+      ))}
+      <text x={WIDTH - RIGHT} y={end + 30} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
+        {factor.label.toLowerCase()}
+        {factor.unit ? `, ${factor.unit}` : ""}
+      </text>
+      {inRange && ruler(factor.value, `now ${figures(factor.value)}`, false, 0)}
+      {Math.abs(picked - factor.value) > 1e-9 && ruler(picked, `picked ${figures(picked)}`, true, 14)}
+      <rect
+        x={LEFT}
+        y={CURVE.top}
+        width={WIDTH - RIGHT - LEFT}
+        height={end - CURVE.top}
+        fill="transparent"
+        cursor="crosshair"
+        onPointerDown={at}
+        data-plot
+      />
+    </Frame>
+  );
+}
+
+const Frame = styled.svg`
+  width: 100%;
+  background: ${({ theme }) => theme.sheet};
+  border: 1px solid ${({ theme }) => theme.rule};
+`;

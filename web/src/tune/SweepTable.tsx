@@ -1,0 +1,48 @@
+import styled from "styled-components";
+import type { Link } from "../api/client";
+import { Table } from "../theme/stage";
+import { band, figures } from "../units";
+import { curveOf, type Curve, type SweepSoFar } from "./sweep";
+
+/** The sweep as a table: the figure with its band, and the state of every link in words. */
+export function SweepTable({ sweep, curve, links }: { sweep: SweepSoFar; curve: Curve; links: readonly Link[] }) {
+  return (
+    <Scroll tabIndex={0} role="region" aria-label="Table of the sweep">
+      <Table>
+        <thead>
+          <tr>
+            <th>
+              {sweep.factor.label}
+              {sweep.factor.unit && `, ${sweep.factor.unit}`}
+            </th>
+            <th>
+              {curve.label}, {curve.unit}
+            </th>
+            {links.map((link) => (
+              <th key={link.id}>{link.name}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {sweep.points.map((point) => {
+            const [drawn] = curveOf([point], curve);
+            return (
+              <tr key={point.value}>
+                <td>{figures(point.value)}</td>
+                <td>{drawn ? `${figures(drawn.middle)} ${band([drawn.low, drawn.high], 2)}` : point.refused}</td>
+                {links.map((link) => (
+                  <td key={link.id}>{point.states[link.id] ?? ""}</td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </Table>
+    </Scroll>
+  );
+}
+
+const Scroll = styled.div`
+  max-height: 60vh;
+  overflow: auto;
+`;

@@ -1,0 +1,110 @@
+import { posted, type Design, type Factor, type SweepPoint } from "../api/client";
+
+/** What to sweep. `low` and `high` narrow the factor's own range. */
+export interface Request {
+  design: Design;
+  pointer: string;
+  low: number | null;
+  high: number | null;
+}
+
+export interface SweepSoFar {
+  factor: Factor;
+  total: number;
+  points: SweepPoint[];
+}
+
+interface Head {
+  factor: Factor;
+  total: number;
+}
+
+/** Lines of text out of chunks that end anywhere: whole lines, and what is left over. */
+export function wholeLines(rest: string, chunk: string): { lines: string[]; rest: string } {
+  const parts = (rest + chunk).split("\n");
+  return { lines: parts.slice(0, -1).filter(Boolean), rest: parts.at(-1) ?? "" };
+}
+
+const withLine = (soFar: SweepSoFar | null, line: unknown): SweepSoFar =>
+  soFar ? { ...soFar, points: [...soFar.points, ...(line as SweepPoint[])] } : { ...(line as Head), points: [] };
+
+/** Run a sweep; `show` gets what has come so far after every few points. Stops when aborted. */
+export async function runSweep(
+  request: Request,
+  signal: AbortSignal,
+  show: (soFar: SweepSoFar) => void,
+): Promise<void> {
+  const response = await posted("/api/sweep", request, signal);
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  let soFar: SweepSoFar | null = null;
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) return;
+    const read = wholeLines(rest, value);
+    rest = read.rest;
+    for (const line of read.lines) soFar = withLine(soFar, JSON.parse(line));
+    if (soFar) show(soFar);
+  }
+}
+
+export const CURVES = [
+  { key: "speed", label: "Speed", unit: "turns/min", of: "figure" },
+  { key: "push", label: "Push", unit: "µN·m", of: "figure" },
+  { key: "current", label: "Current", unit: "A", of: "figure" },
+  { key: "hands_off_time", label: "Hands off after", unit: "s", of: "figure" },
+  { key: "life", label: "Battery lasts", unit: "min", of: "figure" },
+  { key: "circuit", label: "Margin: circuit closes", unit: "× limit", of: "margin" },
+  { key: "starts", label: "Margin: starts", unit: "× limit", of: "margin" },
+  { key: "keeps_going", label: "Margin: keeps going", unit: "× limit", of: "margin" },
+  { key: "stays_on", label: "Margin: stays on", unit: "× limit", of: "margin" },
+  { key: "stays_cool", label: "Margin: stays cool", unit: "× limit", of: "margin" },
+  { key: "lasts", label: "Margin: lasts", unit: "× limit", of: "margin" },
+] as const;
+export type Curve = (typeof CURVES)[number];
+
+export interface Drawn {
+  value: number;
+  low: number;
+  middle: number;
+  high: number;
+}
+
+/** The points of one curve; places where no motor can be made are left out. */
+export function curveOf(points: readonly SweepPoint[], curve: Curve): Drawn[] {
+  return points.flatMap((point) => {
+    const band = (curve.of === "figure" ? point.figures : point.margins)[curve.key];
+    return band ? [{ value: point.value, low: band[0]!, middle: band[1]!, high: band[2]! }] : [];
+  });
+}
+
+/** Stretches of equal state along the points, each reaching half-way to its neighbors. */
+export function stretches(points: readonly SweepPoint[], link: string): { from: number; to: number; state: string }[] {
+  const found: { from: number; to: number; state: string }[] = [];
+  points.forEach((point, at) => {
+    const state = point.states[link] ?? "none";
+    const from = at === 0 ? point.value : (points[at - 1]!.value + point.value) / 2;
+    const to = at === points.length - 1 ? point.value : (points[at + 1]!.value + point.value) / 2;
+    const last = found.at(-1);
+    if (last && last.state === state) last.to = to;
+    else found.push({ from, to, state });
+  });
+  return found;
+}
+
+/** The point closest to a value. */
+export const nearest = (points: readonly SweepPoint[], value: number): SweepPoint | undefined =>
+  points.reduce<SweepPoint | undefined>(
+    (best, point) => (!best || Math.abs(point.value - value) < Math.abs(best.value - value) ? point : best),
+    undefined,
+  );
+
+/** Settings that put the factor to a value, with what moves along. */
+export function settingsFor(factor: Factor, value: number) {
+  const own = factor.whole ? Math.round(value) : Number(value.toPrecision(4));
+  const along = (factor.follows ?? []).map(({ pointer, per_unit }) => ({
+    pointer,
+    value: Number((per_unit * own).toFixed(3)),
+  }));
+  return [{ pointer: factor.pointer, value: own }, ...along];
+}

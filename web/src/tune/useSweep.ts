@@ -1,0 +1,47 @@
+import { useEffect, useState } from "react";
+import { ProblemError } from "../api/client";
+import { runSweep, type Request, type SweepSoFar } from "./sweep";
+
+interface State {
+  asked: Request;
+  soFar: SweepSoFar | null;
+  trouble: string;
+  stopped: boolean;
+}
+
+/** A sweep that runs anew whenever its request changes; what has come so far is shown, and it can be stopped. */
+export function useSweep(request: Request | null) {
+  const [state, setState] = useState<State | null>(null);
+  const [stop, setStop] = useState<() => void>(() => () => {});
+  useEffect(() => {
+    if (!request) return;
+    const control = new AbortController();
+    const begin = window.setTimeout(() => {
+      setStop(() => () => {
+        control.abort();
+        setState((before) => before && { ...before, stopped: true });
+      });
+      runSweep(request, control.signal, (soFar) =>
+        setState({ asked: request, soFar, trouble: "", stopped: false }),
+      ).catch((error: unknown) => {
+        if (control.signal.aborted) return;
+        const words = error instanceof ProblemError ? error.line : String(error);
+        setState({ asked: request, soFar: null, trouble: words, stopped: false });
+      });
+    });
+    return () => {
+      window.clearTimeout(begin);
+      control.abort();
+    };
+  }, [request]);
+  const soFar = state?.soFar ?? null;
+  const present = state?.asked === request;
+  return {
+    soFar,
+    present,
+    trouble: present ? (state?.trouble ?? "") : "",
+    busy: request !== null && !(present && (state?.trouble || state?.stopped || soFar?.points.length === soFar?.total)),
+    stopped: present && Boolean(state?.stopped),
+    stop,
+  };
+}
