@@ -12,6 +12,7 @@ from ninja import Router, Schema
 from pydantic import ConfigDict, Field
 
 from oakspin.design import Design, schema
+from oakspin.draws import Draws
 from oakspin.machines.dials import PartLine
 from oakspin.machines.kinds import KINDS, parts_of
 from oakspin.make import BuildSheet, FirstRun, build_sheet, first_run
@@ -122,7 +123,9 @@ def list_factors(request: HttpRequest, design: Design) -> list[Factor]:
     "/sweep",
     response={200: list[SweepPoint], **UNREADABLE},
     operation_id="sweep",
-    openapi_extra={"responses": {200: {"description": "Lines of JSON: a head first, then such a list of points a line"}}},
+    openapi_extra={
+        "responses": {200: {"description": "Lines of JSON: a head first, then such a list of points a line"}}
+    },
 )
 def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
     """Sweep a number, a few points at a time: the reader may stop whenever it likes."""
@@ -132,7 +135,7 @@ def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
 
 def _lines(design: Design, factor: Factor, values: list[float]) -> Iterator[str]:
     yield json.dumps({"factor": asdict(factor), "total": len(values), "curves": CURVES}) + "\n"
-    for points in sweep_points(design, factor, values):
+    for points in sweep_points(design, factor, values, Draws()):
         yield json.dumps([asdict(point) for point in points]) + "\n"
 
 
@@ -144,7 +147,7 @@ def _lines(design: Design, factor: Factor, values: list[float]) -> Iterator[str]
 )
 def run_sweep_table(request: HttpRequest, body: SweepBody) -> HttpResponse:
     """The same sweep as a CSV table."""
-    found = sweep(body.design, body.pointer, points=body.points, low=body.low, high=body.high)
+    found = sweep(body.design, body.pointer, points=body.points, low=body.low, high=body.high, draws=Draws())
     return download(sweep_table(found), f"sweep {found.factor.label}", "csv", "text/csv; charset=utf-8")
 
 

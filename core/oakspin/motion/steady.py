@@ -9,7 +9,7 @@ from oakspin.machines.machine import Load
 from oakspin.motion.drive import Drive
 
 _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(12)
-HALVINGS = 40
+HALVINGS = 26
 REACHED = 0.9
 
 

@@ -19,7 +19,7 @@ from oakspin.verdict.links import NAMES
 from oakspin.verdict.verdict import Reading, State, readings
 
 POINTS = 41
-SWEEP_DRAWS = 48
+SWEEP_DRAWS = 48  # enough for a look; pass Draws() to meet the run chain's own figures
 CHUNK = 8
 CURVES = {"speed": "turns/min", "push": "µN·m", "current": "A", "hands_off_time": "s", "life": "min"}
 

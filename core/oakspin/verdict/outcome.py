@@ -14,7 +14,7 @@ from oakspin.motion.steady import spin_up_time, steady_speed
 from oakspin.parts.cell import charge_at
 
 ONE_RUN = 60.0  # s, the longest that a class looks at one run
-_STAGES = (np.arange(24) + 0.5) / 24
+_STAGES = (np.arange(16) + 0.5) / 16
 
 
 @dataclass(frozen=True)

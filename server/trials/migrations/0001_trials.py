@@ -2,32 +2,59 @@
 
 import django.db.models.deletion
 import django.utils.timezone
-import server.shelf.models
 from django.db import migrations, models
+
+import server.shelf.models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('shelf', '0002_ticks_and_times_that_can_be_restored'),
+        ("shelf", "0002_ticks_and_times_that_can_be_restored"),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='Trial',
+            name="Trial",
             fields=[
-                ('id', models.CharField(default=server.shelf.models.new_id, editable=False, max_length=12, primary_key=True, serialize=False)),
-                ('key', models.CharField(max_length=40, unique=True)),
-                ('content', models.JSONField()),
-                ('made_at', models.DateTimeField(default=django.utils.timezone.now)),
-                ('corrects', models.ForeignKey(null=True, on_delete=django.db.models.deletion.PROTECT, related_name='corrections', to='trials.trial')),
-                ('demonstration', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='trials', to='shelf.demonstration')),
-                ('revision', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='trials', to='shelf.revision')),
+                (
+                    "id",
+                    models.CharField(
+                        default=server.shelf.models.new_id,
+                        editable=False,
+                        max_length=12,
+                        primary_key=True,
+                        serialize=False,
+                    ),
+                ),
+                ("key", models.CharField(max_length=40, unique=True)),
+                ("content", models.JSONField()),
+                ("made_at", models.DateTimeField(default=django.utils.timezone.now)),
+                (
+                    "corrects",
+                    models.ForeignKey(
+                        null=True,
+                        on_delete=django.db.models.deletion.PROTECT,
+                        related_name="corrections",
+                        to="trials.trial",
+                    ),
+                ),
+                (
+                    "demonstration",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="trials", to="shelf.demonstration"
+                    ),
+                ),
+                (
+                    "revision",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT, related_name="trials", to="shelf.revision"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['made_at', 'id'],
+                "ordering": ["made_at", "id"],
             },
         ),
     ]

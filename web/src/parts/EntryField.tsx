@@ -14,7 +14,8 @@ interface Props {
 /** A line (or a few) to write in, with its unit and what is wrong with it. */
 export function EntryField({ label, value, onChange, unit, error, lines, onEnter }: Props) {
   return (
-    <Field as={TextField} value={value} onChange={onChange} isInvalid={Boolean(error)}>
+    // "aria": told, but never by the browser's own check, which would hold back a form that was mended.
+    <Field as={TextField} value={value} onChange={onChange} isInvalid={Boolean(error)} validationBehavior="aria">
       <Label>
         {label}
         {unit && <small> {unit}</small>}

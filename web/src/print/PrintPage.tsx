@@ -55,7 +55,7 @@ export function PrintPage() {
 }
 
 const OnPaper = createGlobalStyle`
-  body { background: ${({ theme }) => theme.whitePaper}; color: ${({ theme }) => theme.blackInk}; }
+  html body { background: ${({ theme }) => theme.whitePaper}; color: ${({ theme }) => theme.blackInk}; }
   @page { margin: 10mm; }
   @media print { html { font-size: 14px; } }
 `;

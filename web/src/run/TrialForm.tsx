@@ -115,7 +115,7 @@ export function TrialForm({ working, correcting, done }: Props) {
         ))}
       </SeenGroup>
       <EntryField label="Note" lines={2} value={draft.note} onChange={(note) => set({ note })} error={errors.note} />
-      <ToolRow>
+      <ToolRow style={{ marginTop: 8 }}>
         <MainButton type="submit">{correcting ? "Keep the correction" : "Log the trial"}</MainButton>
         {correcting && <PlainButton onPress={done}>Leave it as it was</PlainButton>}
       </ToolRow>

@@ -68,7 +68,8 @@ const Band = styled.header`
   @media (max-width: 640px) {
     gap: 8px;
     padding: 0 12px;
-    nav {
+    nav,
+    a b {
       display: none;
     }
   }

@@ -13,6 +13,7 @@ interface Props {
 
 const SIZE = { width: 560, height: 560 };
 const LONG = 62;
+const BESIDE = 20;
 
 /** The motor with current, field and force drawn at the named point. */
 export function ForceDrawing({ geometry, verdict, explanation }: Props) {
@@ -63,12 +64,12 @@ function VectorMark({ at, number, vector, color, label }: MarkProps) {
   const flat = Math.hypot(x, z);
   const ink = { stroke: color, strokeWidth: 2.4, fill: "none" };
   if (flat < 0.5) {
-    const cx = at.x + 74;
-    const cy = at.y - 34;
+    const cx = at.x + 84;
+    const cy = at.y + 56;
     return (
       <g>
         <path
-          d={`M${at.x + 6} ${at.y - 3}L${cx - 12} ${cy + 5}`}
+          d={`M${at.x + 7} ${at.y + 3}L${cx - 11} ${cy - 4}`}
           stroke={color}
           strokeWidth={1}
           strokeDasharray="2 3"
@@ -83,43 +84,33 @@ function VectorMark({ at, number, vector, color, label }: MarkProps) {
       </g>
     );
   }
-  const long = LONG + 8 * number;
-  const end = { x: at.x + (long * x) / flat, y: at.y - (long * z) / flat };
-  const angle = (Math.atan2(end.y - at.y, end.x - at.x) * 180) / Math.PI;
+  // What flows is drawn beside the wire and up to the point, so that the magnets stay clear.
+  const flows = number === 0;
+  const step = { x: (LONG * x) / flat, y: (-LONG * z) / flat };
+  const near = { x: at.x + BESIDE, y: at.y - BESIDE };
+  const start = flows ? (x < 0 ? { x: near.x - step.x, y: near.y - step.y } : near) : at;
+  const end = { x: start.x + step.x, y: start.y + step.y };
+  const angle = (Math.atan2(end.y - start.y, end.x - start.x) * 180) / Math.PI;
   return (
     <g>
-      <path d={`M${at.x} ${at.y}L${end.x} ${end.y}`} {...ink} />
-      <path d="M0 0L-12 5.500V-5.500Z" transform={`translate(${end.x} ${end.y}) rotate(${angle})`} fill={color} />
+      <path d={`M${start.x} ${start.y}L${end.x} ${end.y}`} {...ink} />
+      <path d="M0 0L-12 5.5V-5.5Z" transform={`translate(${end.x} ${end.y}) rotate(${angle})`} fill={color} />
       <Label
-        x={end.x + (Math.abs(x) > Math.abs(z) ? (x > 0 ? 6 : -6) : 8)}
-        y={end.y + (Math.abs(x) > Math.abs(z) ? -8 : z > 0 ? -4 : 8)}
+        x={flows ? Math.max(start.x, end.x) + 8 : end.x + 8}
+        y={flows ? Math.min(start.y, end.y) + 4 : end.y + (z > 0 ? -4 : 8)}
         color={color}
         text={label.split(",")[0]!}
-        anchor={Math.abs(x) > Math.abs(z) && x < 0 ? "end" : "start"}
       />
     </g>
   );
 }
 
-function Label({
-  x,
-  y,
-  text,
-  color,
-  anchor = "start",
-}: {
-  x: number;
-  y: number;
-  text: string;
-  color: string;
-  anchor?: "start" | "end";
-}) {
+function Label({ x, y, text, color }: { x: number; y: number; text: string; color: string }) {
   const theme = useTheme();
   return (
     <text
       x={x}
       y={y}
-      textAnchor={anchor}
       fontSize={15}
       fontWeight={700}
       fill={color}

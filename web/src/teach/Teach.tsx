@@ -33,6 +33,11 @@ export function Teach({ working }: { working: Working }) {
         {why && answer && (
           <ForceDrawing geometry={answer.verdict.geometry} verdict={answer.verdict} explanation={why} />
         )}
+        <ul>
+          {why?.story.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
       </section>
       <section aria-label="Why it turns that way">
         <h2>Why it turns that way</h2>
@@ -69,11 +74,6 @@ export function Teach({ working }: { working: Working }) {
                   : "The whole model gives another direction: trust the run chain, and tell us."}
               </Quiet>
             </p>
-            <ul>
-              {why.story.map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </ul>
           </>
         )}
       </section>

@@ -19,7 +19,7 @@ export function useSweep(request: Request | null) {
     const begin = window.setTimeout(() => {
       setStop(() => () => {
         control.abort();
-        setState((before) => before && { ...before, stopped: true });
+        setState((before) => ({ asked: request, soFar: before?.soFar ?? null, trouble: "", stopped: true }));
       });
       runSweep(request, control.signal, (soFar) =>
         setState({ asked: request, soFar, trouble: "", stopped: false }),

@@ -231,7 +231,7 @@ def _template(design: FrameDesign, shape: FrameShape) -> Template:
         guides += [TemplateLine("guide", ((-half.diameter_mm / 2, y), (half.diameter_mm / 2, y))) for y in levels]
     high = max(max(y for line in wire for _, y in line), tip) + 6
     labels = (
-        TemplateLabel(-radius - 1, stack / 2, f"feet {foot:.1f} mm up", "end"),
+        TemplateLabel(-wide, -4.5, f"feet {foot:.1f} mm above the bench"),
         TemplateLabel(0, high - 3.5, f"point {tip:.1f} mm above the bench", "middle"),
         TemplateLabel(0, (stack + top) / 2, shape.pack.cell.name.split()[0], "middle"),
         TemplateLabel(wide - 1, 1.5, "bench", "end"),

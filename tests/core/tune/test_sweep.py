@@ -1,0 +1,92 @@
+"""Sweeps: each point is what the verdict says there; ranges, refusals, tables."""
+
+import csv
+import io
+
+import pytest
+
+from oakspin import Draws, evaluate
+from oakspin.design.patch import patched
+from oakspin.errors import UnfitPatch
+from oakspin.tune import factors_of, sweep, sweep_table
+from oakspin.tune.factors import factor_at
+from oakspin.tune.sweep import CHUNK, planned, sweep_points
+from tests.core.designs import LANTERN, changed
+
+
+@pytest.mark.parametrize(
+    "pointer", ["/feet/gap_mm", "/magnets/diameter_mm", "/battery/used_percent", "/magnets/count", "/wire/size/awg"]
+)
+def test_each_point_is_the_verdict_at_that_value(pointer: str) -> None:
+    found = sweep(LANTERN, pointer, points=7, draws=Draws(64))
+    for point in found.points:
+        verdict = evaluate(patched(LANTERN, found.factor.settings(point.value)), Draws(64))
+        for name, band in point.figures.items():
+            figure = verdict.figures[name]
+            assert band == pytest.approx((figure.band[0], figure.value, figure.band[1]), rel=1e-9, abs=1e-12)
+        for link in verdict.links:
+            assert point.states[link.id] == link.state
+            assert point.margins[link.id][1] == pytest.approx(link.margin, rel=1e-9, abs=1e-12)
+        assert point.share_that_goes == verdict.share_that_goes
+
+
+def test_every_number_of_the_design_can_be_swept_over_its_range() -> None:
+    factors = factors_of(LANTERN)
+    assert {"/feet/gap_mm", "/magnets/count", "/wire/size/awg", "/outline/half/points/0/radius_mm"} <= {
+        one.pointer for one in factors
+    }
+    for factor in factors:
+        found = sweep(LANTERN, factor.pointer, points=3, draws=Draws(8))
+        assert found.points[0].value == pytest.approx(factor.minimum)
+        assert found.points[-1].value == pytest.approx(factor.maximum)
+        assert all(point.figures or point.refused for point in found.points)
+
+
+def test_whole_numbers_are_swept_once_each_and_take_their_followers_along() -> None:
+    factor = factor_at(LANTERN, "/magnets/count")
+    assert factor.values(41) == [float(count) for count in range(1, 13)]
+    more = patched(LANTERN, factor.settings(4.0))
+    assert more.feet.height_mm == pytest.approx(3.4 * 2)
+
+
+def test_without_a_steel_can_the_curve_over_foot_height_is_even_about_the_middle() -> None:
+    found = sweep(changed(LANTERN, battery__cell="zinc_carbon_AA"), "/feet/height_mm", points=9, draws=Draws(512))
+    push = [point.figures["push"][1] for point in found.points]
+    assert push == pytest.approx(push[::-1], rel=0.03)
+    assert max(push[3:6]) == max(push) > 1.2 * push[0]
+
+
+def test_the_range_can_be_narrowed_and_an_empty_one_is_told() -> None:
+    assert [point.value for point in sweep(LANTERN, "/feet/gap_mm", points=3, low=1, high=2).points] == [1, 1.5, 2]
+    with pytest.raises(UnfitPatch, match="Give a start below the end"):
+        sweep(LANTERN, "/feet/gap_mm", low=5, high=1)
+
+
+def test_what_is_no_number_of_the_design_is_told() -> None:
+    with pytest.raises(UnfitPatch, match="Choose one of the design's own numbers"):
+        sweep(LANTERN, "/magnets/pole_up")
+
+
+def test_values_at_which_no_motor_can_be_made_are_told_and_do_not_stop_the_rest() -> None:
+    weak = changed(LANTERN, magnets__strength={"by": "face_field", "face_field_mT": 400.0})
+    points = sweep(weak, "/magnets/strength/face_field_mT", points=9, draws=Draws(8)).points
+    assert "must be at most" in points[-1].refused
+    assert points[-1].figures == {}
+    assert points[0].figures
+
+
+def test_points_come_a_few_at_a_time_and_add_up_to_the_whole() -> None:
+    factor, values = planned(LANTERN, "/feet/gap_mm", 21)
+    pieces = list(sweep_points(LANTERN, factor, values, Draws(16)))
+    assert [len(piece) for piece in pieces] == [CHUNK, CHUNK, 5]
+    assert [point for piece in pieces for point in piece] == list(
+        sweep(LANTERN, "/feet/gap_mm", points=21, draws=Draws(16)).points
+    )
+
+
+def test_the_table_holds_every_point_with_units_and_states() -> None:
+    found = sweep(LANTERN, "/feet/gap_mm", points=5, draws=Draws(16))
+    rows = list(csv.DictReader(io.StringIO(sweep_table(found))))
+    assert [float(row["Foot gap (mm)"]) for row in rows] == [point.value for point in found.points]
+    assert float(rows[0]["speed median (turns/min)"]) == pytest.approx(found.points[0].figures["speed"][1], rel=1e-3)
+    assert [row["circuit state"] for row in rows] == [point.states["circuit"] for point in found.points]
