@@ -1,0 +1,53 @@
+"""Machines joined into one do together what each does alone."""
+
+import numpy as np
+import pytest
+
+from oakspin.draws import Draws
+from oakspin.machines.kinds import machine_of
+from oakspin.machines.machine import joined, make
+from oakspin.verdict.outcome import outcome_of
+from tests.core.designs import LANTERN, changed
+
+DRAWS = Draws(32)
+ALIKE = [
+    LANTERN,
+    changed(LANTERN, battery__used_percent=40.0),
+    changed(LANTERN, room_C=31.0, wire__size={"by": "gauge", "awg": 24}),
+]
+
+
+def test_joined_machines_run_as_each_alone() -> None:
+    machines = [machine_of(design, DRAWS) for design in ALIKE]
+    together = outcome_of(joined(machines))
+    for at, machine in enumerate(machines):
+        alone = outcome_of(machine)
+        rows = slice(at * DRAWS.count, (at + 1) * DRAWS.count)
+        for name in ("speed", "start_ratio", "turn_ratio", "spin_up", "hands_off", "life", "runs"):
+            assert getattr(together, name)[rows] == pytest.approx(getattr(alone, name)), name
+
+
+def test_machines_of_another_make_are_told_apart() -> None:
+    makes = [make(machine_of(design, DRAWS)) for design in ALIKE]
+    assert makes[0] == makes[1] == makes[2]
+    for other in (changed(LANTERN, magnets__plating="epoxy"), changed(LANTERN, magnets__magnetized="across")):
+        assert make(machine_of(other, DRAWS)) != makes[0]
+
+
+def test_one_build_is_that_draw_of_the_whole() -> None:
+    machine = machine_of(LANTERN, DRAWS)
+    whole = outcome_of(machine)
+    for index in (0, 17, 31):
+        one = outcome_of(machine.one_build(index))
+        assert one.speed == pytest.approx(whole.speed[index : index + 1])
+        assert one.hands_off == pytest.approx(whole.hands_off[index : index + 1])
+        assert np.shape(one.life) == (1,)
+
+
+def test_a_hopping_foot_touches_less_the_faster_it_goes() -> None:
+    machine = machine_of(LANTERN, DRAWS)
+    slow = machine.made_at(machine.hop_speed * 0.5)
+    fast, faster = machine.made_at(machine.hop_speed * 2), machine.made_at(machine.hop_speed * 4)
+    assert slow == pytest.approx(machine.made)
+    assert fast == pytest.approx(machine.made / 4)
+    assert faster == pytest.approx(machine.made / 16)

@@ -1,0 +1,58 @@
+// @vitest-environment jsdom
+import { cleanup, screen, within } from "@testing-library/react";
+import { afterEach, expect, test } from "vitest";
+import type { Link, Verdict } from "../api/client";
+import { inRoom } from "../__tests__/inRoom";
+import { RunChain } from "./RunChain";
+
+afterEach(cleanup);
+
+const link = (id: string, state: Link["state"], figure: number, unit = "A"): Link => ({
+  id,
+  name: id,
+  state,
+  figure,
+  unit,
+  band: [figure * 0.8, figure * 1.2],
+  margin: 1,
+  margin_band: [0.5, 2],
+  sentence: `about ${id}`,
+});
+const verdict = (...links: Link[]) => ({ links }) as unknown as Verdict;
+
+test("each link tells its state in a word and by a shape of its own, not by color alone", () => {
+  inRoom(
+    <RunChain
+      verdict={verdict(link("one", "holds", 1), link("two", "tight", 2), link("three", "fails", 3))}
+      before={[]}
+    />,
+  );
+  const rows = screen.getAllByRole("listitem");
+  const shapes = rows.map((row) => row.querySelector("svg")!.innerHTML.replace(/stroke="[^"]*"/g, ""));
+  expect(new Set(shapes).size).toBe(3);
+  ["holds", "tight", "fails"].forEach((word, at) => expect(within(rows[at]!).getByText(word)).toBeTruthy());
+});
+
+test("figure, unit and band are told in three figures at most", () => {
+  inRoom(<RunChain verdict={verdict(link("speed", "holds", 1062.4, "turns/min"))} before={[]} />);
+  expect(screen.getByText("1060 /min")).toBeTruthy();
+  expect(screen.getByText(/\(850–1300\)/)).toBeTruthy();
+});
+
+test("the last two values stay as a ghost, a pinned design takes their place", () => {
+  const now = verdict(link("push", "holds", 50));
+  const past = [verdict(link("push", "holds", 40)), verdict(link("push", "holds", 30))];
+  const { unmount } = inRoom(<RunChain verdict={now} before={past} />);
+  expect(screen.getByText("was 40, 30")).toBeTruthy();
+  unmount();
+  inRoom(<RunChain verdict={now} before={past} pinned={verdict(link("push", "holds", 20))} />);
+  expect(screen.getByText("pin 20")).toBeTruthy();
+  expect(screen.queryByText(/was/)).toBeNull();
+});
+
+test("a figure that did not change has no ghost; more than an hour is said so", () => {
+  const now = verdict(link("stays_cool", "holds", 3600, "s"));
+  inRoom(<RunChain verdict={now} before={[now]} />);
+  expect(screen.queryByText(/was/)).toBeNull();
+  expect(screen.getByText("over 1 h")).toBeTruthy();
+});
