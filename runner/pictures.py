@@ -42,11 +42,56 @@ def compared(page: Page) -> None:
     page.get_by_role("region", name="What helps most").get_by_role("button").first.wait_for()
 
 
+def stage(key: str, seen: str) -> Callable[[Page], None]:
+    """The Lantern in one of its later stages."""
+
+    def steps(page: Page) -> None:
+        open_motor("Lantern")(page)
+        page.keyboard.press(key)
+        page.locator(seen).first.wait_for(state="attached")
+
+    return steps
+
+
+def logged(page: Page) -> None:
+    """Run, with two trials of made-up groups."""
+    stage("3", "form")(page)
+    readings = ["Turns counted", "Seconds for them", "Current", "Volts, open", "Volts, running"]
+    for group, values in (("Limpet", ["52", "5", "2.9", "1.56", "1.02"]), ("Tern", ["84", "5", "3.4", "1.57", "0.93"])):
+        page.get_by_label("Group").fill(group)
+        for name, value in zip(readings, values, strict=True):
+            page.get_by_role("textbox", name=name).fill(value)
+        page.get_by_text("runs by itself").first.click()
+        page.get_by_role("button", name="Log the trial").click()
+        page.get_by_role("button", name=f"Correct the trial of {group}").wait_for()
+    page.get_by_role("button", name="Start the clock").focus()
+
+
+def taught(page: Page) -> None:
+    """Teach, with one card answered."""
+    stage("5", "[data-card]")(page)
+    card = page.locator("[data-card=magnets_over]")
+    card.get_by_text("It turns the other way.").click()
+    card.get_by_role("button", name="Show the answer").click()
+
+
+def template(page: Page) -> None:
+    """The template as it prints."""
+    open_motor("Carousel")(page)
+    page.goto(page.url.replace("/choose", "") + "/print/template")
+    page.get_by_role("img").wait_for()
+
+
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "shelf": ("light", shelf),
     "choose": ("light", open_motor("Lantern")),
     "choose-compared": ("light", compared),
     "choose-dark": ("dark", open_motor("Carousel")),
+    "make": ("light", stage("2", "main img")),
+    "template": ("light", template),
+    "run": ("light", logged),
+    "tune": ("light", stage("4", "[data-strip=lasts] [data-state]")),
+    "teach": ("light", taught),
 }
 
 

@@ -37,7 +37,7 @@ export function PrintPage() {
       <Tools>
         <Link to={`/motor/${id}/${paper?.stage ?? "choose"}`}>Back to the motor</Link>
         {paper && <MainButton onPress={() => window.print()}>Print</MainButton>}
-        <span>Print at 100 %, without “fit to page”. Fits A4 and Letter.</span>
+        <span>Print at 100 %, without “fit to page”, on A4 or Letter.</span>
       </Tools>
       <Page>
         {missing && <p role="alert">{missing}</p>}
