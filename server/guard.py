@@ -26,8 +26,14 @@ class _Csrf(CsrfViewMiddleware):
 
 
 def problem(status: int, title: str, hint: str) -> JsonResponse:
-    """A refusal before any route was reached, in the one problem shape."""
+    """A refusal outside of any route, in the one problem shape."""
     return JsonResponse({"title": title, "faults": [], "hint": hint}, status=status)
+
+
+def no_such_route(request: HttpRequest) -> HttpResponse:
+    """Answers an address under the API that no route has."""
+    hint = "Look it up in docs/api/openapi.json."
+    return problem(404, f"There is no route {request.path}.", hint=hint)
 
 
 def _every_view(*_: object) -> HttpResponse:

@@ -3,9 +3,11 @@
 from django.urls import path, re_path
 
 from server.api import api
+from server.guard import no_such_route
 from server.page import page
 
 urlpatterns = [
     path("api/", api.urls),
+    re_path(r"^api/", no_such_route),
     re_path(r"^(?!assets/).*$", page),
 ]

@@ -1,0 +1,98 @@
+// @vitest-environment jsdom
+import { act, cleanup, fireEvent, screen } from "@testing-library/react";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import type { Comparison } from "../api/client";
+import { inRoom } from "../__tests__/inRoom";
+import { BandBar } from "./BandBar";
+import { Countdown } from "./Countdown";
+import * as sound from "./sound";
+import { TurnCounter } from "./TurnCounter";
+
+beforeEach(() => void vi.useFakeTimers({ shouldAdvanceTime: false }));
+afterEach(() => {
+  cleanup();
+  vi.useRealTimers();
+  vi.restoreAllMocks();
+});
+
+const pass = (seconds: number) => act(() => void vi.advanceTimersByTime(seconds * 1000));
+const clock = () => screen.getByRole("timer").textContent;
+
+test("the clock counts down, calls for power off, then for cooling, then is ready", () => {
+  const beeps = vi.spyOn(sound, "beep").mockImplementation(() => {});
+  inRoom(<Countdown runFor={40} coolFor={90} />);
+  expect(clock()).toBe("0:40");
+  fireEvent.click(screen.getByRole("button", { name: "Start the clock" }));
+  pass(10);
+  expect(clock()).toBe("0:30");
+  expect(beeps).not.toHaveBeenCalled();
+  pass(30.4);
+  expect(screen.getByText("Power off now. Let it cool")).toBeTruthy();
+  expect(beeps).toHaveBeenLastCalledWith(3);
+  expect(clock()).toBe("1:30");
+  pass(90);
+  expect(screen.getByText("cool enough: ready for another run")).toBeTruthy();
+  expect(beeps).toHaveBeenLastCalledWith(1);
+});
+
+test("without sound it says the same and stays silent", () => {
+  const beeps = vi.spyOn(sound, "beep").mockImplementation(() => {});
+  inRoom(<Countdown runFor={5} coolFor={5} />);
+  fireEvent.click(screen.getByRole("checkbox", { name: "with sound" }));
+  fireEvent.click(screen.getByRole("button", { name: "Start the clock" }));
+  pass(5.4);
+  expect(screen.getByText("Power off now. Let it cool")).toBeTruthy();
+  expect(beeps).not.toHaveBeenCalled();
+});
+
+test("a stopped clock stands at the whole time again", () => {
+  inRoom(<Countdown runFor={40} coolFor={90} />);
+  fireEvent.click(screen.getByRole("button", { name: "Start the clock" }));
+  pass(12);
+  fireEvent.click(screen.getByRole("button", { name: "Stop the clock" }));
+  expect(clock()).toBe("0:40");
+});
+
+test("taps give turns and seconds to take over, and can be started over", () => {
+  const taken = vi.fn();
+  const now = vi.spyOn(performance, "now");
+  inRoom(<TurnCounter take={taken} />);
+  const tap = screen.getByRole("button", { name: /Tap each time/ });
+  for (const at of [0, 250, 500, 1000]) {
+    now.mockReturnValue(at);
+    fireEvent.click(tap);
+  }
+  fireEvent.click(screen.getByRole("button", { name: "Take this count" }));
+  expect(taken).toHaveBeenCalledWith(3, 1);
+  fireEvent.click(tap);
+  expect(screen.queryByRole("button", { name: "Take this count" })).toBeNull();
+  fireEvent.click(screen.getByRole("button", { name: "Start over" }));
+  expect(screen.queryByRole("button", { name: "Start over" })).toBeNull();
+});
+
+const row = (measured: number, place: Comparison["place"]): Comparison => ({
+  name: "speed",
+  label: "Speed",
+  unit: "turns/min",
+  measured,
+  predicted: 100,
+  band: [80, 120],
+  place,
+});
+
+test("the measured tick lies within the bar when it is as predicted, and beyond it when not", () => {
+  const place = (measured: number, where: Comparison["place"]) => {
+    const { container, unmount } = inRoom(<BandBar row={row(measured, where)} />);
+    const bar = container.querySelector("rect")!;
+    const tick = [...container.querySelectorAll("path")].at(-1)!;
+    const x = Number(/M([\d.]+)/.exec(tick.getAttribute("d")!)![1]);
+    const from = Number(bar.getAttribute("x"));
+    const to = from + Number(bar.getAttribute("width"));
+    const color = tick.getAttribute("stroke");
+    unmount();
+    return { inside: x >= from && x <= to, color };
+  };
+  const [within, above, below] = [place(110, "inside"), place(200, "above"), place(10, "below")];
+  expect([within.inside, above.inside, below.inside]).toEqual([true, false, false]);
+  expect(within.color).not.toBe(above.color);
+});
