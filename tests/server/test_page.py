@@ -31,7 +31,7 @@ def test_every_address_gives_the_page_and_none_of_the_api_s_does(db: None) -> No
     for path in ("/", "/motor/abc", "/motor/abc/tune", "/motor/abc/print/key"):
         assert b'<div id="root">' in Client().get(path).content
     assert Client().get("/api/nothing").status_code == 404
-    assert Client().post("/").status_code == 403
+    assert Client().post("/").status_code == 405
 
 
 def test_the_server_s_secret_is_made_once_and_kept_to_its_user(monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> None:
