@@ -12,7 +12,7 @@ export function Lengths({ sheet }: { sheet: Build["sheet"] }) {
             <th>Cut</th>
             <th>Length</th>
             <th>of that tails</th>
-            <th />
+            <th>Note</th>
           </tr>
         </thead>
         <tbody>
@@ -52,7 +52,7 @@ export function Lengths({ sheet }: { sheet: Build["sheet"] }) {
             <tr>
               <th>From the middle of the piece, both ways</th>
               <th>Bend by</th>
-              <th />
+              <th>Note</th>
             </tr>
           </thead>
           <tbody>
