@@ -2,6 +2,7 @@
 
 from oakspin import advise, evaluate
 from oakspin.motion.spin import spin
+from server.workbench.api import VerdictOut
 from tests.core.designs import LANTERN
 from tests.server.conftest import DESIGN, Page
 
@@ -10,6 +11,7 @@ def test_the_verdict_is_the_core_s_with_parts_to_change_it_by(tab: Page) -> None
     status, body = tab.ask("POST", "verdict", DESIGN)
     assert status == 200
     assert body["verdict"]["headline"] == evaluate(LANTERN).headline
+    VerdictOut.model_validate(body)  # written without a check, it keeps to the described form all the same
     assert [part["id"] for part in body["parts"]] == ["battery", "magnets", "wire", "shape", "contacts", "bench"]
 
 

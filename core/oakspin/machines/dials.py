@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any, Literal
 
 import annotated_types
@@ -105,10 +106,15 @@ def _limits(pointer: str, design: BaseModel) -> tuple[float, float, str]:
     place: Any = design
     for step in steps[:-1]:
         place = place[int(step)] if isinstance(place, list) else getattr(place, step, None)
-    field = type(place).model_fields.get(steps[-1]) if isinstance(place, BaseModel) else None
-    if field is None:
+    if not isinstance(place, BaseModel) or steps[-1] not in type(place).model_fields:
         hint = "Check the pointer against the published schema."
         raise UnfitPatch([Fault(pointer, "no such field", "a field of this design", hint)])
+    return _limits_of(type(place), steps[-1])
+
+
+@lru_cache(maxsize=256)
+def _limits_of(part: type[BaseModel], name: str) -> tuple[float, float, str]:
+    field = part.model_fields[name]
     low = next((m.ge for m in field.metadata if isinstance(m, annotated_types.Ge)), 0)
     high = next((m.le for m in field.metadata if isinstance(m, annotated_types.Le)), 0)
     return float(low), float(high), field.description or ""  # type: ignore[arg-type]

@@ -13,13 +13,12 @@ from oakspin.draws import Draws
 from oakspin.errors import OakSpinError, UnfitPatch
 from oakspin.machines.kinds import machine_of
 from oakspin.machines.machine import Machine, joined, make
-from oakspin.motion.drive import sense_of
 from oakspin.tune.factors import Factor, factor_at
 from oakspin.verdict.links import NAMES
 from oakspin.verdict.verdict import Reading, State, readings
 
 POINTS = 41
-SWEEP_DRAWS = 48  # enough for a look; pass Draws() to meet the run chain's own figures
+SWEEP_DRAWS = 32  # enough for a look; pass Draws() to meet the run chain's own figures
 CHUNK = 8
 CURVES = {"speed": "turns/min", "push": "µN·m", "current": "A", "hands_off_time": "s", "life": "min"}
 
@@ -90,7 +89,9 @@ def _chunk(design: Design, factor: Factor, values: list[float], draws: Draws) ->
         except OakSpinError as error:
             refused[value] = error.faults[0].line()
             continue
-        groups.setdefault((make(machine), sense_of(machine)), []).append((value, machine))
+        # One joined machine has one sense: those driven the other way are run apart.
+        forward = bool((machine.coupling[0] * machine.switch).sum() > 0)
+        groups.setdefault((make(machine), forward), []).append((value, machine))
     found = {value: SweepPoint(value, {}, {}, {}, 0.0, why) for value, why in refused.items()}
     for members in groups.values():
         each = readings(joined([machine for _, machine in members]), len(members), CURVES)

@@ -1,4 +1,5 @@
 import { memo } from "react";
+import styled from "styled-components";
 import type { Geometry, Verdict } from "../api/client";
 import { CenterOfMass, CurrentArrows, Dimensions, FieldLines, Pushes, ScaleBar, TurnArrow } from "../drawing/Marks";
 import { Paper } from "../drawing/Paper";
@@ -19,30 +20,53 @@ interface Props {
 export const Scene = memo(function Scene({ geometry, place, verdict, pinned, shows, frame }: Props) {
   const amperes = verdict.figures.current?.value ?? 0;
   return (
-    <svg width={place.width} height={place.height} role="img" aria-label={`Side section. ${verdict.headline}`}>
-      <Paper place={place} />
-      {shows.lines && <FieldLines geometry={geometry} place={place} />}
-      <path
-        d={`M${place.x(0)} 40V${place.height - 30}`}
-        stroke="currentColor"
-        strokeDasharray="14 4 3 4"
-        opacity={0.3}
-      />
-      <Standing geometry={geometry} place={place} />
-      {pinned && <Wires geometry={pinned} place={place} ghost />}
-      {frame ? (
-        <SpinView geometry={geometry} place={place} frame={frame} />
-      ) : (
-        <>
-          <Wires geometry={geometry} place={place} />
-          {shows.forces && <CurrentArrows geometry={geometry} place={place} amperes={amperes} />}
-          {shows.forces && <Pushes geometry={geometry} place={place} verdict={verdict} />}
-          {shows.forces && <CenterOfMass geometry={geometry} place={place} />}
-        </>
-      )}
-      {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
-      <TurnArrow verdict={verdict} place={place} />
-      <ScaleBar place={place} />
-    </svg>
+    <>
+      <Backdrop place={place} lines={shows.lines ? geometry.field_lines : NO_LINES} />
+      <Front width={place.width} height={place.height} role="img" aria-label={`Side section. ${verdict.headline}`}>
+        <path
+          d={`M${place.x(0)} 40V${place.height - 30}`}
+          stroke="currentColor"
+          strokeDasharray="14 4 3 4"
+          opacity={0.3}
+        />
+        <Standing geometry={geometry} place={place} />
+        {pinned && <Wires geometry={pinned} place={place} ghost />}
+        {frame ? (
+          <SpinView geometry={geometry} place={place} frame={frame} />
+        ) : (
+          <>
+            <Wires geometry={geometry} place={place} />
+            {shows.forces && <CurrentArrows geometry={geometry} place={place} amperes={amperes} />}
+            {shows.forces && <Pushes geometry={geometry} place={place} verdict={verdict} />}
+            {shows.forces && <CenterOfMass geometry={geometry} place={place} />}
+          </>
+        )}
+        {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
+        <TurnArrow verdict={verdict} place={place} />
+        <ScaleBar place={place} />
+      </Front>
+    </>
   );
 });
+
+const NO_LINES: Geometry["field_lines"] = [];
+
+/** What stays while a hand moves, on a layer of its own: the browser need not paint it again. */
+const Backdrop = memo(function Backdrop({ place, lines }: { place: Place; lines: Geometry["field_lines"] }) {
+  return (
+    <Layer width={place.width} height={place.height} aria-hidden>
+      <Paper place={place} />
+      <FieldLines lines={lines} place={place} />
+    </Layer>
+  );
+});
+
+const Layer = styled.svg`
+  position: absolute;
+  inset: 0;
+  will-change: transform;
+`;
+const Front = styled.svg`
+  position: relative;
+  will-change: transform;
+`;

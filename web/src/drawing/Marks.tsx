@@ -1,19 +1,20 @@
+import { memo } from "react";
 import { useTheme } from "styled-components";
 import type { Geometry, Verdict } from "../api/client";
 import { figures } from "../units";
 import { pathOf, type Place } from "./place";
 
 /** The field of the magnets, as computed. */
-export function FieldLines({ geometry, place }: { geometry: Geometry; place: Place }) {
+export const FieldLines = memo(function FieldLines({ lines, place }: { lines: Geometry["field_lines"]; place: Place }) {
   const theme = useTheme();
   return (
     <g fill="none" stroke={theme.quiet} strokeWidth={1} strokeDasharray="1.5 3.5" opacity={0.9}>
-      {geometry.field_lines.map((line, at) => (
+      {lines.map((line, at) => (
         <path key={at} d={pathOf(line, place)} />
       ))}
     </g>
   );
-}
+});
 
 /** Arrows along the wire, in the direction of the current. */
 export function CurrentArrows({ geometry, place, amperes }: { geometry: Geometry; place: Place; amperes: number }) {

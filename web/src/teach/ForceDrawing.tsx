@@ -30,7 +30,7 @@ export function ForceDrawing({ geometry, verdict, explanation }: Props) {
       aria-label={`At a point ${explanation.point}: ${explanation.pointers.map((one) => `${one.what} ${one.words}`).join(", ")}`}
     >
       <Paper place={place} />
-      <FieldLines geometry={geometry} place={place} />
+      <FieldLines lines={geometry.field_lines} place={place} />
       <Standing geometry={geometry} place={place} />
       <Wires geometry={geometry} place={place} />
       <circle cx={at.x} cy={at.y} r={7} fill="none" stroke={theme.text} strokeWidth={1.5} />

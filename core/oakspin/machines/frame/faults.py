@@ -66,7 +66,7 @@ def _rub(design: FrameDesign, shape: FrameShape) -> Break | None:
     half = wire_diameter(design.wire) / 2
     top = shape.stack + shape.pack.length
     worst, at = 0.0, 0.0
-    for leg in shape.legs[:2]:  # further legs are these two again, turned
+    for leg in shape.legs[: 1 if design.outline.mirrored else 2]:  # further legs are these again, turned
         beside = (leg[:, 2] > shape.stack) & (leg[:, 2] < top)
         depth = shape.pack.radius + half - np.hypot(leg[:, 0], leg[:, 1])
         depth = np.where(beside, depth, -1.0)
