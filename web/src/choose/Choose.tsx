@@ -7,6 +7,7 @@ import { adviceQuery } from "../api/queries";
 import { useAnnounce } from "../shell/Announcer";
 import { useShortcuts } from "../shell/shortcuts";
 import { Quiet } from "../theme/parts";
+import { Trouble } from "../theme/stage";
 import { AdviceList } from "./AdviceList";
 import { Bench } from "./Bench";
 import { Parts } from "./Parts";
@@ -159,10 +160,6 @@ const Causes = styled.ul`
   padding: 0 0 4px;
   font-size: 0.875rem;
   color: ${({ theme }) => theme.stateText.fails};
-`;
-const Trouble = styled.p`
-  color: ${({ theme }) => theme.stateText.fails};
-  font-size: 0.9rem;
 `;
 const Waiting = styled(Quiet)`
   padding: 32px 20px;

@@ -5,6 +5,7 @@ import styled from "styled-components";
 import { shelfQuery } from "../api/queries";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
+import { Trouble } from "../theme/stage";
 import { NewMotor } from "./NewMotor";
 import { ShelfEntry } from "./ShelfEntry";
 import { useShelf } from "./useShelf";
@@ -126,9 +127,6 @@ const Actions = styled.div`
 const Messages = styled.div`
   min-height: 12px;
   padding: 6px 0;
-`;
-const Trouble = styled.p`
-  color: ${({ theme }) => theme.stateText.fails};
 `;
 const Empty = styled.p`
   max-width: 520px;
