@@ -130,3 +130,20 @@ def test_with_reduced_motion_nothing_moves_by_itself(page: Page, at: At, motor: 
     page.get_by_role("button", name="Spin").click()
     page.get_by_role("button", name="Turn on an eighth").click()
     expect(page.locator("[data-angle]")).to_have_attribute("data-angle", "-0.79")
+
+
+def test_a_finger_drags_a_handle_as_the_mouse_does(page: Page, at: At, motor: Callable[[], str]) -> None:
+    id_ = motor()
+    page.goto(at(f"/motor/{id_}"))
+    ready(page)
+    box = page.locator("[data-handle=foot]").bounding_box()
+    assert box
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    hand = page.context.new_cdp_session(page)
+    hand.send("Emulation.setTouchEmulationEnabled", {"enabled": True})
+    hand.send("Input.dispatchTouchEvent", {"type": "touchStart", "touchPoints": [{"x": x, "y": y}]})
+    for step in range(1, 7):
+        hand.send("Input.dispatchTouchEvent", {"type": "touchMove", "touchPoints": [{"x": x, "y": y + 2 * step}]})
+    hand.send("Input.dispatchTouchEvent", {"type": "touchEnd", "touchPoints": []})
+    ready(page)
+    assert exported(page, at(f"/api/shelf/{id_}"))["design"]["feet"]["height_mm"] < 3
