@@ -1,6 +1,18 @@
 """What the user decides, as typed immutable values; at once file format and API body."""
 
+from oakspin.design.coil import CradleDesign, LobesDesign
 from oakspin.design.document import Design, Document, design_of, document_of, from_text, schema, to_text
 from oakspin.design.frame import FrameDesign
 
-__all__ = ["Design", "Document", "FrameDesign", "design_of", "document_of", "from_text", "schema", "to_text"]
+__all__ = [
+    "CradleDesign",
+    "Design",
+    "Document",
+    "FrameDesign",
+    "LobesDesign",
+    "design_of",
+    "document_of",
+    "from_text",
+    "schema",
+    "to_text",
+]

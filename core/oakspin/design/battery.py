@@ -53,11 +53,19 @@ class OwnCell(Part):
         return self
 
 
+class Supply(Part):
+    """What a bench supply is set to."""
+
+    volts: Annotated[float, Field(ge=0.5, le=15, description="Volts that the supply is set to.")] = 1.5
+    limit_A: Annotated[float, Field(ge=0.1, le=20, description="Current limit that the supply is set to.")] = 5.0
+
+
 class Battery(Part):
-    """One cell or a pack, and how it stands."""
+    """One cell or a pack, and how it stands; or a bench supply."""
 
     cell: Annotated[CellName, Field(description="Cell from the catalogue, or own.")] = "alkaline_AA"
     own: Annotated[OwnCell | None, Field(description="The cell's data when cell is own.")] = None
+    supply: Annotated[Supply, Field(description="Volts and limit when cell is bench_supply.")] = Supply()
     in_series: Annotated[int, Field(ge=1, le=6, description="Cells one after another; volts and ohms add."), WHOLE] = 1
     in_parallel: Annotated[int, Field(ge=1, le=6, description="Equal strings side by side; ohms divide."), WHOLE] = 1
     terminal_up: Annotated[Literal["+", "-"], Field(description="Terminal that points up.")] = "+"

@@ -5,8 +5,9 @@ from __future__ import annotations
 import json
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, ValidationError
+from pydantic import Field, TypeAdapter, ValidationError
 
+from oakspin.design.coil import CradleDesign, LobesDesign
 from oakspin.design.frame import FrameDesign
 from oakspin.design.models import Part
 from oakspin.errors import Fault, UnreadableDesign
@@ -15,7 +16,8 @@ FORMAT = "oakspin.design"
 VERSION = 1
 LARGEST_FILE = 1_000_000
 
-Design = FrameDesign
+Design = Annotated[FrameDesign | CradleDesign | LobesDesign, Field(discriminator="kind")]
+_ADAPTER: TypeAdapter[Design] = TypeAdapter(Design)
 
 
 class Document(Part):
@@ -67,7 +69,7 @@ def document_of(value: object) -> Document:
 def design_of(value: object) -> Design:
     """Check a bare design, as the API sends it. Raises as :func:`from_text`."""
     try:
-        return Design.model_validate(value)
+        return _ADAPTER.validate_python(value)
     except ValidationError as error:
         raise UnreadableDesign(faults_of(error)) from None
 
@@ -115,7 +117,7 @@ _HINTS = {
     "too_short": ("a longer list", "Add to it."),
     "string_too_short": ("a title", "Write a title."),
     "string_too_long": ("at most 80 characters", "Shorten it."),
-    "union_tag_not_found": ('told by a field "by"', "Say by which way the value is given."),
+    "union_tag_not_found": ('told by a field "by" or "kind"', "Say of which sort the value is."),
 }
 
 
@@ -129,13 +131,22 @@ def faults_of_findings(findings: list[dict[str, Any]]) -> list[Fault]:
     return [_fault_of(finding) for finding in findings]
 
 
+_KINDS = {"frame", "cradle", "lobes"}
+_TAGS = {
+    "strength": {"grade", "remanence", "face_field"},
+    "size": {"gauge", "diameter"},
+    "half": {"points", "spring"},
+    "outline": {"round", "square", "oval", "own"},
+}
+
+
 def _fault_of(finding: dict[str, Any]) -> Fault:
     # A union puts its tag among the steps; a pointer into the file has no such step.
-    tags = {"grade", "remanence", "face_field", "gauge", "diameter", "points", "spring"}
     steps, loc = [], list(finding["loc"])
     for place, step in enumerate(loc):
-        is_tag = step in tags and place > 0 and loc[place - 1] in {"strength", "size", "half"}
-        if not is_tag:
+        is_tag = place > 0 and step in _TAGS.get(loc[place - 1], ())
+        is_kind = step in _KINDS and (place == 0 or loc[place - 1] == "design")
+        if not is_tag and not is_kind:
             steps.append(str(step))
     kind, context = finding["type"], finding.get("ctx", {})
     if kind == "misfit":

@@ -8,11 +8,9 @@ from pydantic import Field, model_validator
 
 from oakspin.design.battery import Battery
 from oakspin.design.magnets import Magnets
+from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.models import WHOLE, Part, misfit
 from oakspin.design.wire import Wire
-
-Maker = Literal["careful_adult", "older_pupil", "young_pupil"]
-
 
 class OutlinePoint(Part):
     """A point that the wire passes."""
@@ -104,14 +102,15 @@ class FrameDesign(Part):
     outline: Outline
     pivot: Pivot = Pivot()
     feet: Feet = Feet()
-    surface: Annotated[
-        Literal["sanded", "handled", "tarnished"], Field(description="State of the metal where the wire touches.")
-    ] = "handled"
-    room_C: Annotated[float, Field(ge=0, le=40, description="Room temperature in degrees Celsius.")] = 20.0
-    maker: Annotated[Maker, Field(description="Whose hands build it; sets how far builds scatter.")] = "careful_adult"
+    surface: Surface = "handled"
+    room_C: Room = 20.0
+    maker: Maker = "careful_adult"
 
     @model_validator(mode="after")
     def _stack_and_foot_fit(self) -> Self:
+        if self.magnets.shape == "block":
+            limit = "disc or ring: the feet run round a rim"
+            raise misfit("magnets/shape", "block", limit, "Take round magnets for a frame motor.")
         stack = self.magnets.thickness_mm * self.magnets.count
         if stack > 120:
             raise misfit(

@@ -39,10 +39,14 @@ Strength = Annotated[ByGrade | ByRemanence | ByFaceField, Field(discriminator="b
 
 
 class Magnets(Part):
-    """A stack of equal discs or rings; a stack of k is one magnet k times as thick."""
+    """A stack of equal discs, rings or blocks; a stack of k is one magnet k times as thick."""
 
-    shape: Annotated[Literal["disc", "ring"], Field(description="Disc, or ring with a hole.")] = "disc"
-    diameter_mm: Annotated[float, Field(ge=3, le=60, description="Outer diameter.")] = 12.7
+    shape: Annotated[
+        Literal["disc", "ring", "block"], Field(description="Disc, ring with a hole, or rectangular block.")
+    ] = "disc"
+    diameter_mm: Annotated[float, Field(ge=3, le=60, description="Outer diameter of a disc or ring.")] = 12.7
+    along_mm: Annotated[float, Field(ge=3, le=150, description="Side of a block along the axle.")] = 40.0
+    across_mm: Annotated[float, Field(ge=3, le=150, description="Side of a block across the axle.")] = 25.0
     hole_mm: Annotated[float, Field(ge=0, le=50, description="Diameter of a ring's hole; 0 for a disc.")] = 0.0
     thickness_mm: Annotated[float, Field(ge=0.5, le=30, description="Thickness of one magnet.")] = 3.2
     count: Annotated[int, Field(ge=1, le=12, description="Magnets in the stack."), WHOLE] = 2
@@ -57,8 +61,8 @@ class Magnets(Part):
 
     @model_validator(mode="after")
     def _hole_fits(self) -> Self:
-        if self.shape == "disc" and self.hole_mm > 0:
-            raise misfit("hole_mm", self.hole_mm, "0 for a disc", "Choose a ring, or set the hole to 0.")
+        if self.shape != "ring" and self.hole_mm > 0:
+            raise misfit("hole_mm", self.hole_mm, f"0 for a {self.shape}", "Choose a ring, or set the hole to 0.")
         if self.shape == "ring" and not 0.5 <= self.hole_mm <= self.diameter_mm - 1:
             limit = f"between 0.5 and {self.diameter_mm - 1:g}"
             raise misfit("hole_mm", self.hole_mm, limit, "A ring needs a hole that leaves at least 0.5 mm of wall.")

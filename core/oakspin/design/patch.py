@@ -33,7 +33,7 @@ def patched_each(design: Design, patches: Iterable[Patch]) -> Iterator[Design | 
         try:
             for setting in patch:
                 _put(plain, setting)
-            yield Design.model_validate(plain)
+            yield type(design).model_validate(plain)
         except ValidationError as error:
             yield UnfitPatch(faults_of(error))
         except UnfitPatch as error:

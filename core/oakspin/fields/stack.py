@@ -6,6 +6,7 @@ Frame: z up, the bench under the stack at z = 0. A stack with N up has a positiv
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -29,6 +30,8 @@ class Stack:
         Magnetised along a diameter instead of the axis.
     image : float
         Strength of the image in the plane z = ``length``; 0 without steel.
+    steps : int
+        Steps round the side when magnetised across: see ``transverse_field``.
     """
 
     radius: float
@@ -37,6 +40,7 @@ class Stack:
     remanence: float
     across: bool = False
     image: float = 0.0
+    steps: int = 1440
 
     def flux(self, r: ArrayLike, z: ArrayLike) -> tuple[Array, Array]:
         """Flux up through the coaxial circle, Wb: (of the magnet itself, of its whole image).
@@ -68,7 +72,7 @@ class Stack:
     def _polar(self, r: Array, z: Array, cos: Array, sin: Array) -> tuple[Array, Array, Array]:
         middle = self.length / 2
         if self.across:
-            b_r, b_phi, b_z = self._rings(transverse_field, r, z - middle)
+            b_r, b_phi, b_z = self._rings(partial(transverse_field, steps=self.steps), r, z - middle)
             return b_r * cos, b_phi * sin, b_z * cos
         b_r, b_z = self._rings(cylinder_field, r, z - middle)
         if self.image:

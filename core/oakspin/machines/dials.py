@@ -12,6 +12,7 @@ from pydantic import BaseModel
 from oakspin.design import Design
 from oakspin.design.patch import value_at
 from oakspin.errors import Fault, UnfitPatch
+from oakspin.machines.follow import Follower
 
 
 @dataclass(frozen=True)
@@ -21,14 +22,6 @@ class Choice:
     key: str
     label: str
     value: Any
-
-
-@dataclass(frozen=True)
-class Follower:
-    """Another field that moves along: it becomes ``per_unit`` times the dial's new value."""
-
-    pointer: str
-    per_unit: float
 
 
 @dataclass(frozen=True)

@@ -1,31 +1,74 @@
-"""What the drawing needs, in millimetres: shapes, handles, marks. z up, the axis at x = 0."""
+"""What the drawing needs, in millimetres of one plane: shapes, handles, marks; y up.
+
+A machine may be seen from several sides at once: the core lays the views out side by side, and
+every moving path says in which view it is seen. So any interface draws without knowing the kind.
+"""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from typing import Literal
 
-Polyline = tuple[tuple[float, float], ...]
+from oakspin.machines.follow import Follower
+
+Point = tuple[float, float]
+Polyline = tuple[Point, ...]
+Vector = tuple[float, float, float]
+
+Role = Literal[
+    "cell",
+    "terminal",
+    "north",
+    "south",
+    "across",
+    "cup",
+    "bench",
+    "axis",
+    "support",
+    "stand",
+    "core",
+    "wire",
+    "far_wire",
+    "bared",
+    "enamel",
+    "paint",
+    "mark",
+    "push_arc",
+    "brake_arc",
+    "idle_arc",
+]
 
 
 @dataclass(frozen=True)
 class Shape:
     """A drawn outline. ``role`` says what it is made of; ``label`` what to write on it."""
 
-    role: Literal["cell", "terminal", "north", "south", "across", "wire", "far_wire", "cup", "bench"]
+    role: Role
     points: Polyline
     closed: bool = True
     label: str = ""
 
 
 @dataclass(frozen=True)
+class Label:
+    """Words on the drawing."""
+
+    x: float
+    y: float
+    text: str
+    anchor: Literal["start", "middle", "end"] = "middle"
+    strong: bool = False
+
+
+@dataclass(frozen=True)
 class HandleAxis:
     """One direction in which a handle moves: the design field it sets and its limits.
 
-    The field's value is ``origin + slope * coordinate`` of the handle in mm.
+    The field's value is ``origin + slope * coordinate`` of the handle: mm along x or y, or
+    degrees counter-clockwise round ``center`` when it moves along ``turn``.
     """
 
-    along: Literal["x", "y"]
+    along: Literal["x", "y", "turn"]
     label: str
     pointer: str
     value: float
@@ -35,6 +78,8 @@ class HandleAxis:
     origin: float
     slope: float
     unit: str = "mm"
+    center: Point = (0.0, 0.0)
+    follows: tuple[Follower, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -49,27 +94,107 @@ class Handle:
 
 @dataclass(frozen=True)
 class Push:
-    """Where the force acts, its sense seen from the front, and its size per newton metre."""
+    """Where the drive acts: ``toward`` is its way (right, up, toward the viewer) when it drives forward.
+
+    The force is the drive over ``lever_mm``.
+    """
 
     x: float
     y: float
-    toward_viewer_when_positive: bool
+    toward: Vector
+    lever_mm: float
+
+
+@dataclass(frozen=True)
+class View:
+    """How a view looks at the machine: axis of its turning, what is right and up, where the axis is drawn."""
+
+    axis: Vector
+    right: Vector
+    up: Vector
+    origin: Point
+
+
+@dataclass(frozen=True)
+class Moving:
+    """A path that turns with the machine, at angle 0, as (x, y, z) in mm from the axis; seen in a view."""
+
+    role: Role
+    points: tuple[Vector, ...]
+    view: View
+    sparks: bool = False
+
+
+@dataclass(frozen=True)
+class Turning:
+    """Where to show which way it turns: seen from above, or looking along the shaft."""
+
+    x: float
+    y: float
+    seen: Literal["above", "end"]
+    radius: float
+
+
+@dataclass(frozen=True)
+class Dimension:
+    """A length between two points, with its words."""
+
+    start: Point
+    end: Point
+    text: str
+
+
+@dataclass(frozen=True)
+class Mass:
+    """Centre of mass and how far it is from the axis."""
+
+    x: float
+    y: float
+    off_mm: float
 
 
 @dataclass(frozen=True)
 class Geometry:
     """The whole drawing of one design.
 
-    ``current`` are paths that carry current away from the + terminal; ``outline`` is the moving
-    part in three dimensions for the Spin view, each a polyline of (x, y, z).
+    ``current`` are paths that carry current away from the + terminal at the pose drawn. ``sparks``
+    are places where contact breaks and that do not move. ``caption`` tells what is seen.
     """
 
     shapes: tuple[Shape, ...]
+    labels: tuple[Label, ...]
     handles: tuple[Handle, ...]
     current: tuple[Polyline, ...]
     pushes: tuple[Push, ...]
     field_lines: tuple[Polyline, ...]
-    moving: tuple[tuple[tuple[float, float, float], ...], ...]
-    center_of_mass: tuple[float, float]
-    tip: tuple[float, float]
+    moving: tuple[Moving, ...]
+    sparks: tuple[Point, ...]
+    dimensions: tuple[Dimension, ...]
+    mass: Mass | None
+    turning: Turning
     bounds: tuple[float, float, float, float]
+    caption: str
+
+
+def bounds_of(shapes: tuple[Shape, ...], labels: tuple[Label, ...] = ()) -> tuple[float, float, float, float]:
+    """Left, bottom, right, top of everything drawn."""
+    every = [point for shape in shapes for point in shape.points] + [(label.x, label.y) for label in labels]
+    xs, ys = [x for x, _ in every], [y for _, y in every]
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+def box(half_width: float, low: float, high: float, middle: float = 0.0) -> Polyline:
+    """A rectangle in mm from metres, upright on its middle."""
+    left, right = mm(middle - half_width), mm(middle + half_width)
+    return ((left, mm(low)), (right, mm(low)), (right, mm(high)), (left, mm(high)))
+
+
+def mm(metres: float) -> float:
+    """Metres as millimetres, to a micrometre."""
+    return round(float(metres) * 1e3, 3)
+
+
+def handle_axis(along: str, label: str, pointer: str, value: float, limits: Point, step: float, origin: float, slope: float = 1.0, **more: object) -> HandleAxis:  # fmt: skip
+    """An axis with its limits rounded and in order."""
+    low, high = limits
+    return HandleAxis(along, label, pointer, value, round(low, 3), round(max(low, high), 3), step, origin, slope, **more)  # type: ignore[arg-type]

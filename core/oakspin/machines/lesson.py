@@ -4,24 +4,36 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oakspin.design.patch import Patch
+import numpy as np
 
-Vector = tuple[float, float, float]
+from oakspin.design.patch import Patch
+from oakspin.draws import Array
+from oakspin.machines.geometry import Vector
 
 
 @dataclass(frozen=True)
 class ForcePoint:
-    """A point of the wire: where it is (mm; x right, y away from the viewer, z up), and three unit vectors.
+    """A point of the wire: where it is on the drawing (mm), and vectors (right, away from the viewer, up).
 
-    ``current`` is conventional. ``why_none`` tells why there is no one force to show, if so.
+    ``lever`` runs from the axis to the point; ``axis`` is that of the turning, seen against which
+    forward is counter-clockwise. ``current``, ``field`` and ``force`` are of unit length, the current
+    conventional. ``why_none`` tells why there is no one force to show, if so.
     """
 
     name: str
-    at: Vector
+    at: tuple[float, float]
+    lever: Vector
+    axis: Vector
     current: Vector
     field: Vector
     force: Vector
     why_none: str = ""
+
+
+def unit(vector: Array) -> Vector:
+    """The vector at length 1, rounded for showing."""
+    x, y, z = (vector / max(float(np.linalg.norm(vector)), 1e-30)).tolist()
+    return (round(x, 4), round(y, 4), round(z, 4))
 
 
 @dataclass(frozen=True)

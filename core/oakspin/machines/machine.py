@@ -1,8 +1,8 @@
 """The one machine that every demonstration is: data, with draws, and nothing about its kind.
 
-    current   I = (V - kappa s q') / R
+    current   I = (V - kappa s q') / R        at most what the supply lets through
     drive     F = s c kappa I                 torque, or thrust along a track
-    motion    J q'' = F - load(q')
+    motion    J q'' = F - load(q') - weight sin(q - rest)
 
 Arrays have shape (draws,) or (draws, angles); a leading 1 stands for all draws.
 """
@@ -22,23 +22,39 @@ from oakspin.parts.cell import Pack
 
 @dataclass(frozen=True)
 class Break:
-    """Something that stops the motor by plain cause: the link it breaks, and why."""
+    """Something that stops the motor by plain cause: the link it breaks, and why.
+
+    ``builds``, shape (draws,), is true in the builds that it stops; none for every build.
+    """
 
     link: str
     sentence: str
+    builds: Array | None = None
+
+    @property
+    def common(self) -> bool:
+        """Whether it stops more than half of the builds."""
+        return self.builds is None or bool(2 * self.builds.sum() > self.builds.size)
 
 
 @dataclass(frozen=True)
 class Load:
-    """What opposes the motion at speed w: dry + air_4_3 w^(4/3) + square w^2; shape (draws,)."""
+    """What opposes the motion at speed w; shape (draws,).
+
+    dry + air_4_3 w^(4/3) + square w^2, and above ``hop_speed`` what landing takes from each turn,
+    rising toward ``landing``.
+    """
 
     dry: Array
     air_4_3: Array
     square: Array
+    landing: Array | float = 0.0
+    hop_speed: Array | float = 1.0
 
     def at(self, speed: Array) -> Array:
         """Opposing torque (or force) at a speed of 0 or more."""
-        return np.asarray(self.dry + self.air_4_3 * speed ** (4 / 3) + self.square * speed**2)
+        hopping = 1 - (self.hop_speed / np.maximum(speed, self.hop_speed)) ** 2
+        return np.asarray(self.dry + self.air_4_3 * speed ** (4 / 3) + self.square * speed**2 + self.landing * hopping)
 
 
 @dataclass(frozen=True)
@@ -57,14 +73,59 @@ class Body:
 
 
 @dataclass(frozen=True)
+class Rate:
+    """How speed is told: per rad/s (or m/s), in which unit, in which words; below ``slowest`` it creeps."""
+
+    unit: str
+    words: str
+    per: float
+    slowest: float
+
+
+TURNS = Rate("turns/min", "turns a minute", 60 / (2 * np.pi), 30.0)
+
+
+@dataclass(frozen=True)
 class Words:
-    """How this machine's parts are called in sentences."""
+    """How this machine's parts are called in sentences; ``forward`` and ``backward`` are seen from ``seen``.
+
+    ``closes`` is said of a circuit that closes, ``cancels`` where the pushes of a turn cancel,
+    ``faint`` where the push is weaker than the least friction.
+    """
 
     contact: str
     bearing: str
     leaves: str
+    closes: str
+    cancels: str
+    faint: str
+    stays: str
+    seen: str = "from above"
     forward: str = "counter-clockwise"
     backward: str = "clockwise"
+    rate: Rate = TURNS
+
+
+@dataclass(frozen=True)
+class Rest:
+    """How a machine stands that has a heavy side and is flicked; arrays of shape (draws,).
+
+    Parameters
+    ----------
+    angle : ndarray, rad
+        Where it comes to rest: its heavy side hangs down there.
+    weight : ndarray, N m
+        Torque of the heavy side a quarter turn away from there.
+    flick : float or ndarray, rad/s
+        Speed of the flick that is given; 0 for none.
+    against : bool
+        Flicked against the way that it is driven.
+    """
+
+    angle: Array
+    weight: Array
+    flick: Array | float
+    against: bool = False
 
 
 @dataclass(frozen=True)
@@ -76,9 +137,9 @@ class Machine:
     angles : ndarray, shape (angles,)
         Positions over one whole turn at which coupling and switch are given.
     coupling : ndarray, shape (draws or 1, angles), N m/A
-        Torque per ampere of battery current; positive is counter-clockwise from above.
-    switch : ndarray, shape (angles,)
-        -1, 0 or +1: what the commutation lets through.
+        Torque per ampere of battery current; positive is counter-clockwise as ``words.seen``.
+    switch : ndarray, shape (draws or 1, angles)
+        What the commutation lets through: -1, 0 or +1, or a share of the current where it leaks.
     ohms : dict of ndarray, shape (draws,)
         Resistance by place: cell, wire, contacts.
     made : ndarray, shape (draws,)
@@ -88,7 +149,11 @@ class Machine:
     least_dry : ndarray, shape (draws,)
         The lowest dry friction that a careful build of this shape can have.
     leave_speed : ndarray, shape (draws,)
-        Speed at which the moving part leaves its seat.
+        Speed at which the moving part leaves its seat; ``NEVER`` where it cannot.
+    rest : Rest or None
+        None where it starts from any angle alike and nobody flicks it.
+    short_ohms : float
+        Resistance of a short past the motor; 0 where there is none.
     """
 
     angles: Array
@@ -108,6 +173,8 @@ class Machine:
     draw: Callable[[], Geometry]
     tell: Callable[[], dict[str, tuple[Array, str]]]
     breaks: tuple[Break, ...] = ()
+    rest: Rest | None = None
+    short_ohms: float = 0.0
 
     @property
     def figures(self) -> dict[str, tuple[Array, str]]:
@@ -130,13 +197,35 @@ class Machine:
         return np.asarray(self.made * hopping**2)
 
     def broken(self, link: str) -> Break | None:
-        """The first plain cause that breaks a link, if any."""
-        return next((found for found in self.breaks if found.link == link), None)
+        """The first plain cause that breaks a link in most builds, if any."""
+        return next((found for found in self.breaks if found.link == link and found.common), None)
+
+    def free(self, link: str) -> Array | float:
+        """1 in the builds in which no plain cause breaks the link, 0 in the others; shape (draws,)."""
+        share: Array | float = 1.0
+        for found in self.breaks:
+            if found.link == link:
+                share = share * (0.0 if found.builds is None else 1.0 - found.builds)
+        return share
+
+    @property
+    def effective(self) -> Array:
+        """Coupling as the switch lets it through; shape (draws or 1, angles)."""
+        return np.asarray(self.coupling * self.switch)
+
+    def live_at(self, speed: Array) -> Array:
+        """Share of the time that current flows: over a turn when it turns, while it lies on bare metal at rest."""
+        turning, lying = np.abs(self.switch).mean(axis=1), np.abs(self.switch).max(axis=1)
+        return np.asarray(self.made_at(speed) * np.where(speed > 0, turning, lying))
 
     def one_build(self, index: int) -> Machine:
         """The machine of a single draw."""
         build: Machine = _one(self, index, self.inertia.size)
         return build
+
+
+NEVER = 1e6  # rad/s, beyond anything that turns: where nothing can leave its seat
+_HELD = (Load, Body, Pack, Rest, Break)
 
 
 def joined(machines: list[Machine]) -> Machine:
@@ -156,8 +245,10 @@ def make(machine: Machine) -> tuple[object, ...]:
     bodies = tuple((body.name, body.touched) for body in machine.bodies)
     return (
         machine.angles.tobytes(),
-        machine.switch.tobytes(),
-        machine.breaks,
+        machine.rest is None or machine.rest.against,
+        machine.rest is None,
+        machine.short_ohms,
+        tuple((found.link, found.sentence, found.builds is None) for found in machine.breaks),
         tuple(machine.ohms),
         bodies,
         machine.words,
@@ -172,13 +263,13 @@ def _joined(values: list[Any], draws: list[int]) -> Any:
         if all(np.array_equal(value, first) for value in values[1:]):
             return first
         return np.concatenate([np.broadcast_to(v, (n, *v.shape[1:])) for v, n in zip(values, draws, strict=True)])
-    if isinstance(first, (float, int)) and any(value != first for value in values):
+    if isinstance(first, (float, int)) and not isinstance(first, bool) and any(value != first for value in values):
         return np.repeat(np.asarray(values, float), draws)
     if isinstance(first, dict):
         return {name: _joined([value[name] for value in values], draws) for name in first}
     if isinstance(first, tuple):
         return tuple(_joined([value[at] for value in values], draws) for at in range(len(first)))
-    if isinstance(first, (Load, Body, Pack, Machine)):
+    if isinstance(first, (*_HELD, Machine)):
         parts = {part.name: [getattr(value, part.name) for value in values] for part in fields(first)}
         return replace(first, **{name: _joined(held, draws) for name, held in parts.items()})
     return first
@@ -192,6 +283,6 @@ def _one(value: Any, index: int, draws: int) -> Any:
         return {name: _one(held, index, draws) for name, held in value.items()}
     if isinstance(value, tuple):
         return tuple(_one(held, index, draws) for held in value)
-    if isinstance(value, (Load, Body, Pack, Machine)):
+    if isinstance(value, (*_HELD, Machine)):
         return replace(value, **{part.name: _one(getattr(value, part.name), index, draws) for part in fields(value)})
     return value

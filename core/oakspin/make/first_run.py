@@ -37,8 +37,7 @@ def first_run(design: Design, expect: str) -> FirstRun:
     plan = build_of(design)
     cautious = float(quantiles(outcome.hands_off, (0.1,))[0])
     seconds = int(max(min(cautious, ONE_RUN) // SHORTEST * SHORTEST, SHORTEST))
-    mean_square = machine.made_at(outcome.speed) * outcome.drive.current**2
-    rises = [median(rise_in(body, mean_square, outcome.speed, seconds)) for body in machine.bodies]
+    rises = [median(rise_in(body, square, outcome.speed, seconds)) for body, square in outcome.warming]
     warmest = machine.bodies[int(np.argmax(rises))]
     above, goal = max(rises), max(COOL_C - design.room_C, (HANDS_OFF_C - design.room_C) / 3)
     slow = max(body.heat_capacity / median(body.still) for body in machine.bodies if body.touched)

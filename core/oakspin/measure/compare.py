@@ -14,7 +14,6 @@ from oakspin.machines.kinds import machine_of
 from oakspin.measure.trial import Trial, built, measured_in
 from oakspin.verdict.outcome import Outcome, outcome_of
 
-PER_MINUTE = 60 / (2 * np.pi)
 LABELS = {
     "speed": "Speed",
     "mean_current": "Current on the meter",
@@ -62,14 +61,12 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
 
 def _predicted(outcome: Outcome, trial: Trial) -> dict[str, Array]:
     """Draws of every figure a trial can measure. A meter shows means: contact made and broken."""
-    machine, drive = outcome.machine, outcome.drive
-    mean = drive.current * machine.made_at(outcome.speed)
+    machine, mean = outcome.machine, outcome.mean_current
     inside = machine.pack.ohms_at(machine.pack.used)
     seconds = trial.readings.seconds_run or 0.0
-    mean_square = machine.made_at(outcome.speed) * drive.current**2
-    rises = [rise_in(body, mean_square, outcome.speed, seconds) for body in machine.bodies]
+    rises = [rise_in(body, square, outcome.speed, seconds) for body, square in outcome.warming]
     return {
-        "speed": outcome.speed * PER_MINUTE,
+        "speed": outcome.speed * machine.words.rate.per,
         "mean_current": mean,
         "volts_loaded": machine.pack.volts_at(machine.pack.used) - mean * inside,
         "battery_resistance": inside * 1e3,

@@ -19,15 +19,17 @@ class Drive:
     Parameters
     ----------
     sense : float
-        +1 forward (counter-clockwise from above), -1 backward, 0 when the pushes of a turn cancel.
+        +1 forward (counter-clockwise as it is looked at), -1 backward, 0 when the pushes of a turn cancel.
     current : ndarray, shape (draws,), A
         While the contact is made, at rest.
     push : ndarray, shape (draws, angles)
         Torque at rest, averaged over making and breaking of the contact; positive pushes on.
     stall : ndarray, shape (draws,)
         ``push`` averaged over a turn.
+    open : ndarray, shape (draws,)
+        What it would be if the supply let every ampere through; more than ``stall`` at its limit.
     fall : ndarray, shape (draws,)
-        What the back-EMF takes from the mean torque per unit of speed.
+        What the back-EMF takes from ``open`` per unit of speed.
     hop_speed : ndarray, shape (draws,)
         Above it the contact hops and the drive falls with the square of the speed.
     """
@@ -36,18 +38,19 @@ class Drive:
     current: Array
     push: Array
     stall: Array
+    open: Array
     fall: Array
     hop_speed: Array
 
     def at(self, speed: Array) -> Array:
         """Mean torque at a speed of 0 or more; shape (..., draws)."""
         hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
-        return np.asarray(hopping**2 * (self.stall - self.fall * speed))
+        return np.asarray(hopping**2 * np.minimum(self.stall, self.open - self.fall * speed))
 
 
 def sense_of(machine: Machine) -> float:
     """Which way the machine is driven over a turn: +1 forward, -1 backward, 0 when the pushes cancel."""
-    effective = machine.coupling * machine.switch
+    effective = machine.effective
     mean = effective[:, 0] if effective.shape[1] == 1 else effective.mean(axis=1)
     typical = median(mean)
     return float(np.sign(typical)) if abs(typical) > EVEN * np.abs(effective).max() else 0.0
@@ -55,15 +58,16 @@ def sense_of(machine: Machine) -> float:
 
 def drive_of(machine: Machine) -> Drive:
     """Which way the machine goes, and how hard."""
-    ohms = machine.total_ohms
-    volts = machine.pack.volts_at(machine.pack.used)
-    current = np.zeros_like(volts) if machine.broken("circuit") else volts / ohms
-    effective = machine.coupling * machine.switch
+    ohms, pack = machine.total_ohms, machine.pack
+    alive = machine.free("circuit")
+    unlimited = alive * pack.volts_at(pack.used) / ohms
+    current = np.minimum(unlimited, pack.limit)
+    effective = machine.effective
     sense = sense_of(machine)
     # Where the pushes of a turn cancel, the sense of the first angle stands for "on".
     facing = sense if sense else 1.0
     push = facing * (machine.made * current)[:, None] * effective
-    alive = 0.0 if machine.broken("circuit") else 1.0
-    fall = alive * machine.made * (effective**2).mean(axis=1) / ohms
+    fall = alive * machine.made * (machine.coupling**2 * np.abs(machine.switch)).mean(axis=1) / ohms
     stall = push.mean(axis=1) if sense else np.zeros_like(ohms)
-    return Drive(sense, current, push, stall, fall, machine.hop_speed)
+    share = unlimited / np.maximum(current, 1e-12)
+    return Drive(sense, current, push, stall, stall * share, fall, machine.hop_speed)

@@ -16,8 +16,9 @@ STILL = 1e-9
 class Trace:
     """A computed run; every array has shape (steps + 1, draws).
 
-    ``account`` holds energies in J since the start: electrical in, heat in the resistances,
-    friction and air, motion.
+    ``current`` is that while the contact is made; 0 where the switch is open. ``account`` holds
+    energies in J: since the start, electrical in, heat in the resistances, friction and air; at
+    each moment, of the motion and of the lifted heavy side.
     """
 
     time: Array
@@ -27,30 +28,42 @@ class Trace:
     account: dict[str, Array]
 
 
-def _drive(machine: Machine, angle: Array, speed: Array) -> tuple[Array, Array]:
-    """Current while the contact is made, and drive torque."""
-    kappa = _coupling_at(machine, np.mod(angle, 2 * np.pi))
-    volts = machine.pack.volts_at(machine.pack.used)
-    alive = 0.0 if machine.broken("circuit") else 1.0
-    current = alive * (volts - kappa * speed) / machine.total_ohms
-    return current, machine.made_at(np.abs(speed)) * kappa * current
+def _flow(machine: Machine, angle: Array, speed: Array) -> tuple[Array, Array, Array]:
+    """Current while it flows, share of the time that it flows, and drive torque."""
+    kappa, switch = _at(machine.coupling, angle), _at(machine.switch, angle)
+    pack = machine.pack
+    back = np.sign(switch) * kappa * speed
+    open_current = (pack.volts_at(pack.used) - back) / machine.total_ohms
+    current = machine.free("circuit") * np.clip(open_current, -pack.limit, pack.limit)
+    made = machine.made_at(np.abs(speed))
+    return current, made * np.abs(switch), made * switch * kappa * current
 
 
-def _way(machine: Machine, angle: Array, speed: Array) -> Array:
-    """Way of the motion over a step: as it turns, or from rest as it is driven; 0 while friction holds it."""
-    _, drive = _drive(machine, angle, speed)
-    from_rest = np.where(np.abs(drive) > machine.load.dry, np.sign(drive), 0.0)
+def _heavy(machine: Machine, angle: Array) -> Array | float:
+    """Torque of the heavy side's weight."""
+    return 0.0 if machine.rest is None else -machine.rest.weight * np.sin(angle - machine.rest.angle)
+
+
+def _lifted(machine: Machine, angle: Array) -> Array:
+    """Energy of the heavy side above its lowest place."""
+    lifted = 0.0 if machine.rest is None else machine.rest.weight * (1 - np.cos(angle - machine.rest.angle))
+    return np.zeros_like(angle) + lifted
+
+
+def _way(machine: Machine, push: Array, speed: Array) -> Array:
+    """Way of the motion over a step: as it turns, or from rest as it is pushed; 0 while friction holds it."""
+    from_rest = np.where(np.abs(push) > machine.load.dry, np.sign(push), 0.0)
     return np.where(np.abs(speed) < STILL, from_rest, np.sign(speed))
 
 
-def _coupling_at(machine: Machine, turn: Array) -> Array:
-    effective = machine.coupling * machine.switch
-    if effective.shape[1] == 1:
-        return np.broadcast_to(effective[:, 0], turn.shape)
-    place = turn / (2 * np.pi) * effective.shape[1]
-    low = place.astype(int) % effective.shape[1]
-    rows = np.arange(turn.shape[0]) % effective.shape[0]
-    here, there = effective[rows, low], effective[rows, (low + 1) % effective.shape[1]]
+def _at(table: Array, angle: Array) -> Array:
+    """Values of a table over one turn (draws or 1, angles) at an angle for each draw."""
+    if table.shape[1] == 1:
+        return np.broadcast_to(table[:, 0], angle.shape)
+    place = np.mod(angle, 2 * np.pi) / (2 * np.pi) * table.shape[1]
+    low = place.astype(int) % table.shape[1]
+    rows = np.arange(angle.shape[0]) % table.shape[0]
+    here, there = table[rows, low], table[rows, (low + 1) % table.shape[1]]
     return np.asarray(here + (there - here) * (place - np.floor(place)))
 
 
@@ -72,21 +85,21 @@ def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, s
     step = seconds / steps
     history = np.empty((steps + 1, 5, draws))
     current = np.empty((steps + 1, draws))
-    volts = machine.pack.volts_at(machine.pack.used)
 
     def rates(at: Array, way: Array) -> Array:
-        amperes, drive = _drive(machine, at[0], at[1])
-        load = np.where(way == 0, drive, way * machine.load.at(np.abs(at[1])))
-        made = machine.made_at(np.abs(at[1]))
-        electrical, heat = volts * made * amperes, made * amperes**2 * machine.total_ohms
-        return np.stack([at[1], (drive - load) / machine.inertia, electrical, heat, load * at[1]])
+        amperes, live, drive = _flow(machine, at[0], at[1])
+        push = drive + _heavy(machine, at[0])
+        load = np.where(way == 0, push, way * machine.load.at(np.abs(at[1])))
+        heat = live * amperes**2 * machine.total_ohms
+        return np.stack([at[1], (push - load) / machine.inertia, heat + drive * at[1], heat, load * at[1]])
 
     for number in range(steps + 1):
         history[number] = state
-        current[number] = _drive(machine, state[0], state[1])[0]
+        amperes, live, drive = _flow(machine, state[0], state[1])
+        current[number] = amperes * (live > 0)
         # Friction opposes one way through the whole step: were it to turn with each stage, a body
         # about to stop would creep on for ever.
-        way = _way(machine, state[0], state[1])
+        way = _way(machine, drive + _heavy(machine, state[0]), state[1])
         one = rates(state, way)
         two = rates(state + step / 2 * one, way)
         three = rates(state + step / 2 * two, way)
@@ -98,6 +111,12 @@ def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, s
         moved[1] = np.where(stopped, 0.0, moved[1])
         state = moved
     motion = 0.5 * machine.inertia * history[:, 1] ** 2
-    account = {"electrical": history[:, 2], "heat": history[:, 3], "friction": history[:, 4], "motion": motion}
+    account = {
+        "electrical": history[:, 2],
+        "heat": history[:, 3],
+        "friction": history[:, 4],
+        "motion": motion,
+        "lifted": _lifted(machine, history[:, 0]),
+    }
     time = np.repeat(np.linspace(0, seconds, steps + 1)[:, None], draws, axis=1)
     return Trace(time, history[:, 0], history[:, 1], current, account)

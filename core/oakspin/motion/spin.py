@@ -18,14 +18,17 @@ FRAMES = 240
 SHORTEST, LONGEST = 1.0, 12.0
 SEED = 11
 FLICKER = 0.02  # s, how long a brushing contact stays made or broken; bench experience
+STEP_RAD = 0.12  # a switch and a heavy side are felt within one turn: no step may pass them over
+MOST_STEPS = 9600
 
 
 @dataclass(frozen=True)
 class Spin:
-    """A run in equal time steps. ``angle`` in rad (counter-clockwise from above positive).
+    """A run in equal time steps. ``angle`` in rad, forward positive.
 
-    ``touching`` says whether the contact is made at that moment; ``leaves_at`` is when the moving
-    part would leave its seat in s, or -1.
+    ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
+    thrown up from it; ``live`` is the share of the current that the switch lets through at equal
+    angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1.
     """
 
     seconds: float
@@ -33,31 +36,46 @@ class Spin:
     speed: tuple[float, ...]
     current: tuple[float, ...]
     touching: tuple[bool, ...]
+    hops: tuple[bool, ...]
+    live: tuple[float, ...]
     leaves_at: float
 
 
 def spin(design: Design) -> Spin:
-    """Run the median build from a standing start until it is at speed. Same design, same run."""
+    """Run the median build from rest, or from its flick, until it is at speed. Same design, same run."""
     machine = _median_build(machine_of(design, Draws()))
     drive = drive_of(machine)
-    moves = drive.sense != 0 and not machine.broken("starts")
-    speed = steady_speed(drive, machine.load) if moves else np.zeros(1)
+    rest, blocked = machine.rest, machine.broken("starts") or machine.broken("circuit")
+    live = tuple(np.round(np.abs(machine.switch[0]), 3).tolist())
+    angle = float(rest.angle[0]) if rest else 0.0
+    flick = float(np.asarray(rest.flick).flat[0]) * (drive.sense or 1.0) * (-1 if rest.against else 1) if rest else 0.0
+    if blocked or (drive.sense == 0 and rest is None):
+        still, angles = (0.0,) * (FRAMES + 1), (round(angle, 4),) * (FRAMES + 1)
+        made = not machine.broken("circuit")
+        return Spin(SHORTEST, angles, still, still, (made,) * (FRAMES + 1), (False,) * (FRAMES + 1), live, -1.0)
+    speed = steady_speed(drive, machine.load)
     reach = spin_up_time(drive, machine.load, machine.inertia, speed)
     seconds = float(np.clip(1.8 * reach[0], SHORTEST, LONGEST))
-    if not moves or machine.broken("circuit"):
-        still = (0.0,) * (FRAMES + 1)
-        return Spin(seconds, still, still, still, (not machine.broken("circuit"),) * (FRAMES + 1), -1.0)
-    trace = simulate(machine, seconds, FRAMES)
-    fast = np.abs(trace.speed[:, 0])
+    between = 1
+    if rest is not None:
+        fastest = max(float(speed[0]), abs(flick))
+        between = int(np.clip(np.ceil(seconds * fastest / STEP_RAD / FRAMES), 4, MOST_STEPS // FRAMES))
+    trace = simulate(machine, seconds, FRAMES * between, angle, flick)
+    shown = slice(None, None, between)
+    fast = np.abs(trace.speed[shown, 0])
     beyond = np.flatnonzero(fast > machine.leave_speed[0])
     made = machine.made_at(fast[:, None])[:, 0]
+    touching = _flicker(made, seconds)
+    hopping = fast > machine.hop_speed[0]
     return Spin(
         seconds=seconds,
-        angle=tuple(np.round(trace.angle[:, 0], 4).tolist()),
-        speed=tuple(np.round(trace.speed[:, 0], 3).tolist()),
-        current=tuple(np.round(trace.current[:, 0], 3).tolist()),
-        touching=_flicker(made, seconds),
-        leaves_at=float(trace.time[beyond[0], 0]) if beyond.size else -1.0,
+        angle=tuple(np.round(trace.angle[shown, 0], 4).tolist()),
+        speed=tuple(np.round(trace.speed[shown, 0], 3).tolist()),
+        current=tuple(np.round(trace.current[shown, 0], 3).tolist()),
+        touching=touching,
+        hops=tuple(bool(hop and not touch) for hop, touch in zip(hopping, touching, strict=True)),
+        live=live,
+        leaves_at=float(trace.time[shown][beyond[0], 0]) if beyond.size else -1.0,
     )
 
 

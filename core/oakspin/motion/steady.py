@@ -23,7 +23,8 @@ def steady_speed(drive: Drive, load: Load) -> Array:
     moves = surplus > 0
     gap = np.where(moves, surplus, 1.0)
     least = 1e-300
-    free = gap / np.maximum(drive.fall, least)
+    # At its limit a supply gives the full stall torque up to some speed: the bracket reaches past it.
+    free = (gap + drive.open - drive.stall) / np.maximum(drive.fall, least)
     square = np.sqrt(gap / np.maximum(load.square, least))
     high = np.minimum(np.minimum(free, square), (gap / np.maximum(load.air_4_3, least)) ** 0.75)
     low = np.zeros_like(high)

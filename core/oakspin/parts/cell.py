@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import math
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -18,7 +19,8 @@ HEAVY_DRAIN = 0.3  # above 1 A the charge a cell gives falls by this power of th
 class Pack:
     """A battery with draws. Arrays have shape (draws,); volts and ohms are fresh ones.
 
-    ``charge`` in coulombs at 1 A through the pack; ``used`` the share of it gone.
+    ``charge`` in coulombs at 1 A through the pack; ``used`` the share of it gone; ``limit`` the
+    most amperes that a bench supply lets through.
     """
 
     cell: Cell
@@ -30,6 +32,7 @@ class Pack:
     end_ohms: float
     charge: Array
     used: float
+    limit: float = math.inf
 
     def volts_at(self, used: Array | float) -> Array:
         """Open-circuit volts when a share ``used`` of the charge is gone."""
@@ -38,6 +41,10 @@ class Pack:
     def ohms_at(self, used: Array | float) -> Array:
         """Ohms inside when a share ``used`` of the charge is gone."""
         return np.asarray(self.ohms * (1 + (self.end_ohms - 1) * used))
+
+    def current(self, ohms: Array, used: Array | float) -> Array:
+        """Amperes through a circuit of so many ohms in all, when a share ``used`` of the charge is gone."""
+        return np.asarray(np.minimum(self.volts_at(used) / ohms, self.limit))
 
     @property
     def mass(self) -> float:
@@ -58,6 +65,8 @@ class Pack:
 def cell_of(battery: Battery) -> Cell:
     """The catalogue's cell, or the user's own."""
     own = battery.own
+    if battery.cell == "bench_supply":
+        return replace(CELLS["bench_supply"], volts=battery.supply.volts, end_volts=battery.supply.volts)
     if own is None:
         return CELLS[battery.cell]
     fade = {"nimh": (0.85, 1.5)}.get(own.chemistry, (0.63, 3.0))
@@ -84,7 +93,8 @@ def pack_of(battery: Battery, draws: Draws) -> Pack:
     cell = cell_of(battery)
     ohms = draws.value("cell_ohms") if battery.own is None else draws.factor("cell_ohms", 1.1)
     strings = battery.in_series / battery.in_parallel
-    volts = cell.volts * battery.in_series * draws.value("cell_volts")
+    is_set = battery.cell == "bench_supply"
+    volts = cell.volts * battery.in_series * (np.ones(draws.count) if is_set else draws.value("cell_volts"))
     return Pack(
         cell=cell,
         in_series=battery.in_series,
@@ -95,6 +105,7 @@ def pack_of(battery: Battery, draws: Draws) -> Pack:
         end_ohms=cell.end_ohms,
         charge=cell.charge_Ah * 3600 * battery.in_parallel * draws.value("cell_charge"),
         used=battery.used_percent / 100,
+        limit=battery.supply.limit_A if is_set else math.inf,
     )
 
 

@@ -9,7 +9,7 @@ import numpy as np
 from oakspin.design import Design
 from oakspin.draws import MEDIAN
 from oakspin.machines.kinds import lesson_of, machine_of
-from oakspin.machines.lesson import Vector
+from oakspin.machines.geometry import Vector
 from oakspin.motion.drive import sense_of
 from oakspin.teach.rules import CARRIERS, RULES, Carrier, RuleName, hand_for
 
@@ -34,7 +34,7 @@ class Explanation:
     """
 
     point: str
-    at: Vector
+    at: tuple[float, float]
     hand: str
     rule: str
     carrier: str
@@ -69,13 +69,13 @@ def explain(design: Design, rule: RuleName, carrier: Carrier) -> Explanation:
     sense = sense_of(machine)
     none = "" if not machine.broken("circuit") else f"Nothing turns it: {machine.breaks[0].sentence}"
     direction = "none" if sense == 0 or none else machine.words.forward if sense > 0 else machine.words.backward
-    turning = np.sign(point.at[0] * point.force[1] - point.at[1] * point.force[0])
+    turning = np.sign(np.dot(point.axis, np.cross(point.lever, point.force)))
     steps = (
         f"Look {point.name}.",
         f"The {named} runs {pointers[0].words} there: along it the {school.flow} of the {hand} hand.",
         f"The field points {pointers[1].words}: along it the {school.field}.",
         f"The {school.force} shows the force: {pointers[2].words}.",
-        f"All round the axis such forces turn it {direction} seen from above."
+        f"All round the axis such forces turn it {direction} seen {machine.words.seen}."
         if direction != "none"
         else "So it does not keep turning.",
     )

@@ -8,7 +8,8 @@ from oakspin.design import Design
 from oakspin.design.patch import Setting, value_at
 from oakspin.draws import MEDIAN
 from oakspin.errors import Fault, UnfitPatch
-from oakspin.machines.dials import Dial, Follower
+from oakspin.machines.dials import Dial
+from oakspin.machines.follow import Follower
 from oakspin.machines.kinds import machine_of, parts_of
 
 
@@ -30,7 +31,7 @@ class Factor:
     def settings(self, value: float) -> tuple[Setting, ...]:
         """What the design is set to at a value."""
         own: float | int = round(value) if self.whole else round(value, 6)
-        along = tuple(Setting(one.pointer, round(one.per_unit * own, 6)) for one in self.follows)
+        along = tuple(Setting(one.pointer, one.value(own)) for one in self.follows)
         return (Setting(self.pointer, own), *along)
 
     def values(self, points: int, low: float | None = None, high: float | None = None) -> list[float]:

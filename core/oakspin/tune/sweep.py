@@ -13,6 +13,7 @@ from oakspin.draws import Draws
 from oakspin.errors import OakSpinError, UnfitPatch
 from oakspin.machines.kinds import machine_of
 from oakspin.machines.machine import Machine, joined, make
+from oakspin.motion.drive import sense_of
 from oakspin.tune.factors import Factor, factor_at
 from oakspin.verdict.links import NAMES
 from oakspin.verdict.verdict import Reading, State, readings
@@ -90,8 +91,7 @@ def _chunk(design: Design, factor: Factor, values: list[float], draws: Draws) ->
             refused[value] = error.faults[0].line()
             continue
         # One joined machine has one sense: those driven the other way are run apart.
-        forward = bool((machine.coupling[0] * machine.switch).sum() > 0)
-        groups.setdefault((make(machine), forward), []).append((value, machine))
+        groups.setdefault((make(machine), sense_of(machine)), []).append((value, machine))
     found = {value: SweepPoint(value, {}, {}, {}, 0.0, why) for value, why in refused.items()}
     for members in groups.values():
         each = readings(joined([machine for _, machine in members]), len(members), CURVES)

@@ -10,6 +10,7 @@ from oakspin.draws import Array, median
 from oakspin.heat import FOREVER, hands_off_time
 from oakspin.machines.machine import Body, Machine
 from oakspin.motion.drive import Drive, drive_of
+from oakspin.motion.start import Start, start_of
 from oakspin.motion.steady import spin_up_time, steady_speed
 from oakspin.parts.cell import charge_at
 
@@ -21,17 +22,19 @@ _STAGES = (np.arange(16) + 0.5) / 16
 class Outcome:
     """A machine's behaviour; arrays of shape (draws,) in SI units.
 
-    ``start_ratio`` is the push over the dry friction at the worst angle to start from,
-    ``turn_ratio`` the same averaged over a turn. ``speed`` is that at which it settles if
-    nothing throws it off. ``hands_off`` of a body that stays cool is the whole ``life``.
+    ``start`` tells how it starts, ``turn_ratio`` is the push over the dry friction averaged over
+    a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` pairs each
+    body with the mean square of the current in it. ``hands_off`` of a body that stays cool is the
+    whole ``life``.
     """
 
     machine: Machine
     drive: Drive
-    start_ratio: Array
+    start: Start
     turn_ratio: Array
     speed: Array
     spin_up: Array
+    warming: tuple[tuple[Body, Array], ...]
     hands_off: Array
     hottest: Body
     life: Array
@@ -40,8 +43,13 @@ class Outcome:
     @property
     def goes(self) -> bool:
         """Whether the median build starts by itself and keeps turning."""
-        started = median(self.start_ratio) >= 1 and median(self.turn_ratio) >= 1
+        started = median(self.start.ratio) >= 1 and median(self.turn_ratio) >= 1
         return started and self.drive.sense != 0 and not self.machine.broken("starts")
+
+    @property
+    def mean_current(self) -> Array:
+        """What a slow meter shows while it runs: contact made and broken, current on and off."""
+        return np.asarray(self.machine.live_at(self.speed) * self.drive.current)
 
     @property
     def direction(self) -> str:
@@ -55,26 +63,26 @@ def outcome_of(machine: Machine) -> Outcome:
     """Let the machine run, on paper."""
     drive = drive_of(machine)
     dry = machine.load.dry
-    free = 0.0 if machine.broken("starts") else 1.0
-    start_ratio = free * drive.push.min(axis=1) / dry
-    turn_ratio = free * drive.stall / dry
+    turn_ratio = machine.free("starts") * drive.stall / dry
+    start = start_of(machine, drive)
     speed = np.where(turn_ratio >= 1, steady_speed(drive, machine.load), 0.0)
     spin_up = np.where(speed > 0, spin_up_time(drive, machine.load, machine.inertia, speed), 0.0)
-    made = machine.made_at(speed)
-    mean_square = made * drive.current**2
-    times = [hands_off_time(body, mean_square, speed, machine.room_C) for body in machine.bodies]
+    live = machine.live_at(speed)
+    warming = _warming(machine, live * drive.current**2)
+    times = [hands_off_time(body, mean_square, speed, machine.room_C) for body, mean_square in warming]
     hottest = machine.bodies[int(np.argmin([median(time) for time in times]))]
     hands_off = np.min(times, axis=0)
-    life = _life(machine, drive, made)
+    life = _life(machine, drive, live)
     capped = np.minimum(hands_off, np.where(life > 0, life, 3600.0))
     one_run = np.minimum(np.minimum(capped, ONE_RUN), FOREVER)
     return Outcome(
         machine=machine,
         drive=drive,
-        start_ratio=start_ratio,
+        start=start,
         turn_ratio=turn_ratio,
         speed=speed,
         spin_up=spin_up,
+        warming=warming,
         hands_off=capped,
         hottest=hottest,
         life=life,
@@ -82,16 +90,24 @@ def outcome_of(machine: Machine) -> Outcome:
     )
 
 
-def _life(machine: Machine, drive: Drive, made: Array) -> Array:
+def _warming(machine: Machine, mean_square: Array) -> tuple[tuple[Body, Array], ...]:
+    """Each body with the mean square of the current in it; past a short all current runs through the cell alone."""
+    if not machine.short_ohms:
+        return tuple((body, mean_square) for body in machine.bodies)
+    inside = machine.pack.ohms_at(machine.pack.used)
+    shorted = machine.pack.current(inside + machine.short_ohms, machine.pack.used) ** 2
+    return tuple((body, shorted if body.name == "cell" else 0 * mean_square) for body in machine.bodies)
+
+
+def _life(machine: Machine, drive: Drive, live: Array) -> Array:
     """Seconds of running until the fading battery no longer overcomes the friction."""
     pack = machine.pack
     used = pack.used + (1 - pack.used) * _STAGES[:, None]
     outer = machine.total_ohms - pack.ohms_at(pack.used)
-    fresh = pack.volts_at(pack.used) / machine.total_ohms
-    current = pack.volts_at(used) / (outer + pack.ohms_at(used))
-    free = 0.0 if machine.broken("starts") else 1.0
-    running = free * drive.stall * current / fresh >= machine.load.dry
-    mean = made * current
+    fresh = pack.current(machine.total_ohms, pack.used)
+    current = pack.current(outer + pack.ohms_at(used), used)
+    running = machine.free("starts") * drive.stall * current / fresh >= machine.load.dry
+    mean = live * current
     seconds = charge_at(pack, mean) / np.maximum(mean, 1e-9) * (1 - pack.used) / len(_STAGES)
     # Once stopped it stays stopped: nothing after the first stage that fails counts.
     return np.asarray((seconds * np.logical_and.accumulate(running, axis=0)).sum(axis=0))

@@ -15,11 +15,11 @@ from oakspin.machines.kinds import machine_of
 from oakspin.machines.machine import Machine
 from oakspin.verdict import words
 from oakspin.verdict.links import JUDGES, NAMES, Finding
-from oakspin.verdict.links.keeps_going import PER_MINUTE
 from oakspin.verdict.outcome import Outcome, outcome_of
 
 State = Literal["holds", "tight", "fails"]
 QUANTILES = (0.1, 0.5, 0.9)
+SELF = 0.5  # share of builds or rest positions from which it must start unaided to be told so
 MUST_HOLD = ("circuit", "current", "push", "starts", "keeps_going", "stays_on")
 
 
@@ -177,7 +177,7 @@ def _figures_of(outcome: Outcome) -> dict[str, tuple[Array, str]]:
 
 def _run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
     machine, drive = outcome.machine, outcome.drive
-    strongest = np.abs(machine.coupling * machine.switch).max(axis=1)
+    strongest, rate = np.abs(machine.effective).max(axis=1), machine.words.rate
     found = {
         "coupling": (strongest * 1e6, "µN·m/A"),
         "resistance": (machine.total_ohms * 1e3, "mΩ"),
@@ -185,11 +185,11 @@ def _run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
         **{f"{place.replace(' ', '_')}_resistance": (ohms * 1e3, "mΩ") for place, ohms in machine.ohms.items()},
         "volts": (machine.pack.volts_at(machine.pack.used), "V"),
         "current": (drive.current, "A"),
-        "mean_current": (drive.current * machine.made, "A"),
+        "mean_current": (outcome.mean_current, "A"),
         "push": (drive.stall * 1e6, "µN·m"),
         "friction": (machine.load.dry * 1e6, "µN·m"),
-        "speed": (outcome.speed * PER_MINUTE, "turns/min"),
-        "leave_speed": (machine.leave_speed * PER_MINUTE, "turns/min"),
+        "speed": (outcome.speed * rate.per, rate.unit),
+        "leave_speed": (machine.leave_speed * rate.per, rate.unit),
         "spin_up_time": (outcome.spin_up, "s"),
         "inertia": (machine.inertia * 1e9, "g·mm²"),
         "hands_off_time": (outcome.hands_off, "s"),
@@ -207,10 +207,15 @@ def _headline(outcome: Outcome, links: tuple[Link, ...]) -> str:
     if failing or outcome.direction == "none":
         broken = failing or by_id[weakest]
         return f"Does not go. {broken.sentence}"
-    band = f"({words.figures(turning.band[0], 2)}–{words.figures(turning.band[1], 2)})"
-    leaves = outcome.machine.words.leaves
+    spoken = outcome.machine.words
+    starts = f"Turns {outcome.direction}, {_start_of(outcome)}"
     if on.state == "fails":
-        where = f"near {words.figures(on.figure, 2)} turns a minute" if on.figure else "at once"
-        return f"Turns {outcome.direction}, starts by itself, but {leaves} {where}. {on.sentence if not on.figure else ''}".strip()
-    start = f"Turns {outcome.direction}, starts by itself, settles near {words.figures(turning.figure, 2)} turns a minute {band}."
-    return f"{start} Weakest link: {NAMES[weakest].lower()}."
+        where = f"near {words.figures(on.figure, 2)} {spoken.rate.words}" if on.figure else "at once"
+        return f"{starts}, but {spoken.leaves} {where}. {on.sentence if not on.figure else ''}".strip()
+    band = f"({words.figures(turning.band[0], 2)}–{words.figures(turning.band[1], 2)})"
+    settles = f"settles near {words.figures(turning.figure, 2)} {spoken.rate.words} {band}"
+    return f"{starts}, {settles}. Weakest link: {NAMES[weakest].lower()}."
+
+
+def _start_of(outcome: Outcome) -> str:
+    return "starts by itself" if outcome.start.by_itself.mean() >= SELF else "starts after a flick"

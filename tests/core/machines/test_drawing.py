@@ -54,14 +54,14 @@ def test_current_is_drawn_away_from_the_plus_terminal() -> None:
 
 def test_right_and_left_foot_are_pushed_opposite_ways() -> None:
     pushes = geometry(LANTERN).pushes
-    assert {push.x > 0: push.toward_viewer_when_positive for push in pushes} == {True: False, False: True}
+    assert {push.x > 0: push.toward[2] for push in pushes} == {True: -1, False: 1}
 
 
 def test_the_moving_wire_is_the_drawn_wire_seen_from_the_front() -> None:
     found = geometry(LANTERN)
     wires = [shape for shape in found.shapes if "wire" in shape.role]
     for shape, path in zip(wires, found.moving, strict=True):
-        assert [(x, z) for x, _, z in path] == list(shape.points)
+        assert [(x, z) for x, _, z in path.points] == list(shape.points)
 
 
 def test_flux_is_the_same_all_along_a_field_line() -> None:

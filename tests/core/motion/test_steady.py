@@ -13,7 +13,7 @@ def row(value: float) -> np.ndarray:
 
 
 def drive(stall: float, fall: float, hop: float = 1e9) -> Drive:
-    return Drive(1.0, row(5.0), row(stall)[:, None], row(stall), row(fall), row(hop))
+    return Drive(1.0, row(5.0), row(stall)[:, None], row(stall), row(stall), row(fall), row(hop))
 
 
 def test_with_back_emf_alone_it_settles_where_the_line_meets_friction() -> None:

@@ -6,7 +6,8 @@ from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.design.magnets import ByFaceField, ByGrade, ByRemanence
 from oakspin.design.wire import ByGauge
 from oakspin.draws import MEDIAN
-from oakspin.machines.dials import Dial, Follower, PartLine, choice, number, wire_size
+from oakspin.machines.dials import Dial, PartLine, choice, number, wire_size
+from oakspin.machines.follow import Follower
 from oakspin.machines.frame.shape import frame_shape
 from oakspin.machines.path import PathSums
 from oakspin.parts.catalogue import CELLS, FOOT_FORCE, GRADES

@@ -11,11 +11,27 @@ from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.draws import Array, median
 from oakspin.fields.stack import Stack
 from oakspin.machines.frame.shape import CUP_HEIGHT, FrameShape
-from oakspin.machines.geometry import Geometry, Handle, HandleAxis, Polyline, Push, Shape
+from oakspin.machines.geometry import (
+    Dimension,
+    Geometry,
+    Handle,
+    Mass,
+    Moving,
+    Polyline,
+    Push,
+    Shape,
+    Turning,
+    View,
+    bounds_of,
+    box,
+    handle_axis,
+    mm,
+)
 from oakspin.parts.wire import wire_diameter
 
 LINES = 7
 NUB_HEIGHT, NUB_SHARE = 1.0, 0.36
+SIDE = View(axis=(0, 0, 1), right=(1, 0, 0), up=(0, 0, 1), origin=(0, 0))
 
 
 def draw_frame(design: FrameDesign, shape: FrameShape, stack: Stack, balance: tuple[Array, float]) -> Geometry:
@@ -29,31 +45,42 @@ def draw_frame(design: FrameDesign, shape: FrameShape, stack: Stack, balance: tu
     down = design.battery.terminal_up == "+"
     reach = [foot for foot in (leg[-1] for leg in shape.legs) if abs(foot[0]) > 1e-4]
     sides = {bool(foot[0] > 0): foot for foot in reach}
+    whole = bounds_of(shapes)
     return Geometry(
-        shapes=shapes,
+        shapes=(*shapes, Shape("axis", ((0.0, whole[1]), (0.0, whole[3])), closed=False)),
+        labels=(),
         handles=_handles(design, shape),
         current=tuple(leg if down else leg[::-1] for leg, back in zip(legs, far, strict=True) if not back),
-        pushes=tuple(Push(_mm(foot[0]), _mm(foot[2]), not right) for right, foot in sides.items()),
+        pushes=tuple(
+            Push(mm(foot[0]), 0.0, (0, 0, -1 if right else 1), abs(mm(foot[0]))) for right, foot in sides.items()
+        ),
         field_lines=() if stack.across else field_lines(stack),
-        moving=tuple(tuple((x, y, z) for x, y, z in np.round(path * 1e3, 3).tolist()) for path in shape.paths),
-        center_of_mass=(median(balance[0]) * 1e3, _mm(shape.tip - balance[1])),
-        tip=(0.0, _mm(shape.tip)),
-        bounds=_bounds(shapes),
+        moving=tuple(
+            Moving("wire", tuple((x, y, z) for x, y, z in np.round(path * 1e3, 3).tolist()), SIDE, sparks=True)
+            for path in shape.paths
+        ),
+        sparks=(),
+        dimensions=_dimensions(legs, mm(shape.tip)),
+        mass=Mass(median(balance[0]) * 1e3, mm(shape.tip - balance[1]), median(balance[0]) * 1e3),
+        turning=Turning(0.0, whole[3], "above", 0.0),
+        bounds=whole,
+        caption="Side section",
     )
 
 
-def _mm(metres: float) -> float:
-    return round(float(metres) * 1e3, 3)
+def _dimensions(legs: list[Polyline], tip: float) -> tuple[Dimension, ...]:
+    reach = [x for leg in legs for x, _ in leg]
+    left, right = min(reach), max(reach)
+    beside = right + 5
+    return (
+        Dimension((left, -6.0), (right, -6.0), f"{right - left:.3g} mm wide"),
+        Dimension((beside, 0.0), (beside, tip), f"tip at {tip:.3g} mm"),
+    )
 
 
 def _flat(path: Array) -> Polyline:
     flat: list[list[float]] = np.round(path[:, [0, 2]] * 1e3, 3).tolist()
     return tuple((x, z) for x, z in flat)
-
-
-def _box(half_width: float, low: float, high: float) -> Polyline:
-    corners = ((-half_width, low), (half_width, low), (half_width, high), (-half_width, high))
-    return tuple((_mm(x), _mm(y)) for x, y in corners)
 
 
 def _standing(design: FrameDesign, shape: FrameShape, stack: Stack) -> tuple[Shape, ...]:
@@ -66,26 +93,21 @@ def _standing(design: FrameDesign, shape: FrameShape, stack: Stack) -> tuple[Sha
         nub = NUB_HEIGHT * 1e-3 if pack.length > 10e-3 else 0.2e-3
         body = (low, low + cell - nub) if up == "+" else (low + nub, low + cell)
         knob = (low + cell - nub, low + cell) if up == "+" else (low, low + nub)
-        parts.append(Shape("cell", _box(pack.radius, *body), label=pack.cell.name))
-        parts.append(Shape("terminal", _box(pack.radius * NUB_SHARE, *knob), label=up))
+        parts.append(Shape("cell", box(pack.radius, *body), label=pack.cell.name))
+        parts.append(Shape("terminal", box(pack.radius * NUB_SHARE, *knob), label=up))
     if design.magnets.magnetized == "across":
         parts.append(
-            Shape("across", _box(radius, 0.0, shape.stack), label="N" if design.magnets.pole_up == "N" else "S")
+            Shape("across", box(radius, 0.0, shape.stack), label="N" if design.magnets.pole_up == "N" else "S")
         )
     else:
         upper, lower = ("north", "south") if design.magnets.pole_up == "N" else ("south", "north")
-        parts.append(Shape(upper, _box(radius, shape.stack / 2, shape.stack), label=upper[0].upper()))  # type: ignore[arg-type]
-        parts.append(Shape(lower, _box(radius, 0.0, shape.stack / 2), label=lower[0].upper()))  # type: ignore[arg-type]
+        parts.append(Shape(upper, box(radius, shape.stack / 2, shape.stack), label=upper[0].upper()))  # type: ignore[arg-type]
+        parts.append(Shape(lower, box(radius, 0.0, shape.stack / 2), label=lower[0].upper()))  # type: ignore[arg-type]
     if design.pivot.seat == "cup":
         top = shape.stack + pack.length
-        parts.append(Shape("cup", _box(min(4e-3, pack.radius), top, top + CUP_HEIGHT), label="cup"))
+        parts.append(Shape("cup", box(min(4e-3, pack.radius), top, top + CUP_HEIGHT), label="cup"))
     wide = max(30e-3, 1.6 * radius, 1.3 * pack.radius)
-    return (*parts, Shape("bench", _box(wide, -1.2e-3, 0.0)))
-
-
-def _axis(along: str, label: str, pointer: str, value: float, limits: tuple[float, float], step: float, origin: float, slope: float = 1.0) -> HandleAxis:  # fmt: skip
-    low, high = limits
-    return HandleAxis(along, label, pointer, value, round(low, 3), round(max(low, high), 3), step, origin, slope)  # type: ignore[arg-type]
+    return (*parts, Shape("bench", box(wide, -1.2e-3, 0.0)))
 
 
 def _handles(design: FrameDesign, shape: FrameShape) -> tuple[Handle, ...]:
@@ -94,11 +116,11 @@ def _handles(design: FrameDesign, shape: FrameShape) -> tuple[Handle, ...]:
     rim = design.magnets.diameter_mm / 2 + half_wire
     foot = Handle(
         "foot",
-        _mm(shape.foot_radius),
-        _mm(shape.foot_height),
+        mm(shape.foot_radius),
+        mm(shape.foot_height),
         (
-            _axis("x", "Foot gap", "/feet/gap_mm", feet.gap_mm, (0, 8), 0.1, -rim),
-            _axis("y", "Foot height", "/feet/height_mm", feet.height_mm, (0, shape.stack * 1e3), 0.1, 0.0),
+            handle_axis("x", "Foot gap", "/feet/gap_mm", feet.gap_mm, (0, 8), 0.1, -rim),
+            handle_axis("y", "Foot height", "/feet/height_mm", feet.height_mm, (0, shape.stack * 1e3), 0.1, 0.0),
         ),
     )
     found = [foot]
@@ -125,8 +147,8 @@ def _points(half: ByPoints, pointer: str, name: str, side: float, shape: FrameSh
                 side * point.radius_mm,
                 tip + point.height_mm,
                 (
-                    _axis("x", f"{label} reach", f"{at}/radius_mm", point.radius_mm, (inner, 60), 0.5, 0.0, side),
-                    _axis("y", f"{label} height", f"{at}/height_mm", point.height_mm, (1 - tip, 40), 0.5, -tip),
+                    handle_axis("x", f"{label} reach", f"{at}/radius_mm", point.radius_mm, (inner, 60), 0.5, 0.0, side),
+                    handle_axis("y", f"{label} height", f"{at}/height_mm", point.height_mm, (1 - tip, 40), 0.5, -tip),
                 ),
             )
         )
@@ -136,15 +158,8 @@ def _points(half: ByPoints, pointer: str, name: str, side: float, shape: FrameSh
 def _spring(half: BySpring, shape: FrameShape, half_wire: float) -> Handle:
     least = 2 * (shape.pack.radius * 1e3 + half_wire)
     limits = (min(least, half.diameter_mm), 60.0)
-    axis = _axis("x", "Spring diameter", "/outline/half/diameter_mm", half.diameter_mm, limits, 0.5, 0.0, 2.0)
-    return Handle("spring", half.diameter_mm / 2, _mm(shape.stack + shape.pack.length / 2), (axis,))
-
-
-def _bounds(shapes: tuple[Shape, ...]) -> tuple[float, float, float, float]:
-    every = np.array([point for shape in shapes for point in shape.points])
-    left, bottom = every.min(axis=0)
-    right, top = every.max(axis=0)
-    return float(left), float(bottom), float(right), float(top)
+    axis = handle_axis("x", "Spring diameter", "/outline/half/diameter_mm", half.diameter_mm, limits, 0.5, 0.0, 2.0)
+    return Handle("spring", half.diameter_mm / 2, mm(shape.stack + shape.pack.length / 2), (axis,))
 
 
 @lru_cache(maxsize=64)
@@ -166,5 +181,5 @@ def field_lines(stack: Stack) -> tuple[Polyline, ...]:
             flat = np.asarray(line)
             if not np.allclose(flat[0], flat[-1]):
                 continue  # it leaves the computed part of the plane: half a line would mislead
-            lines += [tuple((_mm(side * x), _mm(y)) for x, y in flat) for side in (1, -1)]
+            lines += [tuple((mm(side * x), mm(y)) for x, y in flat) for side in (1, -1)]
     return tuple(lines)

@@ -10,7 +10,7 @@ from oakspin.draws import MEDIAN, Array
 from oakspin.fields.stack import Stack
 from oakspin.machines.frame.machine import frame_stack
 from oakspin.machines.frame.shape import FrameShape, frame_shape
-from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, Vector
+from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
 from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import remanence
 
@@ -49,12 +49,16 @@ def _strongest_point(design: FrameDesign, shape: FrameShape, stack: Stack) -> Fo
     height = z * 1e3
     name = f"on the right leg close to the foot, {height:.1f} mm above the bench"
     force = np.cross(current[at], field[at])
-    return ForcePoint(name, (round(x * 1e3, 2), round(y * 1e3, 2), round(height, 2)), _unit(current[at]), _unit(field[at]), _unit(force), why)  # fmt: skip
-
-
-def _unit(vector: Array) -> Vector:
-    x, y, z = (vector / max(float(np.linalg.norm(vector)), 1e-30)).tolist()
-    return (round(x, 4), round(y, 4), round(z, 4))
+    return ForcePoint(
+        name=name,
+        at=(round(x * 1e3, 2), round(height, 2)),
+        lever=(round(x * 1e3, 2), round(y * 1e3, 2), 0.0),
+        axis=(0.0, 0.0, 1.0),
+        current=unit(current[at]),
+        field=unit(field[at]),
+        force=unit(force),
+        why_none=why,
+    )
 
 
 def _predictions(design: FrameDesign) -> tuple[Prediction, ...]:

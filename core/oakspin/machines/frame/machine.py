@@ -225,7 +225,7 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
     return Machine(
         angles=ANGLES if stack.across else ANGLES[:1],
         coupling=coupling,
-        switch=np.ones(ANGLES.size if stack.across else 1),
+        switch=np.ones((1, ANGLES.size if stack.across else 1)),
         pack=pack,
         ohms=ohms,
         made=_touching(design, moving, draws),
@@ -236,12 +236,26 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
         leave_speed=leave,
         bodies=_bodies(design, moving, shape, ohms, draws),
         room_C=design.room_C,
-        words=Words(
-            contact="the feet" if shape.ring is None else "the ring", bearing="the tip", leaves="leaves its seat"
-        ),
+        words=_words(shape),
         draw=partial(draw_frame, design, shape, stack, (moving.offset, moving.drop)),
         breaks=breaks_of(design, shape, moving.drop),
         tell=partial(_figures, design, moving, force, foot_flux, draws.count),
+    )
+
+
+def _words(shape: FrameShape) -> Words:
+    feet = shape.ring is None
+    pushed = "The pushes on the legs cancel at every angle"
+    if len(shape.legs) == 1:
+        pushed = "Pushed one way in half the turn and back in the other"
+    return Words(
+        contact="the feet" if feet else "the parts of the ring",
+        bearing="the tip",
+        leaves="leaves its seat",
+        closes="Bare metal; the time the feet touch." if feet else "Bare metal; the time the ring touches.",
+        cancels=f"{pushed}: the magnets are magnetized across, not along their axis.",
+        faint="Weaker than the lightest touch of the feet: more current or a stronger magnet is needed.",
+        stays="It stands still on its seat.",
     )
 
 

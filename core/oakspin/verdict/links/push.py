@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import numpy as np
 
-from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 
@@ -17,12 +16,10 @@ def judge(outcome: Outcome) -> Finding:
     margin = push / machine.least_dry
     if machine.broken("circuit"):
         bad = "No current, so no push."
-    elif drive.sense == 0 and median(peak / machine.least_dry) < 0.1:
-        bad = "The pushes on the legs cancel at every angle: the magnets are magnetized across, not along their axis."
     elif drive.sense == 0:
-        bad = "Pushed one way in half the turn and back in the other: the magnets are magnetized across, not along their axis."
+        bad = machine.words.cancels
     else:
-        bad = "Weaker than the lightest touch of the feet: more current or a stronger magnet is needed."
+        bad = machine.words.faint
     even = drive.push.shape[1] == 1
     good = "The same at every angle." if even else "Averaged over a turn."
     return Finding("push", push * 1e6, "µN·m", margin, good, bad)

@@ -12,7 +12,7 @@ LOOK = 15.0  # s, the shortest run that a class can look at; class practice
 def judge(outcome: Outcome) -> Finding:
     """Seconds until the warmest part that is touched reaches the hands-off temperature."""
     time = outcome.hands_off
-    if outcome.machine.broken("circuit"):
+    if outcome.machine.broken("circuit") and not outcome.machine.short_ohms:
         return Finding("stays_cool", time, "s", time / LOOK, "No current, no heat.", "")
     part = outcome.hottest.name
     verb = "reach" if part.endswith("s") else "reaches"

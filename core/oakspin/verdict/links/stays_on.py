@@ -5,8 +5,8 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.draws import median
+from oakspin.machines.machine import NEVER
 from oakspin.verdict.links.finding import Finding
-from oakspin.verdict.links.keeps_going import PER_MINUTE
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import figures
 
@@ -16,16 +16,18 @@ LARGEST_MARGIN = 100.0
 
 def judge(outcome: Outcome) -> Finding:
     """Speed at which it leaves its seat, against the speed at which it settles."""
-    machine = outcome.machine
+    machine, per = outcome.machine, outcome.machine.words.rate.per
     cause = machine.broken("stays_on")
-    limit = machine.leave_speed * (0.0 if cause else 1.0)
+    limit = machine.leave_speed * machine.free("stays_on")
     margin = np.minimum(limit / np.maximum(outcome.speed, SETTLED_FLOOR), LARGEST_MARGIN)
-    rate = median(outcome.speed) * PER_MINUTE
+    rate = median(outcome.speed) * per
     leaves = machine.words.leaves
-    good = f"{leaves.capitalize()}; settles at {figures(rate)}." if rate else "It stands still on its seat."
+    good = f"{leaves.capitalize()}; settles at {figures(rate)}." if rate else machine.words.stays
+    if median(limit) >= NEVER:
+        good = machine.words.stays
     bad = (
         cause.sentence
         if cause
         else f"{leaves.capitalize()} at this speed, before it settles near {figures(rate)}: out of balance."
     )
-    return Finding("stays_on", limit * PER_MINUTE, "turns/min", margin, good, bad)
+    return Finding("stays_on", limit * per, machine.words.rate.unit, margin, good, bad)

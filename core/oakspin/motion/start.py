@@ -1,0 +1,95 @@
+"""Does it start, and if not by itself, how hard must it be flicked, and which way?
+
+At low speed the back-EMF and the air are small against push and friction: the energy that a start
+needs follows from the work done on the way round, for all builds at once.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from oakspin.draws import Array
+from oakspin.machines.machine import Machine, Rest
+from oakspin.motion.drive import Drive
+
+EASE = 0.3  # rad/s: the stir of a hand that lets go; keeps ratios of flicks finite
+MOST = 10.0  # a flick ten times as fast as needed is as good as any
+BEYOND = 1e3  # rad/s, a flick that no hand gives: said of what never goes
+
+
+@dataclass(frozen=True)
+class Start:
+    """How builds start; arrays of shape (draws,).
+
+    ``ratio`` is the flick given over the flick needed (or push over friction where nobody
+    flicks): 1 and more starts. ``needed`` in rad/s the good way round, 0 by itself.
+    """
+
+    ratio: Array
+    needed: Array
+
+    @property
+    def by_itself(self) -> Array:
+        """In which builds it starts from rest."""
+        return np.asarray((self.needed == 0) & (self.ratio >= 1))
+
+
+def start_of(machine: Machine, drive: Drive) -> Start:
+    """The start test of every build."""
+    dry, free = machine.load.dry, machine.free("starts") * machine.free("circuit")
+    if machine.rest is None:
+        ratio = free * drive.push.min(axis=1) / dry
+        return Start(ratio, np.where(ratio >= 1, 0.0, BEYOND))
+    keeps = free * drive.stall / dry
+    needed, given = _flick(machine, drive, machine.rest)
+    ratio = np.minimum((given + EASE) / (needed + EASE), MOST)
+    # Over a turn the push must give more than friction takes, else no flick helps.
+    return Start(np.where(keeps >= 1, ratio, np.minimum(keeps, 0.99)), np.where(keeps >= 1, needed, BEYOND))
+
+
+def _flick(machine: Machine, drive: Drive, rest: Rest) -> tuple[Array, Array]:
+    """Speed needed the good way from where it is let go, and the speed that it is given there."""
+    angles = machine.coupling.shape[1] if machine.coupling.shape[1] > 1 else machine.switch.shape[1]
+    facing = drive.sense or 1.0
+    step = 2 * np.pi / angles
+    push = np.broadcast_to(drive.push, (machine.inertia.size, angles))
+    ahead = step * np.arange(angles)
+    # Work of each step on a turn the good way, counted from the rest angle.
+    start = np.round(rest.angle / step).astype(int)
+    place = (start[:, None] + int(facing) * np.arange(angles)[None, :]) % angles
+    along = np.take_along_axis(push, place, axis=1)
+    heavy = rest.weight[:, None] * np.sin(ahead)[None, :]
+    forward = (along - heavy - machine.load.dry[:, None]) * step
+    given = np.broadcast_to(np.asarray(rest.flick, float), rest.angle.shape)
+    if not rest.against:
+        return _speed(_needed(forward, np.zeros_like(start)), machine.inertia), given
+    back = (-along - heavy - machine.load.dry[:, None]) * step
+    energy = 0.5 * machine.inertia * given**2
+    stops = _stops_at(np.roll(back[:, ::-1], 1, axis=1), energy)
+    # Flicked the wrong way it stops, is let go there, and has no flick left.
+    return _speed(_needed(forward, (-stops) % angles), machine.inertia), np.zeros_like(given)
+
+
+def _needed(work: Array, start: Array) -> Array:
+    """Least energy to get round from a place on, over two turns; shape (draws,)."""
+    count = work.shape[1]
+    place = (start[:, None] + np.arange(2 * count)[None, :]) % count
+    gained = np.cumsum(np.take_along_axis(work, place, axis=1), axis=1)
+    return np.maximum(-gained.min(axis=1), 0.0)
+
+
+def _stops_at(work: Array, energy: Array) -> Array:
+    """Steps gone until the energy is spent; whole turns before that are left out."""
+    count = work.shape[1]
+    turn = -work.sum(axis=1)
+    lowest = np.cumsum(work, axis=1).min(axis=1)
+    whole = np.maximum(np.floor((energy + lowest) / np.maximum(turn, 1e-12)), 0.0)
+    left = energy - whole * np.maximum(turn, 0.0)
+    spent = left[:, None] + np.cumsum(np.concatenate([work, work], axis=1), axis=1) < 0
+    return np.where(spent.any(axis=1), spent.argmax(axis=1), 0) % count
+
+
+def _speed(energy: Array, inertia: Array) -> Array:
+    return np.sqrt(2 * energy / inertia)
