@@ -66,24 +66,44 @@ UNCERTAIN: dict[str, Uncertain] = {
     "hand_film": _times(1.0, "contact film, spread by the maker's hand", "build scatter"),
     "hand_gap": _times(1.0, "gap and height, spread by the maker's hand", "build scatter"),
     "hand_height": _times(1.0, "foot height, spread by the maker's hand", "build scatter"),
+    "made_axle": Uncertain(0.9, 0.7, 1.0, "1", "share of time that an axle touches its support", _OWN, top=1.0),
+    "support_film": _times(2.0, "film on the lead in its support", "R. Holm, Electric Contacts"),
+    "support_film_other": _times(2.0, "film on the other lead", "R. Holm, Electric Contacts"),
+    "support_friction": Uncertain(0.25, 0.15, 0.40, "1", "friction coefficient of the axle in its support", _HANDBOOK),
+    "axle_damping": Uncertain(0.1, 0.03, 0.3, "1", "energy that soft wire keeps of being bent to and fro", _OWN),
+    "hopping": _times(1.5, "speed at which an axle hops", _OWN),
+    "landing": _times(1.5, "energy lost in each landing of a hopping axle", _OWN),
+    "marker_ohms": Uncertain(63.0, 20.0, 200.0, "ohm", "leak through paint on one contact", "bench readings"),
+    "steel_side": Uncertain(0.7, 0.4, 1.0, "1", "image in a can's round side, of that in a flat one", _OWN, top=1.0),
+    "hand_strip": _times(1.0, "place of a bared arc, spread by the maker's hand", "build scatter"),
+    "hand_strip_other": _times(1.0, "place of the other lead's arc", "build scatter"),
+    "hand_width": _times(1.0, "width of a bared arc, spread by the maker's hand", "build scatter"),
+    "hand_width_other": _times(1.0, "width of the other lead's arc", "build scatter"),
+    "hand_balance": _times(1.0, "balance, spread by the maker's hand", "build scatter"),
+    "hand_heavy": _times(1.0, "which side came out heavy", "build scatter"),
+    "hand_turns": _times(1.0, "turns counted, spread by the maker's hand", "build scatter"),
     "hand_symmetry": _times(1.0, "symmetry, spread by the maker's hand", "build scatter"),
 }
 
 
 @dataclass(frozen=True)
 class Hand:
-    """How far one maker's builds scatter. Lengths are standard deviations; factors are x/÷."""
+    """How far one maker's builds scatter. Lengths and angles are standard deviations; factors are x/÷."""
 
     gap_mm: float
     film: float
     pressure: float
     asymmetry_mm: float
+    strip_deg: float
+    width_deg: float
+    imbalance_mm: float
+    turns: float
     pace: float
     source: str = "build scatter of hand-made motors, classroom estimate"
 
 
 HANDS: dict[str, Hand] = {
-    "careful_adult": Hand(gap_mm=0.5, film=1.3, pressure=1.5, asymmetry_mm=0.5, pace=1.0),
-    "older_pupil": Hand(gap_mm=1.0, film=1.7, pressure=2.0, asymmetry_mm=1.5, pace=1.5),
-    "young_pupil": Hand(gap_mm=2.0, film=2.5, pressure=3.0, asymmetry_mm=3.0, pace=2.2),
+    "careful_adult": Hand(0.5, 1.3, 1.5, 0.5, 5.0, 10.0, 0.2, 0.0, pace=1.0),
+    "older_pupil": Hand(1.0, 1.7, 2.0, 1.5, 12.0, 20.0, 0.5, 1.0, pace=1.5),
+    "young_pupil": Hand(2.0, 2.5, 3.0, 3.0, 25.0, 40.0, 1.2, 2.0, pace=2.2),
 }

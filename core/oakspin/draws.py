@@ -35,26 +35,35 @@ def _normals(name: str, count: int, seed: int) -> Array:
 
 
 @lru_cache(maxsize=256)
-def _values(name: str, count: int, seed: int) -> Array:
-    drawn = spread(UNCERTAIN[name], Draws(count, seed).normal(name))
+def _values(name: str, draws: Draws) -> Array:
+    drawn = spread(UNCERTAIN[name], draws.normal(name))
     drawn.setflags(write=False)
     return drawn
 
 
 @dataclass(frozen=True)
 class Draws:
-    """How many draws, from which seed. A count of 1 stands for the median of every constant."""
+    """How many draws, from which seed. A count of 1 stands for the median of every constant.
+
+    ``typical`` draws are all alike, each the median: for many designs run side by side.
+    """
 
     count: int = DRAWS
     seed: int = SEED
+    typical: bool = False
 
     def normal(self, name: str) -> Array:
         """Standard normal draws of the constant; shape (draws,)."""
-        return np.zeros(1) if self.count == 1 else _normals(name, self.count, self.seed)
+        alike = self.typical or self.count == 1
+        return np.zeros(self.count) if alike else _normals(name, self.count, self.seed)
+
+    def share(self, name: str) -> Array:
+        """Evenly spread draws between 0 and 1; shape (draws,)."""
+        return np.asarray(scipy.special.ndtr(self.normal(name)))
 
     def value(self, name: str) -> Array:
         """Draws of an uncertain constant in its own unit; shape (draws,), not to be written to."""
-        return _values(name, self.count, self.seed)
+        return _values(name, self)
 
     def factor(self, name: str, times: float) -> Array:
         """Draws of a factor that one build in ten exceeds ``times``; shape (draws,)."""
@@ -62,8 +71,8 @@ class Draws:
 
     def magnitude(self, name: str, deviation: float) -> Array:
         """Half-normal draws of a length with this standard deviation; shape (draws,)."""
-        if self.count == 1:
-            return np.full(1, HALF_NORMAL_MEDIAN * deviation)
+        if self.typical or self.count == 1:
+            return np.full(self.count, HALF_NORMAL_MEDIAN * deviation)
         return np.abs(self.normal(name)) * deviation
 
 

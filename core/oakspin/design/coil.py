@@ -143,14 +143,14 @@ class Fan(Part):
 class Flick(Part):
     """How it is helped on its way."""
 
-    turns_per_s: Annotated[float, Field(ge=0, le=15, description="Speed of the flick; 0 lets it go from rest.")] = 2.0
+    turns_per_s: Annotated[float, Field(ge=0, le=15, description="Speed of the flick; 0 lets it go from rest.")] = 4.0
     sense: Annotated[
         Literal["good", "wrong"], Field(description="The way it wants to go, or against it.")
     ] = "good"
 
 
 ENAMELED = Wire(size=ByGauge(awg=22), finish="enameled")
-ONE_DISC = Magnets(diameter_mm=18, thickness_mm=5, count=1)
+ONE_DISC = Magnets(diameter_mm=15, thickness_mm=4, count=1)
 
 
 class CoilDesign(Part):
@@ -162,7 +162,7 @@ class CoilDesign(Part):
         Literal["battery", "bench"], Field(description="On the lying battery under the coil, or on the bench.")
     ] = "battery"
     second: Annotated[
-        Literal["none", "helping", "opposing"],
+        Literal["none", "same", "turned"],
         Field(description="An equal stack above the coil: none, with the same pole up, or turned over."),
     ] = "none"
     plus_at: Annotated[Literal["left", "right"], Field(description="Support that the + terminal feeds.")] = "left"

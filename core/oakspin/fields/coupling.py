@@ -73,3 +73,38 @@ def foot_coupling(flux: Array) -> Array:
     Source: the moment r (dl_z B_r - dl_r B_z) is -1/(2 pi) of the change of flux.
     """
     return np.asarray(-flux / (2 * np.pi))
+
+
+def coil_coupling(u: Array, v: Array, du: Array, dv: Array, height: float, field: Callable[[Array], Array], turns: Array) -> Array:  # fmt: skip
+    """Torque per ampere about a level axle, of a flat path turned to every angle at once.
+
+    Frame: x along the axle toward the viewer, y to the viewer's right, z up; the axle at ``height``.
+    At angle 0 the plane of the path stands upright, v up; angles are counter-clockwise.
+
+    Parameters
+    ----------
+    u, v, du, dv : ndarray, shape (nodes,), m
+        Quadrature nodes along the path, u along the axle and v across it, with their tangents.
+    height : float, m
+        Of the axle over the field's origin.
+    field : callable
+        Field in T at points of shape (n, 3).
+    turns : ndarray, shape (angles,), rad
+
+    Returns
+    -------
+    ndarray, shape (angles,), N m/A
+        Positive is counter-clockwise.
+
+    Source
+    ------
+    The moment about x of dF = I dl x B, in one call of the field for all angles.
+    """
+    sin, cos = np.sin(turns)[:, None], np.cos(turns)[:, None]
+    y, z = -v * sin, v * cos
+    x = np.broadcast_to(u, y.shape)
+    b = field(np.stack([x.ravel(), y.ravel(), z.ravel() + height], axis=1)).reshape(*y.shape, 3)
+    dy, dz = -dv * sin, dv * cos
+    push_y = dz * b[..., 0] - du * b[..., 2]
+    push_z = du * b[..., 1] - dy * b[..., 0]
+    return np.asarray((y * push_z - z * push_y).sum(axis=1))

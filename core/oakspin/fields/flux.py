@@ -106,3 +106,9 @@ def axis_field(z: ArrayLike, *, radius: float, length: float) -> Array:
     """
     low, high = np.asarray(z, float) - length / 2, np.asarray(z, float) + length / 2
     return np.asarray((high / np.hypot(high, radius) - low / np.hypot(low, radius)) / 2)
+
+
+def face_flux(radius: float, hole: float, length: float) -> float:
+    """Flux per tesla through the rim of a disc's or ring's face in air, m2."""
+    face = float(cylinder_flux(radius, length / 2, radius=radius, length=length))
+    return face - float(cylinder_flux(radius, length / 2, radius=hole, length=length)) if hole else face

@@ -27,6 +27,11 @@ def can_depth(magnet_radius: float, cell_radius: float, bottom: float, wall: flo
     return own + share * (shared - own)
 
 
+def side_depth(wall: float) -> float:
+    """Depth in m of saturated steel under a magnet that lies on the side of a can of this wall: a rough guide."""
+    return BOTTOM_SPREAD * wall
+
+
 def can_image(magnet_radius: float, depth: float, face_flux: float) -> float:
     """Strength, 0 to 1, of the magnet's image in the bottom plane of the can.
 

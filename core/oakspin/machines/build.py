@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oakspin.machines.geometry import Polyline
+from oakspin.machines.geometry import Label, Polyline, Shape
 
 Tools = tuple[str, ...]
 
@@ -81,6 +81,17 @@ class Template:
 
 
 @dataclass(frozen=True)
+class Figure:
+    """A drawing that shows how to do a step; in mm, not to scale."""
+
+    title: str
+    text: str
+    shapes: tuple[Shape, ...]
+    labels: tuple[Label, ...]
+    bounds: tuple[float, float, float, float]
+
+
+@dataclass(frozen=True)
 class BuildPlan:
     """What a kind knows about building one of its designs."""
 
@@ -91,3 +102,4 @@ class BuildPlan:
     checks: tuple[str, ...]
     template: Template
     flick: str
+    figures: tuple[Figure, ...] = ()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oakspin.design.patch import Patch
+from oakspin.design.patch import Patch, Setting
 
 
 @dataclass(frozen=True)
@@ -17,3 +17,8 @@ class Change:
     sentence: str
     patch: Patch
     effort: float = 0.0
+
+
+def change(sentence: str, *settings: tuple[str, object], effort: float = 0.0) -> Change:
+    """A change from (pointer, value) pairs."""
+    return Change(sentence, tuple(Setting(pointer, value) for pointer, value in settings), effort)

@@ -106,6 +106,15 @@ class Push:
 
 
 @dataclass(frozen=True)
+class Flow:
+    """Current through the plane of the drawing at the pose drawn: toward the viewer or away."""
+
+    x: float
+    y: float
+    toward: bool
+
+
+@dataclass(frozen=True)
 class View:
     """How a view looks at the machine: axis of its turning, what is right and up, where the axis is drawn."""
 
@@ -165,6 +174,7 @@ class Geometry:
     labels: tuple[Label, ...]
     handles: tuple[Handle, ...]
     current: tuple[Polyline, ...]
+    flows: tuple[Flow, ...]
     pushes: tuple[Push, ...]
     field_lines: tuple[Polyline, ...]
     moving: tuple[Moving, ...]

@@ -4,11 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Any
 
 from oakspin.design import Design
 from oakspin.draws import Draws
 from oakspin.machines.build import BuildPlan
 from oakspin.machines.change import Change
+from oakspin.machines.coil.build import coil_build
+from oakspin.machines.coil.changes import coil_changes
+from oakspin.machines.coil.dials import coil_parts
+from oakspin.machines.coil.lesson import coil_lesson
+from oakspin.machines.coil.machine import coil_machine
+from oakspin.machines.coil.start import CRADLE_START, LOBES_START
 from oakspin.machines.dials import PartLine
 from oakspin.machines.frame.build import frame_build
 from oakspin.machines.frame.changes import frame_changes
@@ -29,11 +36,12 @@ class Kind:
     what_moves: str
     built_from: str
     start: Design
-    machine: Callable[[Design, Draws], Machine]
-    parts: Callable[[Design], tuple[PartLine, ...]]
-    changes: Callable[[Design], tuple[Change, ...]]
-    build: Callable[[Design], BuildPlan]
-    lesson: Callable[[Design], Lesson]
+    # Each takes the designs of its own kind; the table is what brings kind and design together.
+    machine: Callable[[Any, Draws], Machine]
+    parts: Callable[[Any], tuple[PartLine, ...]]
+    changes: Callable[[Any], tuple[Change, ...]]
+    build: Callable[[Any], BuildPlan]
+    lesson: Callable[[Any], Lesson]
 
 
 KINDS: dict[str, Kind] = {
@@ -47,6 +55,28 @@ KINDS: dict[str, Kind] = {
         changes=frame_changes,
         build=frame_build,
         lesson=frame_lesson,
+    ),
+    "cradle": Kind(
+        name="Cradle motor",
+        what_moves="A flat coil of enameled wire turns in two supports over a magnet.",
+        built_from="One cell, one magnet, a meter of enameled wire, two paper clips.",
+        start=CRADLE_START,
+        machine=coil_machine,
+        parts=coil_parts,
+        changes=coil_changes,
+        build=coil_build,
+        lesson=coil_lesson,
+    ),
+    "lobes": Kind(
+        name="Two-lobe motor",
+        what_moves="A coil opened like a book turns with a lobe on either side of its axle.",
+        built_from="One cell, one magnet, a meter of enameled wire, two paper clips.",
+        start=LOBES_START,
+        machine=coil_machine,
+        parts=coil_parts,
+        changes=coil_changes,
+        build=coil_build,
+        lesson=coil_lesson,
     ),
 }
 

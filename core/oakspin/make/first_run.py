@@ -12,7 +12,7 @@ from oakspin.design import Design
 from oakspin.draws import Draws, median, quantiles
 from oakspin.heat import rise_in
 from oakspin.machines.kinds import build_of, machine_of
-from oakspin.verdict.outcome import ONE_RUN, outcome_of
+from oakspin.verdict.outcome import ONE_RUN, Outcome, outcome_of
 
 COOL_C = 35.0  # about the warmth of skin
 SHORTEST = 5
@@ -49,9 +49,14 @@ def first_run(design: Design, expect: str) -> FirstRun:
         why = f"{part}, but in nine builds of ten stay{'' if warmest.name.endswith('s') else 's'} under {HANDS_OFF_C:.0f} °C; a minute is enough to look."
     return FirstRun(
         checks=plan.checks,
-        flick=plan.flick,
+        flick=plan.flick.format(way=_way(outcome), seen=machine.words.seen),
         expect=expect,
         disconnect_after=seconds,
         why=why,
         cool_for=int(math.ceil(max(cool, seconds) / 30) * 30),
     )
+
+
+def _way(outcome: Outcome) -> str:
+    words = outcome.machine.words
+    return words.backward if outcome.drive.sense < 0 else words.forward

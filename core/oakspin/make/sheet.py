@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from oakspin.constants import HANDS
 from oakspin.design import Design
-from oakspin.machines.build import Bend, Cut, Measure, Step, Template
+from oakspin.machines.build import Bend, Cut, Figure, Measure, Step, Template
 from oakspin.machines.kinds import build_of
 from oakspin.safety import Caution, cautions_of
 
@@ -30,6 +30,7 @@ class BuildSheet:
     tools: tuple[str, ...]
     minutes: float
     template: Template
+    figures: tuple[Figure, ...]
     cautions: tuple[Caution, ...]
 
 
@@ -56,6 +57,7 @@ def build_sheet(design: Design) -> BuildSheet:
         tools=tuple(dict.fromkeys(tool for step in plan.steps for tool in step.tools)),
         minutes=sum(step.minutes for step in steps),
         template=plan.template,
+        figures=plan.figures,
         cautions=cautions_of(design),
     )
 

@@ -108,3 +108,23 @@ NICKEL_RESISTIVITY = 7.0e-8  # ohm m at 20 C, the plating of terminals and magne
 
 FILM_FACTOR = {"sanded": 1.5, "handled": 3.0, "tarnished": 10.0}  # R. Holm, Electric Contacts; x/÷ 2
 FOOT_FORCE = {"barely": 2e-3, "light": 5e-3, "firm": 30e-3, "gripping": 100e-3}  # N; bench classes
+
+
+@dataclass(frozen=True)
+class Support:
+    """What an axle lies in: ohms from its foot to its seat, and depth of an open seat in mm."""
+
+    name: str
+    ohms: float
+    rho: float
+    source: str = "size and metal of the part; bench readings"
+
+
+SUPPORTS = {
+    "steel_clip": Support("paper clip", 0.012, 1.5e-7),
+    "safety_pin": Support("safety pin", 0.015, 1.5e-7),
+    "needle_eye": Support("needle's eye", 0.010, 1.8e-7),
+    "bare_copper": Support("bare copper wire", 0.002, 1.724e-8),
+}
+SEAT_DEPTH = {"open": 1e-3, "deep": 5e-3}  # m, from the seat to the brim; a loop has no brim
+MARKER_FILM = 1.5  # what is left of the paint where bare metal was kept free; bench experience

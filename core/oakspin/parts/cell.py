@@ -47,6 +47,11 @@ class Pack:
         return np.asarray(np.minimum(self.volts_at(used) / ohms, self.limit))
 
     @property
+    def endless(self) -> bool:
+        """Whether it never runs down: a bench supply."""
+        return bool(np.all(np.isfinite(self.limit)))
+
+    @property
     def mass(self) -> float:
         """Mass of all cells in kg."""
         return self.cell.mass_g * 1e-3 * self.in_series * self.in_parallel

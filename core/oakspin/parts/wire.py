@@ -11,8 +11,8 @@ EASY_BEND = 0.03  # N m, what fingers hold with comfort; bench experience
 HARD_BEND = 0.08  # N m, what fingers hold at most; bench experience
 
 
-def gauge_diameter(awg: float) -> float:
-    """Diameter in m of an American wire gauge.
+def gauge_diameter(awg):  # type: ignore[no-untyped-def]
+    """Diameter in m of an American wire gauge; takes arrays.
 
     Source: ASTM B258.
 
@@ -21,7 +21,7 @@ def gauge_diameter(awg: float) -> float:
     >>> round(gauge_diameter(20) * 1e3, 3)
     0.812
     """
-    return float(0.127e-3 * 92 ** ((36 - awg) / 39))
+    return 0.127e-3 * 92.0 ** ((36 - awg) / 39)
 
 
 def wire_diameter(wire: Wire) -> float:

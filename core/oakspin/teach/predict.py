@@ -12,12 +12,13 @@ from oakspin.machines.kinds import lesson_of
 from oakspin.verdict import Verdict, evaluate
 from oakspin.verdict.words import figures
 
-Answer = Literal["other_way", "harder", "same", "weaker", "stops"]
+Answer = Literal["other_way", "harder", "same", "weaker", "returns", "stops"]
 OPTIONS: dict[Answer, str] = {
     "other_way": "It turns the other way.",
     "harder": "It turns the same way and is pushed harder.",
     "same": "It turns the same way with the same push.",
     "weaker": "It turns the same way and is pushed less.",
+    "returns": "It stops, comes back and goes the way it went before.",
     "stops": "It does not turn.",
 }
 ALIKE = 0.04  # a push within this share is the same to anyone who watches
@@ -54,6 +55,8 @@ def answer_of(before: Verdict, after: Verdict) -> Answer:
     """Which option holds, from the two verdicts alone."""
     if after.direction == "none":
         return "stops"
+    if after.starts == "returns" and before.starts != "returns":
+        return "returns"
     if before.direction not in {"none", after.direction}:
         return "other_way"
     change = after.figures["push"].value / max(before.figures["push"].value, 1e-9)

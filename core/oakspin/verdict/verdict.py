@@ -18,6 +18,13 @@ from oakspin.verdict.links import JUDGES, NAMES, Finding
 from oakspin.verdict.outcome import Outcome, outcome_of
 
 State = Literal["holds", "tight", "fails"]
+Starts = Literal["by_itself", "flick", "returns", "never"]
+STARTS: dict[Starts, str] = {
+    "by_itself": "starts by itself",
+    "flick": "starts after a flick",
+    "returns": "flicked the wrong way it stops, comes back and goes",
+    "never": "does not start",
+}
 QUANTILES = (0.1, 0.5, 0.9)
 SELF = 0.5  # share of builds or rest positions from which it must start unaided to be told so
 MUST_HOLD = ("circuit", "current", "push", "starts", "keeps_going", "stays_on")
@@ -58,6 +65,7 @@ class Verdict:
     kind: str
     headline: str
     direction: str
+    starts: Starts
     weakest: str
     links: tuple[Link, ...]
     share_that_goes: float
@@ -100,6 +108,7 @@ def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
         kind=design.kind,
         headline=_headline(outcome, links),
         direction=outcome.direction,
+        starts=_starts(outcome),
         weakest=weakest_of(links),
         links=links,
         share_that_goes=float((margins >= 1).all(axis=0).mean()),
@@ -208,7 +217,7 @@ def _headline(outcome: Outcome, links: tuple[Link, ...]) -> str:
         broken = failing or by_id[weakest]
         return f"Does not go. {broken.sentence}"
     spoken = outcome.machine.words
-    starts = f"Turns {outcome.direction}, {_start_of(outcome)}"
+    starts = f"Turns {outcome.direction}, {STARTS[_starts(outcome)]}"
     if on.state == "fails":
         where = f"near {words.figures(on.figure, 2)} {spoken.rate.words}" if on.figure else "at once"
         return f"{starts}, but {spoken.leaves} {where}. {on.sentence if not on.figure else ''}".strip()
@@ -217,5 +226,9 @@ def _headline(outcome: Outcome, links: tuple[Link, ...]) -> str:
     return f"{starts}, {settles}. Weakest link: {NAMES[weakest].lower()}."
 
 
-def _start_of(outcome: Outcome) -> str:
-    return "starts by itself" if outcome.start.by_itself.mean() >= SELF else "starts after a flick"
+def _starts(outcome: Outcome) -> Starts:
+    if not outcome.goes:
+        return "never"
+    if outcome.machine.rest is not None and outcome.machine.rest.against:
+        return "returns"
+    return "by_itself" if outcome.start.by_itself.mean() >= SELF else "flick"

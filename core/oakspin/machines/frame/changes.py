@@ -6,36 +6,26 @@ from collections.abc import Iterator
 
 from oakspin.design.battery import CellName
 from oakspin.design.frame import ByPoints, FrameDesign
-from oakspin.design.magnets import ByGrade
-from oakspin.design.patch import Setting
-from oakspin.design.wire import ByGauge
 from oakspin.draws import MEDIAN
-from oakspin.machines.change import Change
+from oakspin.machines.change import Change, change
+from oakspin.machines.common_changes import battery_changes, magnet_grades, sanded, wire_changes
 from oakspin.machines.frame.shape import frame_shape
 from oakspin.machines.path import PathSums
-from oakspin.parts.catalogue import CELLS
-from oakspin.parts.cell import cell_of, pack_of
+from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import magnet_conducts, magnet_kind, stack_length
 from oakspin.parts.wire import wire_diameter
 
 STANDING_CELLS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C")
-STRONGER = {"ferrite": "N42", "N35": "N42", "N42": "N52", "N45": "N52", "alnico": "N42"}
-WEAKER = {"N52": "N42", "N42": "N35", "N45": "N35"}
-
 
 def frame_changes(design: FrameDesign) -> tuple[Change, ...]:
     """Every single change worth trying on this design, cheap ones first."""
-    makers = (_ends, _magnet_skin, _feet, _pivot, _balance, _outline, _magnets, _battery, _wire, _surface)
-    return tuple(change for maker in makers for change in maker(design))
-
-
-def _set(sentence: str, *settings: tuple[str, object], effort: float = 0.0) -> Change:
-    return Change(sentence, tuple(Setting(pointer, value) for pointer, value in settings), effort)
+    makers = (_ends, _magnet_skin, _feet, _pivot, _balance, _outline, _magnets, _common)
+    return tuple(found for maker in makers for found in maker(design))
 
 
 def _ends(design: FrameDesign) -> Iterator[Change]:
     if design.wire.finish != "bare" and not design.wire.ends_stripped:
-        yield _set("Strip the ends of the wire", ("/wire/ends_stripped", True))
+        yield change("Strip the ends of the wire", ("/wire/ends_stripped", True))
 
 
 def _magnet_skin(design: FrameDesign) -> Iterator[Change]:
@@ -43,46 +33,46 @@ def _magnet_skin(design: FrameDesign) -> Iterator[Change]:
         plated: list[tuple[str, object]] = [("/magnets/plating", "nickel")]
         if not magnet_kind(design.magnets).conducts:
             plated.append(("/magnets/strength", {"by": "grade", "grade": "N42"}))
-        yield _set("Take nickel-plated neodymium magnets", *plated, effort=0.1)
+        yield change("Take nickel-plated neodymium magnets", *plated, effort=0.1)
     if design.magnets.magnetized == "across":
-        yield _set("Take magnets magnetized along their axis", ("/magnets/magnetized", "along"), effort=0.1)
+        yield change("Take magnets magnetized along their axis", ("/magnets/magnetized", "along"), effort=0.1)
 
 
 def _feet(design: FrameDesign) -> Iterator[Change]:
     feet, stack = design.feet, stack_length(design.magnets) * 1e3
     for gap in (0.2, 0.5, 1.0):
         if gap < feet.gap_mm - 0.05:
-            yield _set(f"Bend the feet in: gap {feet.gap_mm:g} → {gap:g} mm", ("/feet/gap_mm", gap))
+            yield change(f"Bend the feet in: gap {feet.gap_mm:g} → {gap:g} mm", ("/feet/gap_mm", gap))
     for share in (0.5, 0.6):
         height = round(share * stack, 1)
         if abs(height - feet.height_mm) > 0.15 * stack:
             way = "Lower" if height < feet.height_mm else "Raise"
-            yield _set(f"{way} the feet: {feet.height_mm:.3g} → {height:g} mm", ("/feet/height_mm", height))
+            yield change(f"{way} the feet: {feet.height_mm:.3g} → {height:g} mm", ("/feet/height_mm", height))
     words = {"barely": "Let the feet barely touch", "light": "Press the feet lightly", "firm": "Press the feet firmly"}
     for name, text in words.items():
         if name != feet.pressure:
-            yield _set(text, ("/feet/pressure", name))
+            yield change(text, ("/feet/pressure", name))
     if feet.type == "points":
-        yield _set("Close the feet to a ring", ("/feet/type", "ring"), effort=0.1)
+        yield change("Close the feet to a ring", ("/feet/type", "ring"), effort=0.1)
 
 
 def _pivot(design: FrameDesign) -> Iterator[Change]:
     if design.pivot.seat != "cup":
-        yield _set("Cup on top: magnet and washer", ("/pivot/seat", "cup"), effort=0.05)
+        yield change("Cup on top: magnet and washer", ("/pivot/seat", "cup"), effort=0.05)
     off = design.pivot.off_center_mm
     if off > 0.2:
-        yield _set(f"Center the tip: {off:g} → 0.2 mm", ("/pivot/off_center_mm", 0.2))
+        yield change(f"Center the tip: {off:g} → 0.2 mm", ("/pivot/off_center_mm", 0.2))
 
 
 def _balance(design: FrameDesign) -> Iterator[Change]:
     outline = design.outline
     if not outline.mirrored:
-        yield _set("Bend both halves alike", ("/outline/mirrored", True), ("/outline/other_half", None))
+        yield change("Bend both halves alike", ("/outline/mirrored", True), ("/outline/other_half", None))
     if outline.legs == 1 and isinstance(outline.half, ByPoints):
-        yield _set("Add a second leg, mirrored", ("/outline/legs", 2), effort=0.1)
+        yield change("Add a second leg, mirrored", ("/outline/legs", 2), effort=0.1)
     if outline.decoration.mass_g > 0:
         bare = {"mass_g": 0.0, "area_mm2": 0.0, "radius_mm": outline.decoration.radius_mm, "height_mm": -20.0}
-        yield _set("Take the decoration off", ("/outline/decoration", bare), effort=0.05)
+        yield change("Take the decoration off", ("/outline/decoration", bare), effort=0.05)
 
 
 def _outline(design: FrameDesign) -> Iterator[Change]:
@@ -92,17 +82,17 @@ def _outline(design: FrameDesign) -> Iterator[Change]:
     beside = pack.radius * 1e3 + wire_diameter(design.wire) * 500 + 2
     if not isinstance(half, ByPoints):
         if half.diameter_mm / 2 < beside:
-            yield _set("Wind the spring wider than the cell", ("/outline/half/diameter_mm", round(2 * beside, 1)))
+            yield change("Wind the spring wider than the cell", ("/outline/half/diameter_mm", round(2 * beside, 1)))
         return
     points = [point.model_dump() for point in half.points]
     if min(point["radius_mm"] for point in points) < beside:
         out = [{**point, "radius_mm": max(point["radius_mm"], round(beside + 1, 1))} for point in points]
         clear = {**half.model_dump(), "points": out}
-        yield _set("Bend the legs clear of the cell", ("/outline/half", clear))
+        yield change("Bend the legs clear of the cell", ("/outline/half", clear))
     drop = shape.tip - float(PathSums(shape.paths).center[2])
     if drop < 8e-3:
         down = [{**point, "height_mm": max(round(point["height_mm"] - 8, 1), -200.0)} for point in points]
-        yield _set("Bend the legs 8 mm lower", ("/outline/half", {**half.model_dump(), "points": down}))
+        yield change("Bend the legs 8 mm lower", ("/outline/half", {**half.model_dump(), "points": down}))
 
 
 def _magnets(design: FrameDesign) -> Iterator[Change]:
@@ -110,36 +100,11 @@ def _magnets(design: FrameDesign) -> Iterator[Change]:
     for count, text in ((magnets.count - 1, "One magnet fewer"), (magnets.count + 1, "One magnet more")):
         if 1 <= count <= 12 and magnets.thickness_mm * count <= 120:
             kept = round(height * count / magnets.count, 2)
-            yield _set(text, ("/magnets/count", count), ("/feet/height_mm", kept), effort=0.05)
-    grade = magnets.strength.grade if isinstance(magnets.strength, ByGrade) else None
-    for other, text in ((STRONGER.get(grade or ""), "Stronger"), (WEAKER.get(grade or ""), "Weaker")):
-        if other:
-            value = {"by": "grade", "grade": other}
-            yield _set(f"{text} magnets: {grade} → {other}", ("/magnets/strength", value), effort=0.15)
+            yield change(text, ("/magnets/count", count), ("/feet/height_mm", kept), effort=0.05)
+    yield from magnet_grades(magnets)
 
 
-def _battery(design: FrameDesign) -> Iterator[Change]:
-    battery = design.battery
-    if battery.used_percent > 10:
-        yield _set("Put in a fresh cell", ("/battery/used_percent", 0.0), effort=0.05)
-    if battery.in_series > 1:
-        yield _set("One cell only", ("/battery/in_series", 1), effort=0.05)
-    for name in STANDING_CELLS:
-        if name != battery.cell and CELLS[name].diameter_mm <= max(cell_of(battery).diameter_mm, 14.5):
-            yield _set(f"Change to {CELLS[name].name}", ("/battery/cell", name), ("/battery/own", None), effort=0.15)
-
-
-def _wire(design: FrameDesign) -> Iterator[Change]:
-    if design.wire.material != "copper":
-        yield _set("Take copper wire", ("/wire/material", "copper"), effort=0.1)
-    size = design.wire.size
-    if isinstance(size, ByGauge):
-        for awg, text in ((size.awg - 2, "Thicker"), (size.awg + 2, "Thinner")):
-            if 8 <= awg <= 34:
-                value = {"by": "gauge", "awg": awg}
-                yield _set(f"{text} wire: {size.awg} → {awg} AWG", ("/wire/size", value), effort=0.15)
-
-
-def _surface(design: FrameDesign) -> Iterator[Change]:
-    if design.surface != "sanded":
-        yield _set("Sand the tip and the feet bright", ("/surface", "sanded"))
+def _common(design: FrameDesign) -> Iterator[Change]:
+    yield from battery_changes(design, STANDING_CELLS)
+    yield from wire_changes(design)
+    yield from sanded(design, "the tip and the feet")

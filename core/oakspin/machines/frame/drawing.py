@@ -51,6 +51,7 @@ def draw_frame(design: FrameDesign, shape: FrameShape, stack: Stack, balance: tu
         labels=(),
         handles=_handles(design, shape),
         current=tuple(leg if down else leg[::-1] for leg, back in zip(legs, far, strict=True) if not back),
+        flows=(),
         pushes=tuple(
             Push(mm(foot[0]), 0.0, (0, 0, -1 if right else 1), abs(mm(foot[0]))) for right, foot in sides.items()
         ),

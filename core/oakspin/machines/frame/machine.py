@@ -7,28 +7,31 @@ from functools import lru_cache, partial
 
 import numpy as np
 
-from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY, GRAVITY, HANDS, MU_0
+from oakspin.constants import AIR_DENSITY, GRAVITY, HANDS, MU_0
 from oakspin.design.frame import FrameDesign
 from oakspin.draws import Array, Draws
 from oakspin.fields.coupling import foot_coupling, path_coupling_round
-from oakspin.fields.flux import cylinder_flux
+from oakspin.fields.flux import face_flux
 from oakspin.fields.stack import Stack
 from oakspin.fields.steel import can_depth, can_image
 from oakspin.machines.frame.drawing import draw_frame
 from oakspin.machines.frame.faults import breaks_of
 from oakspin.machines.frame.shape import FrameShape, frame_shape
+from oakspin.machines.bodies import STILL_AIR, cell_body, wire_body
 from oakspin.machines.machine import Body, Load, Machine, Words
 from oakspin.machines.path import PathSums, path_length, wire_air_drag
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE
-from oakspin.parts.cell import SPECIFIC_HEAT, Pack, pack_of
+from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms
 from oakspin.parts.magnet import keep_away, remanence, stack_length, stack_mass
 from oakspin.parts.wire import bend_moment, leg_give, wire_diameter, wire_metal, wire_ohms, wire_section
 
 SEAT_SLOPE = 1.0  # tan 45 degrees, in a dimple or a cup
 MAGNET_HEAT = 450.0  # J/kg K, sintered neodymium; data sheets
-STILL_AIR = 10.0  # W/m2 K, free convection and radiation of a warm body; handbook value
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
+
+
+_kept_face_flux = lru_cache(maxsize=64)(face_flux)
 
 
 def frame_stack(design: FrameDesign, pack: Pack, strength: float) -> Stack:
@@ -39,16 +42,9 @@ def frame_stack(design: FrameDesign, pack: Pack, strength: float) -> Stack:
     image = 0.0
     if not across and pack.cell.can_mm > 0:
         depth = can_depth(radius, pack.radius, pack.cell.bottom_mm * 1e-3, pack.cell.can_mm * 1e-3)
-        image = can_image(radius, depth, strength * _face_flux(radius, hole, length))
+        image = can_image(radius, depth, strength * _kept_face_flux(radius, hole, length))
     sign = 1.0 if magnets.pole_up == "N" else -1.0
     return Stack(radius, hole, length, sign * strength, across, image)
-
-
-@lru_cache(maxsize=64)
-def _face_flux(radius: float, hole: float, length: float) -> float:
-    """Flux per tesla through the rim of the stack's face in air, m2."""
-    face = float(cylinder_flux(radius, length / 2, radius=radius, length=length))
-    return face - float(cylinder_flux(radius, length / 2, radius=hole, length=length)) if hole else face
 
 
 def frame_coupling(design: FrameDesign, shape: FrameShape, stack: Stack, draws: Draws) -> Array:
@@ -156,24 +152,19 @@ def _bodies(
 ) -> tuple[Body, ...]:
     wire, metal, pack = wire_diameter(design.wire), wire_metal(design.wire), shape.pack
     cooling = draws.value("cooling")
-    surface = np.pi * wire * moving.sums.length
-    film = AIR_CONDUCTIVITY / wire * surface
-    reynolds_per_speed = AIR_DENSITY * wire / AIR_VISCOSITY * np.sqrt(moving.sums.inertia / moving.sums.length)
-    cell_surface = np.pi * 2 * pack.radius * pack.length * design.battery.in_parallel
     magnet_surface = np.pi * design.magnets.diameter_mm * 1e-3 * shape.stack
     contacts = ohms["foot contact"]
     return (
-        Body(
+        wire_body(
             "wire",
             ohms["wire"] + contacts / 2 + ohms["pivot contact"] / 2,
-            wire_section(wire) * metal.density * moving.sums.length * metal.specific_heat,
-            # Nusselt number of a thin cylinder: 0.9 in still air, 0.49 sqrt(Re) in wind (Churchill and Bernstein, 1977).
-            0.9 * film * cooling,
-            0.49 * film * np.sqrt(reynolds_per_speed) * cooling,
+            wire,
+            moving.sums.length,
+            np.sqrt(moving.sums.inertia / moving.sums.length),
+            metal,
+            cooling,
         ),
-        Body(
-            "cell", pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT, STILL_AIR * cell_surface * cooling, cooling * 0
-        ),
+        cell_body(pack, cooling, design.battery.in_parallel),
         Body(
             "magnets",
             contacts / 2,

@@ -19,7 +19,7 @@ def judge(outcome: Outcome) -> Finding:
     contacts = sum(ohms for place, ohms in machine.ohms.items() if "contact" in place)
     touching = median(contacts / machine.total_ohms)
     good = f"Battery takes {100 * inside:.0f} %, contacts {100 * touching:.0f} %."
-    if median(current) >= machine.pack.limit:
-        good = f"Held by the supply's limit of {machine.pack.limit:g} A."
+    if median(current - machine.pack.limit) >= 0:
+        good = f"Held by the supply's limit of {median(current):g} A."
     bad = f"Too little: {'the battery' if inside > 0.5 else 'wire and contacts'} let no more through."
     return Finding("current", current, "A", current / LEAST_CURRENT, good, bad)

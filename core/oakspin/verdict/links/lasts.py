@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import figures
 
+DAY = 86400.0  # s
 LESSON = 300.0  # s of running, the least that one lesson needs; class practice
 
 
@@ -15,6 +18,9 @@ def judge(outcome: Outcome) -> Finding:
     life = outcome.life
     runs = median(outcome.runs)
     good = f"Some {figures(runs, 2)} runs of a minute at most."
+    if outcome.machine.pack.endless:
+        life = np.minimum(life, DAY)
+        good = "A bench supply does not run down."
     bad = "It does not run, so there is nothing to last."
     if median(life) > 0:
         bad = f"The battery fades too soon: about {figures(max(runs, 1), 2)} runs."

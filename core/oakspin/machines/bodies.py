@@ -1,0 +1,39 @@
+"""Things that warm in every kind of motor."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY
+from oakspin.draws import Array
+from oakspin.machines.machine import Body
+from oakspin.parts.cell import SPECIFIC_HEAT, Pack
+from oakspin.parts.catalogue import Metal
+from oakspin.parts.wire import wire_section
+
+STILL_AIR = 10.0  # W/m2 K, free convection and radiation of a warm body; handbook value
+
+
+def cell_body(pack: Pack, cooling: Array, side_by_side: int) -> Body:
+    """The battery, warmed by its own resistance."""
+    surface = np.pi * 2 * pack.radius * pack.length * side_by_side
+    return Body(
+        "cell", pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT, STILL_AIR * surface * cooling, cooling * 0
+    )
+
+
+def wire_body(name: str, ohms: Array, diameter, length, radius, metal: Metal, cooling: Array) -> Body:  # type: ignore[no-untyped-def]
+    """Thin wire in the air, its wind that of turning at a mean ``radius``; diameter, length, radius in m.
+
+    Source: Nusselt number of a thin cylinder, 0.9 in still air, 0.49 sqrt(Re) in wind
+    (S. Churchill and M. Bernstein, J. Heat Transfer 99, 300, 1977).
+    """
+    film = AIR_CONDUCTIVITY / diameter * np.pi * diameter * length
+    reynolds_per_speed = AIR_DENSITY * diameter / AIR_VISCOSITY * radius
+    return Body(
+        name,
+        ohms,
+        wire_section(diameter) * metal.density * length * metal.specific_heat,
+        0.9 * film * cooling,
+        0.49 * film * np.sqrt(reynolds_per_speed) * cooling,
+    )

@@ -1,0 +1,451 @@
+"""The drawing of a rotating coil in millimetres: side view, end view, both leads seen end-on.
+
+All views show one moment: the coil upright, with the marked side up or down, whichever lets more
+current through. The leads are drawn larger than they are.
+"""
+
+from __future__ import annotations
+
+import itertools
+import math
+from functools import lru_cache
+
+import numpy as np
+
+from oakspin.design.coil import Lead, LobesDesign, OvalOutline, RoundOutline, SquareOutline
+from oakspin.draws import Array
+from oakspin.fields.lines import trace_lines
+from oakspin.fields.stack import Stack
+from oakspin.machines.coil.coupling import Source, across_the_axle
+from oakspin.machines.coil.outline import drawn
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, seen_from
+from oakspin.machines.coil.strip import ANGLES
+from oakspin.machines.follow import Follower
+from oakspin.machines.geometry import (
+    Dimension,
+    Flow,
+    Geometry,
+    Handle,
+    HandleAxis,
+    Label,
+    Moving,
+    Point,
+    Polyline,
+    Push,
+    Shape,
+    Turning,
+    Vector,
+    View,
+    bounds_of,
+    box,
+    handle_axis,
+    mm,
+)
+from oakspin.parts.cell import Pack
+
+BETWEEN = 16.0  # mm between the views
+DIAL = 8.0  # mm, the drawn radius of a lead seen end-on
+ABOVE = 15.0  # mm between the coil's sweep and the leads drawn end-on
+RING, SWELL = 1.16, 0.30
+FAINT = 0.04
+POST = 0.6e-3
+LINES = 5
+
+
+class Layout:
+    """Where the views stand; mm."""
+
+    def __init__(self, design: CoilMotor, shape: CoilShape, source: Source) -> None:
+        across = source.radius if isinstance(source, Stack) else source.across / 2
+        reach, along = mm(shape.reach), mm(shape.wound.measures.half_along)
+        side = max(mm(shape.half_spacing), along + design.tails.length_mm) + 8
+        self.ring = RING * reach + 3
+        end = max(self.ring * (1 + SWELL) + 2, mm(across) + 2, mm(shape.base / 2) + 2)
+        whole = 2 * (side + end) + BETWEEN
+        self.side, self.end = side - whole / 2, whole / 2 - end
+        self.wide = whole / 2
+        self.axle = mm(shape.axle)
+        self.toward = -1.0 if seen_from(design) == "left" else 1.0
+        self.dials = self.axle + max(self.ring * (1 + SWELL), reach) + ABOVE
+        self.left: Point = (self.side - 0.45 * side, self.dials)
+        self.right: Point = (self.side + 0.45 * side, self.dials)
+
+
+def draw_coil(
+    design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, drive: Array, live: Array
+) -> Geometry:
+    """Lay out the views. ``drive`` and ``live`` are the mean push and switch at every angle, shape (angles,)."""
+    at = Layout(design, shape, source)
+    pose = pose_of(live)
+    flows = bool(live[len(ANGLES) // 2 if pose else 0] > FAINT)
+    shapes = (*_standing(design, shape, pack, source, at), *_turning(shape, at, pose), *_dials(design, at, pose))
+    ring, ring_labels = _ring(at, drive)
+    labels = (*_labels(design, shape, at), *ring_labels)
+    left, bottom, right, top = bounds_of((*shapes, *ring), labels)
+    return Geometry(
+        shapes=(*shapes, *ring),
+        labels=labels,
+        handles=_handles(design, shape, at, pose),
+        current=_current(design, shape, at, pose) if flows else (),
+        flows=_flows(design, shape, at, pose) if flows else (),
+        pushes=(Push(at.end, mm(shape.axle - shape.reach), (1.0, 0.0, 0.0), mm(shape.wound.measures.reach)),),
+        field_lines=_lines(source, at.end, mm(shape.base)),
+        moving=_moving(design, shape, at),
+        sparks=((at.side - mm(shape.half_spacing), at.axle), (at.side + mm(shape.half_spacing), at.axle)),
+        dimensions=_dimensions(design, shape, at),
+        mass=None,
+        turning=Turning(at.end, at.axle, "end", at.ring * (1 + SWELL) + 1.5),
+        bounds=(min(left, -at.wide), min(bottom, 0.0), max(right, at.wide), top + 4),
+        caption=f"Side view, end view from the {seen_from(design)}, and both leads end-on",
+    )
+
+
+def pose_of(live: Array) -> float:
+    """The upright pose in which more current flows: marked side up (0) or down, rad."""
+    return math.pi if live[len(ANGLES) // 2] > live[0] else 0.0
+
+
+def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, at: Layout) -> tuple[Shape, ...]:
+    base, top = shape.base, shape.base + shape.stack
+    along = source.radius if isinstance(source, Stack) else source.along / 2
+    across = source.radius if isinstance(source, Stack) else source.across / 2
+    parts: list[Shape] = []
+    if base:
+        half = pack.cell.length_mm * 5e-4
+        round_ = np.linspace(0, 2 * np.pi, 49)
+        parts.append(Shape("cell", box(half, 0.0, base, at.side * 1e-3), label=pack.cell.name))
+        circle = [(at.end + mm(base / 2 * np.cos(t)), mm(base / 2 * (1 + np.sin(t)))) for t in round_]
+        parts.append(Shape("cell", tuple(circle)))
+    for middle, wide in ((at.side, along), (at.end, across)):
+        parts += _poles(design, wide, base, top, middle * 1e-3)
+        if design.second != "none":
+            high = 2 * shape.axle - top
+            parts += _poles(design, wide, high, high + shape.stack, middle * 1e-3, design.second == "turned")
+    parts += _supports(design, shape, at)
+    parts.append(Shape("bench", ((-at.wide, -1.2), (at.wide, -1.2), (at.wide, 0.0), (-at.wide, 0.0))))
+    return tuple(parts)
+
+
+def _poles(design: CoilMotor, wide: float, low: float, high: float, middle: float, over: bool = False) -> list[Shape]:
+    north_up = (design.magnets.pole_up == "N") != over
+    if design.magnets.magnetized == "across":
+        return [Shape("across", box(wide, low, high, middle), label="N" if north_up else "S")]
+    half = (low + high) / 2
+    upper, lower = ("north", "south") if north_up else ("south", "north")
+    return [
+        Shape(upper, box(wide, half, high, middle), label=upper[0].upper()),  # type: ignore[arg-type]
+        Shape(lower, box(wide, low, half, middle), label=lower[0].upper()),  # type: ignore[arg-type]
+    ]
+
+
+def _seat_heights(shape: CoilShape) -> tuple[float, float]:
+    rise = shape.tilt * shape.half_spacing
+    return mm(shape.axle - rise), mm(shape.axle + rise)
+
+
+def _supports(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Shape]:
+    low, high = _seat_heights(shape)
+    wire = max(mm(shape.wire), 1.0)
+    parts = []
+    for sign, height in ((-1, low), (1, high)):
+        x = at.side + sign * mm(shape.half_spacing)
+        parts.append(Shape("support", ((x - mm(POST), 0.0), (x + mm(POST), 0.0), (x + mm(POST), height - wire), (x - mm(POST), height - wire))))  # fmt: skip
+        parts.append(Shape("support", ((x, height - wire), (x, height + wire)), closed=False))
+    if design.supports.stand == "metal":
+        wide = mm(shape.half_spacing)
+        parts.append(Shape("stand", ((at.side - wide, 0.0), (at.side + wide, 0.0), (at.side + wide, 1.4), (at.side - wide, 1.4))))  # fmt: skip
+    parts.append(Shape("support", _seat(design, at.end, at.axle, wire), closed=False))
+    parts.append(Shape("support", ((at.end, 0.0), (at.end, at.axle - wire)), closed=False, label="behind"))
+    return parts
+
+
+def _seat(design: CoilMotor, x: float, y: float, wire: float) -> Polyline:
+    if design.supports.seat == "loop":
+        return tuple((x + 1.5 * wire * math.sin(t), y + 1.5 * wire * math.cos(t)) for t in np.linspace(0, 2 * np.pi, 25))
+    deep = 2.4 if design.supports.seat == "open" else 5.0
+    return ((x - 0.8 * deep, y + deep - wire), (x, y - wire), (x + 0.8 * deep, y + deep - wire))
+
+
+def _turned(u: float, v: float, angle: float) -> Vector:
+    """A point of the coil in (x, y, z) from the axle, mm; v up at angle 0."""
+    return (mm(u), mm(-v * math.sin(angle)), mm(v * math.cos(angle)))
+
+
+def _parts(shape: CoilShape) -> list[tuple[Vector, ...]]:
+    """The paths of the coil or both lobes at machine angle 0."""
+    path = drawn(shape.wound.outline)
+    return [tuple(_turned(u, v, place - math.pi / 2) for u, v in path) for place in shape.wound.places]
+
+
+def _leads(design: CoilMotor, shape: CoilShape, off: float) -> list[tuple[Vector, ...]]:
+    inner, outer = shape.wound.measures.half_along, shape.wound.measures.half_along + design.tails.length_mm * 1e-3
+    return [((mm(sign * inner), 0.0, 0.0), (mm(sign * outer), 0.0, off)) for sign in (-1, 1)]
+
+
+def _views(at: Layout) -> tuple[View, View]:
+    side = View(axis=(1, 0, 0), right=(at.toward, 0, 0), up=(0, 0, 1), origin=(at.side, at.axle))
+    end = View(axis=(1, 0, 0), right=(0, 1, 0), up=(0, 0, 1), origin=(at.end, at.axle))
+    return side, end
+
+
+def _seen(points: tuple[Vector, ...], view: View, angle: float) -> Polyline:
+    cos, sin = math.cos(angle), math.sin(angle)
+    seen = []
+    for x, y, z in points:
+        turned = (x, y * cos - z * sin, y * sin + z * cos)
+        right = sum(a * b for a, b in zip(turned, view.right, strict=True))
+        up = sum(a * b for a, b in zip(turned, view.up, strict=True))
+        seen.append((round(view.origin[0] + right, 3), round(view.origin[1] + up, 3)))
+    return tuple(seen)
+
+
+def _turning(shape: CoilShape, at: Layout, pose: float) -> tuple[Shape, ...]:
+    side, end = _views(at)
+    drawn_ = []
+    for path in _parts(shape):
+        drawn_ += [Shape("wire", _seen(path, view, pose), closed=False) for view in (side, end)]
+    low, high = _seat_heights(shape)
+    inner = mm(shape.wound.measures.half_along)
+    for sign, height in ((-1, low), (1, high)):
+        # Both leads lie on the line through the two seats.
+        tip = at.side + sign * (mm(shape.half_spacing) + 5)
+        slope = (high - low) / (2 * mm(shape.half_spacing))
+        drawn_.append(Shape("wire", ((at.side + sign * inner, at.axle + slope * sign * inner), (tip, height + slope * sign * 5)), closed=False))  # fmt: skip
+    mark = _seen((_turned(0.0, shape.wound.measures.reach, shape.wound.places[0] - math.pi / 2),), end, pose)[0]
+    drawn_.append(Shape("mark", _circle(mark, 1.1)))
+    return tuple(drawn_)
+
+
+def _circle(middle: Point, radius: float, start: float = 0.0, end: float = 360.0) -> Polyline:
+    count = max(int(abs(end - start) / 6) + 2, 4)
+    return tuple(
+        (round(middle[0] + radius * math.cos(math.radians(t)), 3), round(middle[1] + radius * math.sin(math.radians(t)), 3))
+        for t in np.linspace(start, end, count)
+    )
+
+
+def _dials(design: CoilMotor, at: Layout, pose: float) -> list[Shape]:
+    turned = math.degrees(pose)
+    parts = []
+    for middle, lead in ((at.left, design.strip.left), (at.right, design.strip.right)):
+        cover = "paint" if lead.rest == "marker" else "enamel"
+        bare = design.wire.finish == "bare" and lead.rest == "enamel" or lead.bared == "all"
+        parts.append(Shape("bared" if bare else cover, _circle(middle, DIAL)))  # type: ignore[arg-type]
+        for arc in () if bare else lead.arcs:
+            start, end = arc.center_deg - arc.width_deg / 2 + turned, arc.center_deg + arc.width_deg / 2 + turned
+            parts.append(Shape("bared", _circle(middle, DIAL, start, end), closed=False))
+        x, y = middle
+        parts.append(Shape("axis", ((x, y - DIAL - 2), (x, y + DIAL + 2)), closed=False))
+        parts.append(Shape("support", ((x - 3, y - DIAL - 1.2), (x, y - DIAL - 3.6), (x + 3, y - DIAL - 1.2)), closed=False))  # fmt: skip
+    return parts
+
+
+def _state_of(lead: Lead) -> str:
+    if lead.bared != "arcs":
+        return "bare all round" if lead.bared == "all" else "not bared"
+    arcs = " + ".join(f"{arc.width_deg:g}°" for arc in lead.arcs)
+    return f"bare {arcs}, rest {'painted' if lead.rest == 'marker' else 'enamel'}"
+
+
+def _labels(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Label, ...]:
+    found = []
+    for middle, name, lead in ((at.left, "left", design.strip.left), (at.right, "right", design.strip.right)):
+        found.append(Label(middle[0], middle[1] + DIAL + 7.5, f"{name} lead, end-on", strong=True))
+        found.append(Label(middle[0], middle[1] + DIAL + 3.8, _state_of(lead)))
+    plus, minus = ("left", "right") if design.plus_at == "left" else ("right", "left")
+    for name, sign in ((plus, "+"), (minus, "−")):
+        x = at.side + (-1 if name == "left" else 1) * (mm(shape.half_spacing) + 4)
+        found.append(Label(x, 2.0, sign, strong=True))
+    return tuple(found)
+
+
+def _ring(at: Layout, drive: Array) -> tuple[tuple[Shape, ...], tuple[Label, ...]]:
+    """The drive round the shaft: at each place, what it is while the marked side points there."""
+    peak = float(np.abs(drive).max()) or 1.0
+    share = drive / peak
+    kinds = np.where(share > FAINT, "push_arc", np.where(share < -FAINT, "brake_arc", "idle_arc"))
+    start = next((i for i in range(len(kinds)) if kinds[i] != kinds[i - 1]), 0)
+    order = [(start + i) % len(kinds) for i in range(len(kinds))]
+    shapes, labels = [], []
+    step = math.degrees(ANGLES[1])
+    for kind, group in itertools.groupby(order, key=lambda i: str(kinds[i])):
+        run = list(group)
+        angles = [run[0] * step + step * n + 90 for n in range(-1, len(run) + 1)] if len(run) < len(kinds) else [step * n for n in range(len(kinds) + 1)]  # fmt: skip
+        inner = [_at(at, angle, 1.0) for angle in angles]
+        if kind == "idle_arc":
+            shapes.append(Shape("idle_arc", tuple(inner), closed=False))
+        else:
+            swell = [0.0, *(SWELL * abs(float(share[i])) for i in run), 0.0] if len(run) < len(kinds) else [SWELL * abs(float(share[i % len(kinds)])) for i in range(len(kinds) + 1)]  # fmt: skip
+            sign = 1 if kind == "push_arc" else -1
+            outer = [_at(at, angle, 1.0 + sign * more) for angle, more in zip(angles, swell, strict=True)]
+            shapes.append(Shape(kind, tuple(outer + inner[::-1])))  # type: ignore[arg-type]
+        if len(run) * step >= 40:
+            word = {"push_arc": "push", "brake_arc": "brake", "idle_arc": "no current"}[kind]
+            x, y = _at(at, angles[len(angles) // 2], 0.72)
+            labels.append(Label(x, y, word))
+    return tuple(shapes), tuple(labels)
+
+
+def _at(at: Layout, degrees: float, share: float) -> Point:
+    radius = at.ring * share
+    angle = math.radians(degrees)
+    return (round(at.end + radius * math.cos(angle), 3), round(at.axle + radius * math.sin(angle), 3))
+
+
+def _current(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tuple[Polyline, ...]:
+    side, _ = _views(at)
+    forward = design.plus_at == "left"
+    found = []
+    for path in _parts(shape):
+        seen = _seen(path, side, pose)
+        found.append(seen if forward else seen[::-1])
+    return tuple(found)
+
+
+def _flows(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tuple[Flow, ...]:
+    _, end = _views(at)
+    reach = shape.wound.measures.reach
+    toward = design.plus_at == "left"
+    found = []
+    for place in shape.wound.places:
+        sides = [(reach, toward)] if shape.wound.outline.lobe else [(reach, toward), (-reach, not toward)]
+        for v, out in sides:
+            x, y = _seen((_turned(0.0, v, place - math.pi / 2),), end, pose)[0]
+            found.append(Flow(x, y, out))
+    return tuple(found)
+
+
+def _moving(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Moving, ...]:
+    side, end = _views(at)
+    found = []
+    for path in _parts(shape):
+        found += [Moving("wire", path, side), Moving("wire", path, end)]
+    found += [Moving("wire", path, side) for path in _leads(design, shape, 0.0)]
+    tip = _turned(0.0, shape.wound.measures.reach, shape.wound.places[0] - math.pi / 2)
+    found.append(Moving("mark", (tip, tip), end))
+    for middle, lead in ((at.left, design.strip.left), (at.right, design.strip.right)):
+        view = View(axis=(1, 0, 0), right=(0, 1, 0), up=(0, 0, 1), origin=middle)
+        cover = "paint" if lead.rest == "marker" else "enamel"
+        whole: Vector = (0.0, 0.0, 0.0)
+        ring = tuple((0.0, y, z) for y, z in _circle(whole[:2], DIAL))
+        found.append(Moving("bared" if lead.bared == "all" else cover, ring, view))  # type: ignore[arg-type]
+        for arc in lead.arcs:
+            points = _circle(whole[:2], DIAL, arc.center_deg - arc.width_deg / 2, arc.center_deg + arc.width_deg / 2)
+            found.append(Moving("bared", tuple((0.0, y, z) for y, z in points), view))
+    return tuple(found)
+
+
+def _dimensions(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Dimension, ...]:
+    wide, beside = mm(shape.half_spacing), at.side - mm(shape.half_spacing) - 7
+    low = mm(shape.base + shape.stack)
+    return (
+        Dimension((at.side - wide, -5.0), (at.side + wide, -5.0), f"{2 * wide:.3g} mm between supports"),
+        Dimension((beside, 0.0), (beside, at.axle), f"axle at {at.axle:.3g} mm"),
+        Dimension((at.end, low), (at.end, low + design.gap_mm), f"gap {design.gap_mm:.3g} mm"),
+    )
+
+
+def _handles(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tuple[Handle, ...]:
+    return (
+        _gap(design, shape, at),
+        *_size(design, shape, at, pose),
+        *_heights(design, shape, at),
+        *_arcs("left", design.strip.left, at.left, pose),
+        *_arcs("right", design.strip.right, at.right, pose),
+    )
+
+
+def _gap(design: CoilMotor, shape: CoilShape, at: Layout) -> Handle:
+    top = mm(shape.base + shape.stack)
+    axis = handle_axis("y", "Gap to the magnet", "/gap_mm", design.gap_mm, (0, 40), 0.1, -top)
+    # Beside the coil's lowest point, so that the arrow of the push stays clear.
+    return Handle("gap", at.end - 5, top + design.gap_mm, (axis,))
+
+
+def _size(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> list[Handle]:
+    along = mm(shape.wound.measures.half_along)
+    right = at.side + along
+    if isinstance(design, LobesDesign):
+        lobes = design.lobes
+        tip = math.degrees(shape.wound.places[0] + pose)
+        opening = handle_axis("turn", "Opening of the lobes", "/lobes/opening_deg", lobes.opening_deg, (0, 180), 1.0, 2 * (180 + math.degrees(pose)), -2.0, unit="°", center=(at.end, at.axle))  # fmt: skip
+        reach = mm(shape.wound.measures.reach) + 4
+        x, y = at.end + reach * math.cos(math.radians(tip)), at.axle + reach * math.sin(math.radians(tip))
+        return [
+            Handle("along", right, at.axle + 3, (handle_axis("x", "Lobe along the axle", "/lobes/along_mm", lobes.along_mm, (6, 80), 0.5, -2 * at.side, 2.0),)),
+            Handle("opening", round(x, 3), round(y, 3), (opening,)),
+        ]  # fmt: skip
+    outline = design.coil.outline
+    if isinstance(outline, RoundOutline):
+        return [Handle("coil", right, at.axle, (handle_axis("x", "Coil diameter", "/coil/outline/diameter_mm", outline.diameter_mm, (6, 80), 0.5, -2 * at.side, 2.0),))]  # fmt: skip
+    if isinstance(outline, (SquareOutline, OvalOutline)):
+        foot = mm(shape.base + shape.stack + shape.bundle / 2) + design.gap_mm
+        return [
+            Handle("along", right, at.axle, (handle_axis("x", "Coil along the axle", "/coil/outline/along_mm", outline.along_mm, (6, 80), 0.5, -2 * at.side, 2.0),)),
+            Handle("across", at.side, at.axle + mm(shape.wound.measures.reach), (handle_axis("y", "Coil across the axle", "/coil/outline/across_mm", outline.across_mm, (6, 80), 0.5, -foot),)),
+        ]  # fmt: skip
+    found = []
+    side, _ = _views(at)
+    for number, point in enumerate(outline.points):
+        x, y = at.side + point.along_mm, at.axle + point.across_mm * math.cos(pose)
+        up = 1.0 if math.cos(pose) > 0 else -1.0
+        found.append(Handle(f"corner-{number}", x, y, (
+            handle_axis("x", f"Corner {number + 1} along", f"/coil/outline/points/{number}/along_mm", point.along_mm, (-60, 60), 0.5, -at.side),
+            handle_axis("y", f"Corner {number + 1} across", f"/coil/outline/points/{number}/across_mm", point.across_mm, (-60, 60), 0.5, -up * at.axle, up),
+        )))  # fmt: skip
+    return found
+
+
+def _heights(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Handle]:
+    level, gap = design.supports.level_mm, design.gap_mm
+    low, high = _seat_heights(shape)
+    wide = mm(shape.half_spacing)
+    pointer = "/supports/level_mm"
+    left = handle_axis("y", "Left support height", pointer, level, (-10, 10), 0.1, high, -1.0, follows=(Follower("/gap_mm", -0.5, gap + level / 2),))  # fmt: skip
+    right = handle_axis("y", "Right support height", pointer, level, (-10, 10), 0.1, -low, 1.0, follows=(Follower("/gap_mm", 0.5, gap - level / 2),))  # fmt: skip
+    return [Handle("left-support", at.side - wide, low, (left,)), Handle("right-support", at.side + wide, high, (right,))]
+
+
+def _arcs(name: str, lead: Lead, middle: Point, pose: float) -> list[Handle]:
+    """Both ends of a bared arc, and its middle. An end moves alone: width and middle change together."""
+    found = []
+    turned = math.degrees(pose)
+    for number, arc in enumerate(lead.arcs if lead.bared == "arcs" else []):
+        at = f"/strip/{name}/arcs/{number}"
+        start, end = arc.center_deg - arc.width_deg / 2, arc.center_deg + arc.width_deg / 2
+        which = f"{name} lead{f', arc {number + 1}' if len(lead.arcs) > 1 else ''}"
+        ends = (
+            ("start", start, -1.0, end, Follower(f"{at}/center_deg", -0.5, end)),
+            ("end", end, 1.0, -start, Follower(f"{at}/center_deg", 0.5, start)),
+        )
+        for word, degrees, slope, origin, follow in ends:
+            axis = HandleAxis("turn", f"{which}: {word} of the bared arc", f"{at}/width_deg", arc.width_deg, 1.0, 360.0, 1.0, origin - slope * turned, slope, "°", middle, (follow,))  # fmt: skip
+            found.append(_on_dial(f"{name}-{number}-{word}", middle, DIAL, degrees + turned, axis))
+        turn = HandleAxis("turn", f"{which}: place of the bared arc", f"{at}/center_deg", arc.center_deg, -360.0, 720.0, 1.0, -turned, 1.0, "°", middle)  # fmt: skip
+        found.append(_on_dial(f"{name}-{number}-middle", middle, DIAL * 0.55, arc.center_deg + turned, turn))
+    return found
+
+
+def _on_dial(id_: str, middle: Point, radius: float, degrees: float, axis: HandleAxis) -> Handle:
+    t = math.radians(degrees)
+    return Handle(id_, round(middle[0] + radius * math.cos(t), 3), round(middle[1] + radius * math.sin(t), 3), (axis,))
+
+
+@lru_cache(maxsize=64)
+def _lines(source: Source, x: float, base: float) -> tuple[Polyline, ...]:
+    """Field lines in the plane of the end view, from the magnet's upper face on, mm."""
+    wide = source.radius if isinstance(source, Stack) else source.across / 2
+    if isinstance(source, Stack) and source.across or not isinstance(source, Stack) and source.sideways:
+        return ()
+    share = (np.arange(LINES) + 0.5) / LINES
+    seeds = np.column_stack([0.96 * wide * share, np.full(LINES, source.length + 0.3e-3)])
+    up = 1.0 if source.remanence > 0 else -1.0
+    field = across_the_axle(source) if isinstance(source, Stack) and source.across else source.field
+    way = trace_lines(field, seeds, up * wide / 14, 90)
+    lines = []
+    for line in way.swapaxes(0, 1):
+        under = np.flatnonzero((line[:, 1] < source.length / 2) & (np.abs(line[:, 0]) < 1.05 * wide))
+        kept = line[: under[0]] if under.size else line
+        for side in (1, -1):
+            lines.append(tuple((round(x + mm(side * y), 2), round(base + mm(z), 2)) for y, z in kept if base + mm(z) > 0))
+    return tuple(line for line in lines if len(line) > 2)

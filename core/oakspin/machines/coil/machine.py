@@ -1,0 +1,233 @@
+"""A rotating coil as a Machine: cradle and two-lobe alike.
+
+Every number that can be swept may be an array of shape (draws,) instead: then each draw is a
+design of its own, and a whole map of designs is one machine.
+"""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache, partial
+
+import numpy as np
+
+from oakspin.constants import AIR_DENSITY, AIR_VISCOSITY, GRAVITY, HANDS
+from oakspin.draws import Array, Draws
+from oakspin.fields.block import Block
+from oakspin.fields.flux import face_flux
+from oakspin.fields.stack import Stack
+from oakspin.fields.steel import can_image, side_depth
+from oakspin.machines.bodies import cell_body, wire_body
+from oakspin.machines.coil.coupling import NEAREST, Source, turn_coupling, turned_on
+from oakspin.machines.coil.drawing import draw_coil
+from oakspin.machines.coil.faults import Build, breaks_of
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, coil_shape, seen_from, wire_length
+from oakspin.machines.coil.strip import ANGLES, switch_of
+from oakspin.machines.geometry import Geometry
+from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest, Words
+from oakspin.parts.catalogue import FILM_FACTOR, MARKER_FILM, SEAT_DEPTH, SUPPORTS
+from oakspin.parts.cell import Pack, pack_of
+from oakspin.parts.contact import contact_ohms
+from oakspin.parts.magnet import keep_away, remanence, stack_length
+from oakspin.parts.wire import bend_moment, wire_diameter, wire_metal, wire_ohms, wire_section
+
+TAPS = 0.02  # ohm of the clips and leads between battery and supports; bench readings
+UNTIED = 2.0  # an untied bundle opens and lies this many times farther off; bench experience
+SHORT = 0.02  # ohm past the motor where a metal stand joins the supports
+
+
+def coil_source(design: CoilMotor) -> Source:
+    """The magnets on their base, their lower face at height 0; N up (or to the right) positive."""
+    magnets = design.magnets
+    strength = remanence(magnets) * (1.0 if magnets.pole_up == "N" else -1.0)
+    across = magnets.magnetized == "across"
+    if magnets.shape == "block":
+        return Block(magnets.along_mm * 1e-3, magnets.across_mm * 1e-3, stack_length(magnets), strength, across)
+    radius, hole = magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4
+    return Stack(radius, hole, stack_length(magnets), strength, across, steps=360)
+
+
+@lru_cache(maxsize=256)
+def _side_image(source: Source, wall: float) -> float:
+    """Strength of the magnet's image in a flat sheet as thick as the can's wall; opposite when magnetised level."""
+    if isinstance(source, Block):
+        radius, hole = math.sqrt(source.along * source.across / math.pi), 0.0
+        level = source.sideways
+    else:
+        radius, hole, level = source.radius, source.hole, source.across
+    image = can_image(radius, side_depth(wall), abs(source.remanence) * face_flux(radius, hole, source.length))
+    return -image if level else image
+
+
+def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Draws) -> Array:
+    """Torque per ampere of battery current; shape (draws, angles), N m/A."""
+    source, outline = coil_source(design), shape.wound.outline
+    hand = HANDS[design.maker]
+    least = shape.wound.measures.reach + NEAREST
+    over = np.maximum(shape.over_magnet + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), least)
+    over = np.broadcast_to(over, draws.count).copy()
+    one = turn_coupling(outline, source, over)
+    if design.magnets_on == "battery" and pack.cell.can_mm > 0:
+        image = _side_image(source, pack.cell.can_mm * 1e-3) * draws.value("steel_side")
+        one = one + image[:, None] * turn_coupling(outline, source, over, source.length)
+    if design.second != "none":
+        # Seen upside down, an equal stack above is one below with its poles changed over.
+        other = -turned_on(one, math.pi)
+        one = one + (other if design.second == "same" else -other)
+    places = shape.wound.places
+    each = sum(turned_on(one, place - math.pi / 2) for place in places) / len(places)
+    turns = np.maximum(np.round(shape.wound.turns + hand.turns * draws.normal("hand_turns") * (shape.wound.turns > 1)), 1)
+    strength = turns * draws.value("remanence") * draws.value("recoil")
+    # Followed from the left lead the current circles the face normal the right-handed way.
+    sense = 1.0 if design.plus_at == "left" else -1.0
+    return np.asarray(sense * np.broadcast_to(strength, draws.count)[:, None] * each)
+
+
+def _imbalance(design: CoilMotor, shape: CoilShape, wound_mass, mass, draws: Draws) -> tuple[Array, Array]:  # type: ignore[no-untyped-def]
+    """Distance of the centre of mass from the axle in m, and the angle at which it hangs down, in rad."""
+    tails = design.tails
+    by_hand = draws.magnitude("hand_balance", HANDS[design.maker].imbalance_mm * 1e-3)
+    by_hand = by_hand * (1.0 if tails.tied else UNTIED)
+    kinked = tails.length_mm * 1e-3 * math.tan(math.radians(tails.out_of_line_deg)) / 4
+    toward = 2 * np.pi * draws.share("hand_heavy")
+    if design.imbalance_mm is not None:
+        off = np.full(draws.count, design.imbalance_mm * 1e-3)
+        return off, (-np.pi / 2 - toward) % (2 * np.pi)
+    built = shape.wound.center * wound_mass / mass
+    place = shape.wound.center_place
+    x = built * math.cos(place) + tails.off_opposite_mm * 1e-3 + (by_hand + kinked) * np.cos(toward)
+    y = built * math.sin(place) + (by_hand + kinked) * np.sin(toward)
+    return np.asarray(np.hypot(x, y)), np.asarray((-np.pi / 2 - np.arctan2(y, x)) % (2 * np.pi))
+
+
+def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
+    """Turn a cradle or two-lobe design into the one machine.
+
+    Raises
+    ------
+    Refusal
+        When a measured face field is beyond any magnet.
+    """
+    pack = pack_of(design.battery, draws)
+    shape = coil_shape(design)
+    hand, metal, wire = HANDS[design.maker], wire_metal(design.wire), shape.wire
+    length = wire_length(design, shape)
+    per_metre = wire_section(wire) * metal.density
+    measures = shape.wound.measures
+    wound_length = shape.wound.turns * measures.length
+    fan = design.fan
+    mass = per_metre * length + fan.mass_g * 1e-3
+    inertia = per_metre * (wound_length * (measures.mean_v2 + shape.bundle**2 / 8)) + fan.mass_g * 1e-3 * (fan.radius_mm * 1e-3) ** 2
+    off, hangs = _imbalance(design, shape, per_metre * wound_length, mass, draws)
+    weight = np.broadcast_to(mass * GRAVITY, draws.count)
+    film = FILM_FACTOR[design.surface] * draws.factor("hand_film", hand.film)
+    if "marker" in (design.strip.left.rest, design.strip.right.rest):
+        film = film * MARKER_FILM
+    support = SUPPORTS[design.supports.type]
+    seats = [contact_ohms(weight / 2, metal, film * draws.value(name)) for name in ("support_film", "support_film_other")]
+    ohms = {
+        "wire": np.broadcast_to(wire_ohms(length, wire, metal, design.room_C), draws.count).astype(float),
+        "supports": np.full(draws.count, 2 * support.ohms + TAPS),
+        "support contact": seats[0] + seats[1],
+    }
+    total = pack.ohms_at(pack.used) + ohms["wire"] + ohms["supports"] + ohms["support contact"]
+    least_dry = draws.value("support_friction") * weight * (wire / 2)
+    # A sagging axle is bent to and fro in every turn; the metal keeps a share of that energy.
+    dry = least_dry + draws.value("axle_damping") * weight * axle_sag(shape, weight, metal) / 2
+    hop = np.sqrt(GRAVITY / np.maximum(off, 1e-6)) * draws.value("hopping")
+    depth = SEAT_DEPTH.get(design.supports.seat)
+    leave = np.full(draws.count, NEVER)
+    if depth is not None:
+        leave = np.sqrt(2 * GRAVITY * depth) / np.maximum(off, 1e-6) * draws.value("leaving")
+    air_4_3, air_2 = _air(shape, draws)
+    sail = 0.5 * AIR_DENSITY * draws.value("sail_drag") * fan.area_mm2 * 1e-6 * (fan.radius_mm * 1e-3) ** 3
+    gap = np.broadcast_to(design.gap_mm * 1e-3 + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), draws.count)
+    build = Build(design, shape, pack, gap, weight, np.broadcast_to(length, draws.count), support)
+    switch = switch_of(design, total, draws)
+    coupling = coil_coupling_of(design, shape, pack, draws)
+    return Machine(
+        angles=ANGLES,
+        coupling=coupling,
+        switch=switch,
+        pack=pack,
+        ohms=ohms,
+        made=draws.value("made_axle"),
+        hop_speed=hop,
+        inertia=np.broadcast_to(inertia, draws.count).astype(float),
+        load=Load(dry, air_4_3, air_2 + sail, weight * off / 4 * draws.value("landing"), hop),
+        least_dry=least_dry,
+        leave_speed=leave,
+        bodies=_bodies(design, shape, pack, ohms, length, draws),
+        room_C=design.room_C,
+        words=coil_words(design),
+        draw=partial(_draw, design, shape, pack, coupling, switch),
+        tell=partial(_figures, design, shape, off, mass, length, draws.count),
+        breaks=breaks_of(build),
+        rest=Rest(hangs, weight * off, design.flick.turns_per_s * 2 * np.pi, design.flick.sense == "wrong"),
+        short_ohms=SHORT if design.supports.stand == "metal" else 0.0,
+    )
+
+
+def _draw(design: CoilMotor, shape: CoilShape, pack: Pack, coupling: Array, switch: Array) -> Geometry:
+    mean = (coupling * switch).mean(axis=0)
+    way = float(np.sign(mean.sum())) or 1.0
+    return draw_coil(design, shape, pack, coil_source(design), way * mean, np.abs(switch).mean(axis=0))
+
+
+def _air(shape: CoilShape, draws: Draws) -> tuple[Array, Array]:
+    """Air torque of the bundle, taken as one wire as thick: coefficients of w^(4/3) and w^2.
+
+    Source: F. White, Viscous Fluid Flow, drag of a cylinder, C_d = 1 + 10 Re^(-2/3).
+    """
+    measures, parts = shape.wound.measures, len(shape.wound.places)
+    base = 0.5 * AIR_DENSITY * shape.bundle * draws.value("wire_drag") * parts
+    slow = 10 * (AIR_DENSITY * shape.bundle / AIR_VISCOSITY) ** (-2 / 3)
+    return np.asarray(base * slow * measures.air_seven_thirds), np.asarray(base * measures.air_cubed)
+
+
+def _bodies(design: CoilMotor, shape: CoilShape, pack: Pack, ohms: dict[str, Array], length, draws: Draws) -> tuple[Body, ...]:  # type: ignore[no-untyped-def]  # fmt: skip
+    cooling = draws.value("cooling")
+    # Turns in a bundle shade each other: it cools as one thick wire with the whole bundle's skin.
+    turns_here = shape.wound.turns / len(shape.wound.places)
+    skin = shape.bundle / (turns_here * shape.wire)
+    coil = wire_body(
+        "coil",
+        ohms["wire"] + ohms["support contact"] / 2,
+        shape.wire,
+        length,
+        np.sqrt(shape.wound.measures.mean_v2),
+        wire_metal(design.wire),
+        cooling * np.minimum(skin, 1.0),
+    )
+    if design.battery.cell == "bench_supply":
+        return (coil,)
+    return (coil, cell_body(pack, cooling, design.battery.in_parallel))
+
+
+def coil_words(design: CoilMotor) -> Words:
+    """How the parts of a rotating coil are called."""
+    return Words(
+        contact="the leads",
+        bearing="the axle",
+        leaves="hops out of its supports",
+        closes="Bare metal meets the supports; the time current flows.",
+        cancels="Current flows all round, or where push and brake are alike: it is pushed on in one half turn and back in the other, and rocks about one angle.",
+        faint="Weaker than the axle's own friction: more turns, more current or a nearer magnet is needed.",
+        stays="Closed loops never let it out." if design.supports.seat == "loop" else "It lies still in its supports.",
+        seen=f"from the {seen_from(design)} end",
+    )
+
+
+def _figures(design: CoilMotor, shape: CoilShape, off: Array, mass, length, count: int) -> dict[str, tuple[Array, str]]:  # type: ignore[no-untyped-def]  # fmt: skip
+    def same(value) -> Array:  # type: ignore[no-untyped-def]
+        return np.broadcast_to(value, count).astype(float)
+
+    return {
+        "mass": (same(mass * 1e3), "g"),
+        "wire_length": (same(length * 1e3), "mm"),
+        "imbalance": (off * 1e3, "mm"),
+        "bundle": (same(shape.bundle * 1e3), "mm"),
+        "axle_height": (same(shape.axle * 1e3), "mm"),
+        "bend_moment": (same(bend_moment(wire_diameter(design.wire), wire_metal(design.wire)) * 1e3), "mN·m"),
+        "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
+    }

@@ -1,0 +1,140 @@
+"""Where the coil, its magnets, supports and battery are; what is the same for one coil and for two lobes.
+
+Frame: x along the axle toward the end that the machine is looked at from, y to the viewer's
+right, z up from the bench. At angle 0 the coil's marked side is up and its face normal along y.
+Every number of the design may be an array of shape (draws,): then each draw is a design of its own.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from oakspin.design.coil import CradleDesign, LobesDesign, OwnOutline, RoundOutline
+from oakspin.draws import Array
+from oakspin.machines.coil.outline import Measures, Outline, measures_of
+from oakspin.parts.magnet import stack_length
+from oakspin.parts.catalogue import Metal
+from oakspin.parts.cell import cell_of
+from oakspin.parts.wire import wire_diameter
+
+CoilMotor = CradleDesign | LobesDesign
+Number = float | Array
+
+PACKING = 0.75
+ENAMEL = 0.035e-3  # m that a coat of enamel adds to a wire's diameter; data sheets give 0.02 to 0.05
+TIE_TURNS = 3  # windings of each lead round the bundle that hold it together
+LEAN = 5e-3  # m that an axle is held clear of the brim of its support's foot
+
+
+@dataclass(frozen=True)
+class Wound:
+    """The wound part: outline, turns of one wire in all, and where each part's marked side points at angle 0.
+
+    ``places`` in rad counter-clockwise from y; a single coil's marked side is up, at a quarter turn.
+    """
+
+    outline: Outline
+    turns: Number
+    places: tuple[float, ...]
+
+    @property
+    def measures(self) -> Measures:
+        """Sums along one turn."""
+        return measures_of(self.outline)
+
+    @property
+    def center(self) -> Number:
+        """Distance in m of the wire's centre of mass from the axle, by shape alone."""
+        x = sum(math.cos(place) for place in self.places) / len(self.places)
+        y = sum(math.sin(place) for place in self.places) / len(self.places)
+        return abs(self.measures.mean_v) * math.hypot(x, y)
+
+    @property
+    def center_place(self) -> float:
+        """Where that centre lies at angle 0, in rad from y."""
+        x, y = sum(map(math.cos, self.places)), sum(map(math.sin, self.places))
+        return math.atan2(y, x) + (math.pi if self.measures.mean_v < 0 else 0.0)
+
+
+def seen_from(design: CoilMotor) -> str:
+    """The end that the machine is looked at from: that of the lead bared all round, else the left one."""
+    strip = design.strip
+    return "right" if strip.right.bared == "all" and strip.left.bared != "all" else "left"
+
+
+def wound(design: CoilMotor) -> Wound:
+    """The coil or the two lobes as one wound part."""
+    if isinstance(design, LobesDesign):
+        lobes = design.lobes
+        outline = Outline(lobes.outline, lobes.along_mm * 1e-3, lobes.reach_mm * 1e-3, lobe=True)
+        half = math.radians(lobes.opening_deg) / 2
+        return Wound(outline, 2 * lobes.turns, (math.pi - half, math.pi + half))
+    shape, up = design.coil.outline, (math.pi / 2,)
+    if isinstance(shape, RoundOutline):
+        return Wound(Outline("round", shape.diameter_mm * 1e-3, shape.diameter_mm * 1e-3), design.coil.turns, up)
+    if isinstance(shape, OwnOutline):
+        toward = -1.0 if seen_from(design) == "left" else 1.0
+        corners = [(toward * point.along_mm * 1e-3, point.across_mm * 1e-3) for point in shape.points]
+        area = sum(corners[i - 1][0] * corners[i][1] - corners[i][0] * corners[i - 1][1] for i in range(len(corners)))
+        return Wound(Outline("own", corners=tuple(corners if area < 0 else corners[::-1])), design.coil.turns, up)
+    return Wound(Outline(shape.by, shape.along_mm * 1e-3, shape.across_mm * 1e-3), design.coil.turns, up)
+
+
+@dataclass(frozen=True)
+class CoilShape:
+    """Heights in m over the bench, and what they follow from."""
+
+    wound: Wound
+    wire: Number
+    bundle: Number
+    base: float
+    stack: float
+    axle: Number
+    half_spacing: float
+    tilt: float
+
+    @property
+    def reach(self) -> Number:
+        """Radius of the coil's sweep, bundle included."""
+        return self.wound.measures.reach + self.bundle / 2
+
+    @property
+    def over_magnet(self) -> Number:
+        """Height of the axle over the magnet's upper face."""
+        return self.axle - self.base - self.stack
+
+
+def coil_shape(design: CoilMotor) -> CoilShape:
+    """Lay the motor out."""
+    whole = wound(design)
+    wire = wire_diameter(design.wire)
+    coated = wire + (0.0 if design.wire.finish == "bare" else ENAMEL)
+    turns_here = whole.turns / len(whole.places)
+    bundle = coated * np.sqrt(turns_here / PACKING)
+    base = cell_of(design.battery).diameter_mm * 1e-3 if design.magnets_on == "battery" else 0.0
+    stack = stack_length(design.magnets)
+    axle = base + stack + design.gap_mm * 1e-3 + whole.measures.reach + bundle / 2
+    half = design.supports.spacing_mm * 5e-4
+    return CoilShape(whole, wire, bundle, base, stack, axle, half, design.supports.level_mm * 1e-3 / (2 * half))
+
+
+def wire_length(design: CoilMotor, shape: CoilShape) -> Number:
+    """All wire in m: turns, leads, and what ties them."""
+    tied = 2 * TIE_TURNS * np.pi * shape.bundle if design.tails.tied else 0.0
+    return shape.wound.turns * shape.wound.measures.length + 2 * design.tails.length_mm * 1e-3 + tied
+
+
+def free_length(shape: CoilShape) -> float:
+    """Length in m of lead between both supports and the coil, which counts as stiff."""
+    return 2 * max(shape.half_spacing - shape.wound.measures.half_along, 1e-3)
+
+
+def axle_sag(shape: CoilShape, weight: Number, metal: Metal) -> Array:
+    """Sag in m of the axle under the coil's weight in N.
+
+    Source: a beam with a load in the middle, W l^3 / (48 E I).
+    """
+    return np.asarray(weight * free_length(shape) ** 3 / (48 * metal.stiffness * np.pi * shape.wire**4 / 64))
