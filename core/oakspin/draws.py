@@ -45,17 +45,22 @@ def _values(name: str, draws: Draws) -> Array:
 class Draws:
     """How many draws, from which seed. A count of 1 stands for the median of every constant.
 
-    ``typical`` draws are all alike, each the median: for many designs run side by side.
+    ``typical`` draws are all alike, each the median; ``pattern`` draws are the same so many over and
+    over: both for many designs run side by side.
     """
 
     count: int = DRAWS
     seed: int = SEED
     typical: bool = False
+    pattern: int = 0
 
     def normal(self, name: str) -> Array:
         """Standard normal draws of the constant; shape (draws,)."""
-        alike = self.typical or self.count == 1
-        return np.zeros(self.count) if alike else _normals(name, self.count, self.seed)
+        if self.typical or self.count == 1:
+            return np.zeros(self.count)
+        if self.pattern:
+            return np.tile(_normals(name, self.pattern, self.seed), self.count // self.pattern)
+        return _normals(name, self.count, self.seed)
 
     def share(self, name: str) -> Array:
         """Evenly spread draws between 0 and 1; shape (draws,)."""

@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import ConfigDict, Field
 
 from oakspin.design import Design
+from oakspin.machines.kinds import KINDS
 from server.shelf.actions import design_in
 from server.shelf.models import Demonstration, Revision
 
@@ -55,6 +56,7 @@ class DemonstrationOut(Schema):
     id: str
     title: str
     kind: str
+    kind_name: str
     version: int
     design: Design
     changed_at: datetime
@@ -73,6 +75,7 @@ class DemonstrationOut(Schema):
             id=demonstration.id,
             title=head.title,
             kind=design.kind,
+            kind_name=KINDS[design.kind].name,
             version=demonstration.version,
             design=design,
             changed_at=demonstration.changed_at,

@@ -21,7 +21,21 @@ from oakspin.make.svg import fits_a_page, template_size
 from oakspin.motion.spin import Spin, spin
 from oakspin.safety import Caution, cautions_of
 from oakspin.teach import Card, Carrier, Explanation, RuleName, cards_of, explain
-from oakspin.tune import CURVES, Factor, SweepPoint, factors_of, planned, sweep, sweep_points, sweep_table
+from oakspin.measure import Balance, TrialForm, balance_of, trial_form
+from oakspin.tune import (
+    Best,
+    DesignMap,
+    Factor,
+    SweepPoint,
+    Tuning,
+    best_settings,
+    design_map,
+    planned,
+    sweep,
+    sweep_points,
+    sweep_table,
+    tuning_of,
+)
 from oakspin.verdict import Advice, Verdict, advise, evaluate
 from server.downloads import download
 from server.errors import Problem
@@ -57,6 +71,26 @@ class SweepBody(Schema):
     points: Annotated[int, Field(ge=2, le=401)] = 41
     low: float | None = None
     high: float | None = None
+
+
+class MapBody(Schema):
+    """Which two numbers to map, and which figure to draw."""
+
+    model_config = ConfigDict(strict=True, extra="forbid")
+
+    design: Design
+    first: Annotated[str, Field(max_length=120)]
+    second: Annotated[str, Field(max_length=120)]
+    curve: Annotated[str, Field(max_length=40)] = "speed"
+
+
+class SwingBody(Schema):
+    """A design and the period of its rotor's swing in s."""
+
+    model_config = ConfigDict(strict=True, extra="forbid")
+
+    design: Design
+    period_s: Annotated[float, Field(ge=0.02, le=60)]
 
 
 class ExplainBody(Schema):
@@ -116,10 +150,35 @@ def get_build(request: HttpRequest, design: Design) -> BuildOut:
     return BuildOut(sheet=sheet, first_run=card, template_mm=(width, height), template_fits=fits_a_page(sheet.template))
 
 
-@router.post("/factors", response={200: list[Factor], **UNREADABLE}, operation_id="list_factors")
-def list_factors(request: HttpRequest, design: Design) -> list[Factor]:
-    """The numbers that can be swept."""
-    return list(factors_of(design))
+@router.post("/tuning", response={200: Tuning, **UNREADABLE}, operation_id="get_tuning")
+def get_tuning(request: HttpRequest, design: Design) -> Tuning:
+    """The numbers that can be tuned, which first, and what to plot."""
+    return tuning_of(design)
+
+
+@router.post("/best", response={200: list[Best], **UNREADABLE}, operation_id="list_best")
+def list_best(request: HttpRequest, design: Design) -> list[Best]:
+    """The best of the numbers that are tuned first, each with what limits it."""
+    return list(best_settings(design))
+
+
+@router.post("/map", response={200: DesignMap, **UNREADABLE}, operation_id="get_map")
+def get_map(request: HttpRequest, body: MapBody) -> HttpResponse:
+    """Two numbers at once, over every pair of values."""
+    found = design_map(body.design, body.first, body.second, body.curve)
+    return HttpResponse(to_json(found), content_type="application/json")
+
+
+@router.post("/trial-form", response={200: TrialForm, **UNREADABLE}, operation_id="get_trial_form")
+def get_trial_form(request: HttpRequest, design: Design) -> TrialForm:
+    """What a trial of this design asks for."""
+    return trial_form(design)
+
+
+@router.post("/balance", response={200: Balance, **UNREADABLE}, operation_id="get_balance")
+def get_balance(request: HttpRequest, body: SwingBody) -> Balance:
+    """What the period of a swing tells about the balance."""
+    return balance_of(body.design, body.period_s)
 
 
 @router.post(
@@ -137,7 +196,7 @@ def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
 
 
 def _lines(design: Design, factor: Factor, values: list[float]) -> Iterator[str]:
-    yield json.dumps({"factor": asdict(factor), "total": len(values), "curves": CURVES}) + "\n"
+    yield json.dumps({"factor": asdict(factor), "total": len(values)}) + "\n"
     for points in sweep_points(design, factor, values, Draws()):
         yield json.dumps([asdict(point) for point in points]) + "\n"
 

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
+from numpy.typing import NDArray
 from pydantic import BaseModel, ValidationError
 
 from oakspin.design.document import Design, faults_of
@@ -70,6 +71,29 @@ def value_at(design: Design, pointer: str) -> Any:
         except (AttributeError, IndexError, ValueError):
             raise UnfitPatch([_no_such_field(pointer)]) from None
     return place.model_dump(mode="json") if isinstance(place, BaseModel) else place
+
+
+def side_by_side(design: Design, values: dict[str, NDArray[Any]]) -> Design:
+    """A design whose fields at the pointers hold arrays: many designs in one, unchecked.
+
+    Only for machines made to take arrays there; such a design can be neither written nor shown.
+    Raises ``UnfitPatch`` when a pointer leads nowhere.
+    """
+    made = design
+    for pointer, value in values.items():
+        value_at(made, pointer)
+        made = _with(made, _steps(pointer), value)
+    return made
+
+
+def _with(place: Any, steps: list[str], value: Any) -> Any:
+    if not steps:
+        return value
+    first, *rest = steps
+    if isinstance(place, list):
+        at = int(first)
+        return [*place[:at], _with(place[at], rest, value), *place[at + 1 :]]
+    return place.model_copy(update={first: _with(getattr(place, first), rest, value)})
 
 
 def _steps(pointer: str) -> list[str]:

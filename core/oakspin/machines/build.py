@@ -81,7 +81,7 @@ class Template:
 
 
 @dataclass(frozen=True)
-class Figure:
+class HowTo:
     """A drawing that shows how to do a step; in mm, not to scale."""
 
     title: str
@@ -102,4 +102,4 @@ class BuildPlan:
     checks: tuple[str, ...]
     template: Template
     flick: str
-    figures: tuple[Figure, ...] = ()
+    figures: tuple[HowTo, ...] = ()

@@ -11,6 +11,7 @@ from pydantic import BaseModel
 
 from oakspin.design import Design
 from oakspin.design.patch import value_at
+from oakspin.design.wire import ByDiameter, ByGauge
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.machines.follow import Follower
 
@@ -25,8 +26,18 @@ class Choice:
 
 
 @dataclass(frozen=True)
+class SizeLimit:
+    """Limits of one way to tell a wire's size: by the field ``awg`` or ``diameter_mm``."""
+
+    field: str
+    minimum: float
+    maximum: float
+
+
+@dataclass(frozen=True)
 class Dial:
-    """One thing to turn. ``number`` has limits and a step; ``choice`` has choices; ``size`` takes a gauge or mm."""
+    """One thing to turn. ``number`` has limits and a step; ``choice`` has choices; ``size`` takes a gauge
+    or mm, each within its own limits in ``sizes``."""
 
     type: Literal["number", "choice", "size"]
     label: str
@@ -40,6 +51,7 @@ class Dial:
     choices: tuple[Choice, ...] = ()
     chosen: str = ""
     follows: tuple[Follower, ...] = ()
+    sizes: tuple[SizeLimit, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -60,14 +72,14 @@ def number(
     unit: str,
     step: float,
     *,
+    minimum: float | None = None,
     maximum: float | None = None,
     follows: tuple[Follower, ...] = (),
 ) -> Dial:
-    """A number dial; its limits and reason come from the field itself."""
+    """A number dial; its limits and reason come from the field itself, unless narrower ones are given."""
     low, high, reason = _limits(pointer, design)
-    return Dial(
-        "number", label, pointer, value_at(design, pointer), reason, unit, low, maximum or high, step, follows=follows
-    )
+    low, high = low if minimum is None else minimum, high if maximum is None else maximum
+    return Dial("number", label, pointer, value_at(design, pointer), reason, unit, low, high, step, follows=follows)
 
 
 def choice(design: Design, pointer: str, label: str, choices: list[tuple[str, Any]]) -> Dial:
@@ -81,9 +93,12 @@ def choice(design: Design, pointer: str, label: str, choices: list[tuple[str, An
 
 def wire_size(design: Design, pointer: str, label: str) -> Dial:
     """A wire size: gauge or millimetres, as the user likes."""
-    return Dial(
-        "size", label, pointer, value_at(design, pointer), "Gauge (20 AWG) or diameter (0.8 mm).", "AWG", 8, 34, 1
+    sizes = tuple(
+        SizeLimit(name, *_limits_of(part, name)[:2]) for part, name in ((ByGauge, "awg"), (ByDiameter, "diameter_mm"))
     )
+    reason = "Gauge (20 AWG) or diameter (0.8 mm)."
+    low, high = sizes[0].minimum, sizes[0].maximum
+    return Dial("size", label, pointer, value_at(design, pointer), reason, "AWG", low, high, 1, sizes=sizes)
 
 
 def _alike(given: Any, value: Any) -> bool:

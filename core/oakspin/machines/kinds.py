@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from fnmatch import fnmatchcase
 from typing import Any
 
 from oakspin.design import Design
@@ -16,6 +17,7 @@ from oakspin.machines.coil.dials import coil_parts
 from oakspin.machines.coil.lesson import coil_lesson
 from oakspin.machines.coil.machine import coil_machine
 from oakspin.machines.coil.start import CRADLE_START, LOBES_START
+from oakspin.machines.coil.tuning import COIL_ARRAYS, coil_as_built, coil_tunes
 from oakspin.machines.dials import PartLine
 from oakspin.machines.frame.build import frame_build
 from oakspin.machines.frame.changes import frame_changes
@@ -23,6 +25,7 @@ from oakspin.machines.frame.dials import frame_parts
 from oakspin.machines.frame.lesson import frame_lesson
 from oakspin.machines.frame.machine import frame_machine
 from oakspin.machines.frame.start import FRAME_START
+from oakspin.machines.frame.tuning import frame_as_built, frame_tunes
 from oakspin.machines.lesson import Lesson
 from oakspin.machines.machine import Machine
 
@@ -30,7 +33,12 @@ from oakspin.machines.machine import Machine
 @dataclass(frozen=True)
 class Kind:
     """What a kind of demonstration gives: words for it, a start, its machine, its dials, its changes,
-    how it is built and what it teaches."""
+    how it is built and what it teaches.
+
+    ``tunes`` points to the numbers that are tuned first, the most telling one first; ``as_built`` to
+    those that a trial notes where they came out otherwise. ``arrays`` are pointers at which the
+    machine takes arrays, so that many designs run as one; a ``*`` stands for any one step.
+    """
 
     name: str
     what_moves: str
@@ -42,6 +50,9 @@ class Kind:
     changes: Callable[[Any], tuple[Change, ...]]
     build: Callable[[Any], BuildPlan]
     lesson: Callable[[Any], Lesson]
+    tunes: Callable[[Any], tuple[str, ...]]
+    as_built: Callable[[Any], tuple[str, ...]]
+    arrays: tuple[str, ...] = ()
 
 
 KINDS: dict[str, Kind] = {
@@ -55,6 +66,8 @@ KINDS: dict[str, Kind] = {
         changes=frame_changes,
         build=frame_build,
         lesson=frame_lesson,
+        tunes=frame_tunes,
+        as_built=frame_as_built,
     ),
     "cradle": Kind(
         name="Cradle motor",
@@ -66,6 +79,9 @@ KINDS: dict[str, Kind] = {
         changes=coil_changes,
         build=coil_build,
         lesson=coil_lesson,
+        tunes=coil_tunes,
+        as_built=coil_as_built,
+        arrays=COIL_ARRAYS,
     ),
     "lobes": Kind(
         name="Two-lobe motor",
@@ -77,6 +93,9 @@ KINDS: dict[str, Kind] = {
         changes=coil_changes,
         build=coil_build,
         lesson=coil_lesson,
+        tunes=coil_tunes,
+        as_built=coil_as_built,
+        arrays=COIL_ARRAYS,
     ),
 }
 
@@ -104,3 +123,18 @@ def build_of(design: Design) -> BuildPlan:
 def lesson_of(design: Design) -> Lesson:
     """What can be taught with the design."""
     return KINDS[design.kind].lesson(design)
+
+
+def tunes_of(design: Design) -> tuple[str, ...]:
+    """Pointers of the numbers that are tuned first, the most telling one first."""
+    return KINDS[design.kind].tunes(design)
+
+
+def as_built_of(design: Design) -> tuple[str, ...]:
+    """Pointers of the numbers that a trial notes where they came out otherwise."""
+    return KINDS[design.kind].as_built(design)
+
+
+def takes_arrays(design: Design, pointer: str) -> bool:
+    """Whether the machine takes an array at the pointer."""
+    return any(fnmatchcase(pointer, pattern) for pattern in KINDS[design.kind].arrays)

@@ -120,12 +120,15 @@ class Rest:
         Speed of the flick that is given; 0 for none.
     against : bool
         Flicked against the way that it is driven.
+    measured_at : str
+        Pointer of the design's field that takes a measured distance of the centre of mass, in mm.
     """
 
     angle: Array
     weight: Array
     flick: Array | float
     against: bool = False
+    measured_at: str = ""
 
 
 @dataclass(frozen=True)
@@ -220,8 +223,12 @@ class Machine:
 
     def one_build(self, index: int) -> Machine:
         """The machine of a single draw."""
-        build: Machine = _one(self, index, self.inertia.size)
-        return build
+        return self.builds(np.array([index]))
+
+    def builds(self, which: Array) -> Machine:
+        """The machine of some of the draws; ``which`` holds their numbers, or true and false for each."""
+        some: Machine = _some(self, which, self.inertia.size)
+        return some
 
 
 NEVER = 1e6  # rad/s, beyond anything that turns: where nothing can leave its seat
@@ -275,14 +282,14 @@ def _joined(values: list[Any], draws: list[int]) -> Any:
     return first
 
 
-def _one(value: Any, index: int, draws: int) -> Any:
-    """Anything made of arrays over draws, cut down to one of them."""
+def _some(value: Any, which: Array, draws: int) -> Any:
+    """Anything made of arrays over draws, cut down to some of them."""
     if isinstance(value, np.ndarray):
-        return value[index : index + 1] if value.shape[:1] == (draws,) else value
+        return value[which] if value.shape[:1] == (draws,) else value
     if isinstance(value, dict):
-        return {name: _one(held, index, draws) for name, held in value.items()}
+        return {name: _some(held, which, draws) for name, held in value.items()}
     if isinstance(value, tuple):
-        return tuple(_one(held, index, draws) for held in value)
+        return tuple(_some(held, which, draws) for held in value)
     if isinstance(value, (*_HELD, Machine)):
-        return replace(value, **{part.name: _one(getattr(value, part.name), index, draws) for part in fields(value)})
+        return replace(value, **{part.name: _some(getattr(value, part.name), which, draws) for part in fields(value)})
     return value

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from oakspin.constants import HANDS
 from oakspin.design import Design
-from oakspin.machines.build import Bend, Cut, Figure, Measure, Step, Template
+from oakspin.machines.build import Bend, Cut, HowTo, Measure, Step, Template
 from oakspin.machines.kinds import build_of
 from oakspin.safety import Caution, cautions_of
 
@@ -30,7 +30,7 @@ class BuildSheet:
     tools: tuple[str, ...]
     minutes: float
     template: Template
-    figures: tuple[Figure, ...]
+    figures: tuple[HowTo, ...]
     cautions: tuple[Caution, ...]
 
 

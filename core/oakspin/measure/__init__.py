@@ -1,7 +1,23 @@
 """Uses of a verdict for measuring: trials, and what was measured against what was predicted."""
 
 from oakspin.measure.compare import Comparison, compare
+from oakspin.measure.form import TrialForm, trial_form
+from oakspin.measure.swing import Balance, balance_of
 from oakspin.measure.table import read_trials, trial_table
 from oakspin.measure.trial import SEEN, Reading, Readings, Trial, measured_in
 
-__all__ = ["SEEN", "Comparison", "Reading", "Readings", "Trial", "compare", "measured_in", "read_trials", "trial_table"]
+__all__ = [
+    "SEEN",
+    "Balance",
+    "Comparison",
+    "Reading",
+    "Readings",
+    "Trial",
+    "TrialForm",
+    "balance_of",
+    "compare",
+    "measured_in",
+    "read_trials",
+    "trial_form",
+    "trial_table",
+]

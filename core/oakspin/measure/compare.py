@@ -11,6 +11,7 @@ from oakspin.design import Design
 from oakspin.draws import Array, Draws, quantiles
 from oakspin.heat import rise_in
 from oakspin.machines.kinds import machine_of
+from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Trial, built, measured_in
 from oakspin.verdict.outcome import Outcome, outcome_of
 
@@ -20,6 +21,7 @@ LABELS = {
     "volts_loaded": "Volts while running",
     "battery_resistance": "Ohms inside the battery",
     "temperature": "Warmest place",
+    "swing_period": "Period of a swing",
 }
 
 
@@ -51,6 +53,8 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
     predicted = _predicted(outcome, trial)
     found = []
     for name, reading in measured.items():
+        if name not in predicted:
+            continue
         low, middle, high = (float(one) for one in quantiles(predicted[name], (0.1, 0.5, 0.9)))
         place: Literal["inside", "above", "below"] = (
             "below" if reading.value < low else "above" if reading.value > high else "inside"
@@ -65,7 +69,9 @@ def _predicted(outcome: Outcome, trial: Trial) -> dict[str, Array]:
     inside = machine.pack.ohms_at(machine.pack.used)
     seconds = trial.readings.seconds_run or 0.0
     rises = [rise_in(body, square, outcome.speed, seconds) for body, square in outcome.warming]
+    swing = swing_period(machine)
     return {
+        **({} if swing is None else {"swing_period": swing}),
         "speed": outcome.speed * machine.words.rate.per,
         "mean_current": mean,
         "volts_loaded": machine.pack.volts_at(machine.pack.used) - mean * inside,

@@ -27,6 +27,33 @@ SEEN: dict[Seen, str] = {
 }
 
 
+@dataclass(frozen=True)
+class ReadingWords:
+    """How a reading is asked for: its field, what it is, its unit."""
+
+    field: str
+    label: str
+    unit: str
+
+
+READINGS = (
+    ReadingWords("turns", "Turns counted", "turns"),
+    ReadingWords("turns_seconds", "Seconds for them", "s"),
+    ReadingWords("film_turns", "Turns on film", "turns"),
+    ReadingWords("film_frames", "Frames they took", "frames"),
+    ReadingWords("film_rate", "Film speed", "frames/s"),
+    ReadingWords("amperes", "Current", "A"),
+    ReadingWords("volts_open", "Volts, open", "V"),
+    ReadingWords("volts_loaded", "Volts, running", "V"),
+    ReadingWords("temperature_C", "Warmest place", "°C"),
+    ReadingWords("seconds_run", "Power on for", "s"),
+)
+SWINGS = (
+    ReadingWords("swings", "Swings, power off", "swings"),
+    ReadingWords("swings_seconds", "Seconds for them", "s"),
+)
+
+
 class AsBuilt(Part):
     """A number of the design that came out otherwise than planned."""
 
@@ -48,6 +75,10 @@ class Readings(Part):
     volts_open: Annotated[float | None, Field(ge=0.1, le=80, description="Volts with nothing connected.")] = None
     volts_loaded: Annotated[float | None, Field(ge=0, le=80, description="Volts while running.")] = None
     temperature_C: Annotated[float | None, Field(ge=-10, le=200, description="Warmest place after the run.")] = None
+    swings: Annotated[
+        float | None, Field(ge=0.5, le=1000, description="Swings to and fro, power off, counted.")
+    ] = None
+    swings_seconds: Annotated[float | None, Field(ge=0.1, le=3600, description="Seconds that they took.")] = None
     seconds_run: Annotated[float | None, Field(ge=0.5, le=36000, description="Seconds that the power was on.")] = None
 
     @model_validator(mode="after")
@@ -55,6 +86,9 @@ class Readings(Part):
         if (self.turns is None) != (self.turns_seconds is None):
             missing = "turns" if self.turns is None else "turns_seconds"
             raise misfit(missing, "nothing", "given with its pair", "Give turns and the seconds they took, or neither.")
+        if (self.swings is None) != (self.swings_seconds is None):
+            missing = "swings" if self.swings is None else "swings_seconds"
+            raise misfit(missing, "nothing", "given with its pair", "Give swings and the seconds they took, or neither.")
         film = (self.film_turns, self.film_frames, self.film_rate)
         if any(one is None for one in film) and any(one is not None for one in film):
             raise misfit("film_turns", "a part", "whole", "Give turns, frames and frame rate of the film, or none.")
@@ -112,6 +146,8 @@ def measured_in(trial: Trial) -> dict[str, Reading]:
         found["volts_loaded"] = Reading(read.volts_loaded, "V")
         if read.volts_open is not None and read.amperes:
             found["battery_resistance"] = Reading(1e3 * (read.volts_open - read.volts_loaded) / read.amperes, "mΩ")
+    if read.swings is not None and read.swings_seconds is not None:
+        found["swing_period"] = Reading(read.swings_seconds / read.swings, "s")
     if read.temperature_C is not None:
         found["temperature"] = Reading(read.temperature_C, "°C")
     return found

@@ -48,6 +48,19 @@ class Drive:
         return np.asarray(hopping**2 * np.minimum(self.stall, self.open - self.fall * speed))
 
 
+def senses_of(machine: Machine, parts: int) -> Array:
+    """Which way each of so many equal parts of the builds is driven over a turn; shape (parts,).
+
+    +1 forward, -1 backward, 0 where the pushes cancel.
+    """
+    effective = machine.effective
+    draws = machine.inertia.size
+    mean = np.broadcast_to(effective.mean(axis=1), draws).reshape(parts, -1)
+    peak = np.broadcast_to(np.abs(effective).max(axis=1), draws).reshape(parts, -1).max(axis=1)
+    typical = np.median(mean, axis=1)
+    return np.asarray(np.where(np.abs(typical) > EVEN * peak, np.sign(typical), 0.0))
+
+
 def sense_of(machine: Machine) -> float:
     """Which way the machine is driven over a turn: +1 forward, -1 backward, 0 when the pushes cancel."""
     effective = machine.effective

@@ -5,23 +5,25 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+
+import numpy as np
 
 from oakspin.design import Design
-from oakspin.design.patch import patched_each
+from oakspin.design.patch import patched_each, side_by_side
 from oakspin.draws import Draws
 from oakspin.errors import OakSpinError, UnfitPatch
-from oakspin.machines.kinds import machine_of
+from oakspin.machines.kinds import machine_of, takes_arrays
 from oakspin.machines.machine import Machine, joined, make
-from oakspin.motion.drive import sense_of
-from oakspin.tune.factors import Factor, factor_at
+from oakspin.motion.drive import sense_of, senses_of
+from oakspin.tune.curves import FIGURES, Curve
+from oakspin.tune.factors import Factor, factor_at, tuning_of
 from oakspin.verdict.links import NAMES
 from oakspin.verdict.verdict import Reading, State, readings
 
 POINTS = 41
 SWEEP_DRAWS = 32  # enough for a look; pass Draws() to meet the run chain's own figures
 CHUNK = 8
-CURVES = {"speed": "turns/min", "push": "µN·m", "current": "A", "hands_off_time": "s", "life": "min"}
 
 
 @dataclass(frozen=True)
@@ -41,10 +43,11 @@ class SweepPoint:
 
 @dataclass(frozen=True)
 class Sweep:
-    """The swept factor and its points in rising order of the value."""
+    """The swept factor, its points in rising order of the value, and what can be plotted over it."""
 
     factor: Factor
     points: tuple[SweepPoint, ...]
+    curves: tuple[Curve, ...]
 
 
 def planned(
@@ -76,10 +79,12 @@ def sweep(
     """
     factor, values = planned(design, pointer, points, low, high)
     found = _chunk(design, factor, values, draws or Draws(SWEEP_DRAWS))
-    return Sweep(factor, tuple(found))
+    return Sweep(factor, tuple(found), tuning_of(design).curves)
 
 
 def _chunk(design: Design, factor: Factor, values: list[float], draws: Draws) -> list[SweepPoint]:
+    if takes_arrays(design, factor.pointer):
+        return _at_once(design, factor, values, draws)
     refused: dict[float, str] = {}
     groups: dict[object, list[tuple[float, Machine]]] = {}
     for value, made in zip(values, patched_each(design, map(factor.settings, values)), strict=True):
@@ -94,9 +99,24 @@ def _chunk(design: Design, factor: Factor, values: list[float], draws: Draws) ->
         groups.setdefault((make(machine), sense_of(machine)), []).append((value, machine))
     found = {value: SweepPoint(value, {}, {}, {}, 0.0, why) for value, why in refused.items()}
     for members in groups.values():
-        each = readings(joined([machine for _, machine in members]), len(members), CURVES)
+        each = readings(joined([machine for _, machine in members]), len(members), FIGURES)
         for (value, _), reading in zip(members, each, strict=True):
             found[value] = _point(value, reading)
+    return [found[value] for value in values]
+
+
+def _at_once(design: Design, factor: Factor, values: list[float], draws: Draws) -> list[SweepPoint]:
+    """All values as one machine, each with the same draws."""
+    own = np.repeat(np.round(values) if factor.whole else np.array(values), draws.count)
+    many = replace(draws, count=own.size, pattern=draws.count)
+    machine = machine_of(side_by_side(design, factor.arrays(own)), many)
+    senses = senses_of(machine, len(values))
+    found: dict[float, SweepPoint] = {}
+    for sense in np.unique(senses):
+        members = [value for value, way in zip(values, senses, strict=True) if way == sense]
+        one_way = machine if len(members) == len(values) else machine.builds(np.repeat(senses == sense, draws.count))
+        each = readings(one_way, len(members), FIGURES)
+        found |= {value: _point(value, reading) for value, reading in zip(members, each, strict=True)}
     return [found[value] for value in values]
 
 
@@ -115,15 +135,16 @@ def sweep_table(found: Sweep) -> str:
     out = io.StringIO()
     write = csv.writer(out, lineterminator="\n").writerow
     head = [f"{found.factor.label} ({found.factor.unit or 'number'})"]
-    for name, unit in CURVES.items():
-        head += [f"{name} {share} ({unit})" for share in ("10th percentile", "median", "90th percentile")]
+    figures = [curve for curve in found.curves if curve.of == "figure"]
+    for curve in figures:
+        head += [f"{curve.id} {share} ({curve.unit})" for share in ("10th percentile", "median", "90th percentile")]
     for link in NAMES:
         head += [f"{link} margin", f"{link} state"]
     write([*head, "builds that go (%)", "refused"])
     for point in found.points:
         row: list[object] = [f"{point.value:.6g}"]
-        for name in CURVES:
-            row += [f"{one:.4g}" for one in point.figures.get(name, ())] or ["", "", ""]
+        for curve in figures:
+            row += [f"{one:.4g}" for one in point.figures.get(curve.id, ())] or ["", "", ""]
         for link in NAMES:
             row += [f"{point.margins[link][1]:.4g}", point.states[link]] if point.states else ["", ""]
         write([*row, f"{100 * point.share_that_goes:.0f}", point.refused])

@@ -18,6 +18,7 @@ TRIAL_DRAWS = 64
 MOST_STEPS = 4
 ENOUGH = 1.3  # a margin beyond this adds nothing to a build that goes
 WORTH = 0.03
+HOPELESS = 0.1  # a change that leaves the weakest link below this share of its limit is no help
 SURE = 0.5
 
 
@@ -67,8 +68,10 @@ def _goes(verdict: Verdict) -> bool:
 
 def _mends(now: Verdict, after: Verdict) -> bool:
     """Whether the weakest link gains, or clearly more builds go."""
-    gains = after.link(now.weakest).margin > 1.02 * now.link(now.weakest).margin
-    return gains or after.share_that_goes > now.share_that_goes + 0.05
+    margin = after.link(now.weakest).margin
+    gains = margin > 1.02 * now.link(now.weakest).margin and margin > HOPELESS
+    surer = after.share_that_goes > now.share_that_goes + 0.05 and after.direction != "none"
+    return gains or surer
 
 
 def _one_of_each_family(ranked: list[_Row]) -> list[_Row]:

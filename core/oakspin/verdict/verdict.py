@@ -41,7 +41,10 @@ class Figure:
 
 @dataclass(frozen=True)
 class Link:
-    """One link of the run chain. ``margin`` is the median distance from the limit; 1 is on it."""
+    """One link of the run chain. ``margin`` is the median distance from the limit; 1 is on it.
+
+    ``told`` are words to show instead of the figure and its band, where a number says nothing.
+    """
 
     id: str
     name: str
@@ -52,19 +55,25 @@ class Link:
     margin: float
     margin_band: tuple[float, float]
     sentence: str
+    told: str
 
 
 @dataclass(frozen=True)
 class Verdict:
     """What a teacher needs to know about a design before building it.
 
-    ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds;
+    ``direction`` is ``forward``, the other way or none, as ``seen``; speeds in rad/s (or m/s) times
+    ``rate_per`` are told in ``rate_words``. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds;
     ``causes`` are all plain causes that stop it, where the headline names but the first.
     """
 
     kind: str
     headline: str
     direction: str
+    forward: str
+    seen: str
+    rate_words: str
+    rate_per: float
     starts: Starts
     weakest: str
     links: tuple[Link, ...]
@@ -108,6 +117,10 @@ def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
         kind=design.kind,
         headline=_headline(outcome, links),
         direction=outcome.direction,
+        forward=outcome.machine.words.forward,
+        seen=outcome.machine.words.seen,
+        rate_words=outcome.machine.words.rate.words,
+        rate_per=outcome.machine.words.rate.per,
         starts=_starts(outcome),
         weakest=weakest_of(links),
         links=links,
@@ -135,7 +148,7 @@ def readings(machine: Machine, count: int, wanted: Collection[str]) -> list[Read
     """What ``count`` machines joined into one show, each for itself; ``wanted`` names the figures."""
     outcome = outcome_of(machine)
     findings = [judge(outcome) for judge in JUDGES]
-    figures = {name: row for name, row in _run_figures(outcome).items() if name in wanted}
+    figures = {name: row for name, row in run_figures(outcome).items() if name in wanted}
     rows = [*(found.margin for found in findings), *(row for row, _ in figures.values())]
     parted = np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]).reshape(len(rows), count, -1)
     bands = quantiles(parted, QUANTILES).swapaxes(0, 1).tolist()
@@ -171,6 +184,7 @@ def _link(found: Finding, figure: Array, margin: Array) -> Link:
         margin=middle,
         margin_band=(low, high),
         sentence=found.bad if state == "fails" else found.good,
+        told=found.told,
     )
 
 
@@ -181,10 +195,11 @@ def weakest_of(links: tuple[Link, ...]) -> str:
 
 
 def _figures_of(outcome: Outcome) -> dict[str, tuple[Array, str]]:
-    return {**_run_figures(outcome), **outcome.machine.figures}
+    return {**run_figures(outcome), **outcome.machine.figures}
 
 
-def _run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
+def run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
+    """Figures of a run that every machine has, with draws and unit."""
     machine, drive = outcome.machine, outcome.drive
     strongest, rate = np.abs(machine.effective).max(axis=1), machine.words.rate
     found = {

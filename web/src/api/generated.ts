@@ -424,7 +424,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/factors": {
+    "/api/tuning": {
         parameters: {
             query?: never;
             header?: never;
@@ -434,10 +434,90 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * List Factors
-         * @description The numbers that can be swept.
+         * Get Tuning
+         * @description The numbers that can be tuned, which first, and what to plot.
          */
-        post: operations["list_factors"];
+        post: operations["get_tuning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/best": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Best
+         * @description The best of the numbers that are tuned first, each with what limits it.
+         */
+        post: operations["list_best"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Map
+         * @description Two numbers at once, over every pair of values.
+         */
+        post: operations["get_map"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trial-form": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Trial Form
+         * @description What a trial of this design asks for.
+         */
+        post: operations["get_trial_form"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Balance
+         * @description What the period of a swing tells about the balance.
+         */
+        post: operations["get_balance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -569,8 +649,24 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Arc
+         * @description A bared arc of a lead.
+         */
+        Arc: {
+            /**
+             * Center Deg
+             * @description Where its middle is, from the face normal.
+             */
+            center_deg: number;
+            /**
+             * Width Deg
+             * @description How far it reaches round the lead.
+             */
+            width_deg: number;
+        };
+        /**
          * Battery
-         * @description One cell or a pack, and how it stands.
+         * @description One cell or a pack, and how it stands; or a bench supply.
          */
         Battery: {
             /**
@@ -582,6 +678,14 @@ export interface components {
             cell?: "alkaline_AAA" | "alkaline_AA" | "alkaline_C" | "alkaline_D" | "zinc_carbon_AA" | "nimh_AA" | "nimh_AAA" | "alkaline_9V" | "button_LR44" | "lantern_6V" | "bench_supply" | "own";
             /** @description The cell's data when cell is own. */
             own?: components["schemas"]["OwnCell"] | null;
+            /**
+             * @description Volts and limit when cell is bench_supply.
+             * @default {
+             *       "volts": 1.5,
+             *       "limit_A": 5
+             *     }
+             */
+            supply?: components["schemas"]["Supply"];
             /**
              * In Series
              * @description Cells one after another; volts and ohms add.
@@ -741,6 +845,218 @@ export interface components {
             diameter_mm: number;
         };
         /**
+         * Coil
+         * @description The coil of a cradle motor.
+         */
+        Coil: {
+            /**
+             * Outline
+             * @description Round, square, oval, or an outline of one's own.
+             * @default {
+             *       "by": "round",
+             *       "diameter_mm": 24
+             *     }
+             */
+            outline?: components["schemas"]["RoundOutline"] | components["schemas"]["SquareOutline"] | components["schemas"]["OvalOutline"] | components["schemas"]["OwnOutline"];
+            /**
+             * Turns
+             * @description Turns of the coil.
+             * @default 10
+             */
+            turns?: number;
+        };
+        /**
+         * CoilPoint
+         * @description A corner of an outline of one's own, in the plane of the coil.
+         */
+        CoilPoint: {
+            /**
+             * Along Mm
+             * @description Along the axle, from the coil's middle.
+             */
+            along_mm: number;
+            /**
+             * Across Mm
+             * @description Across the axle, from the axle.
+             */
+            across_mm: number;
+        };
+        /**
+         * CradleDesign
+         * @description Everything the user decides about a cradle motor: a flat coil turning in two supports.
+         */
+        CradleDesign: {
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery?: components["schemas"]["Battery"];
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 15,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 4,
+             *       "count": 1,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets?: components["schemas"]["Magnets"];
+            /**
+             * Magnets On
+             * @description On the lying battery under the coil, or on the bench.
+             * @default battery
+             * @enum {string}
+             */
+            magnets_on?: "battery" | "bench";
+            /**
+             * Second
+             * @description An equal stack above the coil: none, with the same pole up, or turned over.
+             * @default none
+             * @enum {string}
+             */
+            second?: "none" | "same" | "turned";
+            /**
+             * Plus At
+             * @description Support that the + terminal feeds.
+             * @default left
+             * @enum {string}
+             */
+            plus_at?: "left" | "right";
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 22,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "enameled",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire?: components["schemas"]["Wire"];
+            /**
+             * @default {
+             *       "length_mm": 25,
+             *       "tied": true,
+             *       "off_opposite_mm": 0,
+             *       "out_of_line_deg": 0
+             *     }
+             */
+            tails?: components["schemas"]["Tails"];
+            /**
+             * Gap Mm
+             * @description Clearance between the coil's lowest sweep and the magnet.
+             * @default 4
+             */
+            gap_mm?: number;
+            /**
+             * Imbalance Mm
+             * @description Measured distance of the center of mass from the axle; none: as hands make it.
+             */
+            imbalance_mm?: number | null;
+            /**
+             * @default {
+             *       "left": {
+             *         "arcs": [],
+             *         "bared": "all",
+             *         "rest": "enamel"
+             *       },
+             *       "right": {
+             *         "arcs": [
+             *           {
+             *             "center_deg": 90,
+             *             "width_deg": 180
+             *           }
+             *         ],
+             *         "bared": "arcs",
+             *         "rest": "enamel"
+             *       }
+             *     }
+             */
+            strip?: components["schemas"]["Strip"];
+            /**
+             * @default {
+             *       "type": "steel_clip",
+             *       "seat": "open",
+             *       "spacing_mm": 45,
+             *       "level_mm": 0,
+             *       "stand": "insulated",
+             *       "stops": true
+             *     }
+             */
+            supports?: components["schemas"]["Supports"];
+            /**
+             * @description Fan or sail on the shaft.
+             * @default {
+             *       "mass_g": 0,
+             *       "radius_mm": 15,
+             *       "area_mm2": 0
+             *     }
+             */
+            fan?: components["schemas"]["Fan"];
+            /**
+             * @default {
+             *       "turns_per_s": 4,
+             *       "sense": "good"
+             *     }
+             */
+            flick?: components["schemas"]["Flick"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface?: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C?: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker?: "careful_adult" | "older_pupil" | "young_pupil";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cradle";
+            /**
+             * @default {
+             *       "outline": {
+             *         "by": "round",
+             *         "diameter_mm": 24
+             *       },
+             *       "turns": 10
+             *     }
+             */
+            coil?: components["schemas"]["Coil"];
+        };
+        /**
          * Decoration
          * @description What pupils add: a ribbon, a paper sail, beads; spread evenly round the axis.
          */
@@ -781,9 +1097,12 @@ export interface components {
             title: string;
             /** Kind */
             kind: string;
+            /** Kind Name */
+            kind_name: string;
             /** Version */
             version: number;
-            design: components["schemas"]["FrameDesign"];
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             /**
              * Changed At
              * Format: date-time
@@ -797,6 +1116,30 @@ export interface components {
             deleted: boolean;
             /** Ticks */
             ticks: string[];
+        };
+        /**
+         * Fan
+         * @description A paper fan or sail on the shaft, spread evenly round it.
+         */
+        Fan: {
+            /**
+             * Mass G
+             * @description Its mass.
+             * @default 0
+             */
+            mass_g?: number;
+            /**
+             * Radius Mm
+             * @description Its mean distance from the shaft.
+             * @default 15
+             */
+            radius_mm?: number;
+            /**
+             * Area Mm2
+             * @description Area that meets the air.
+             * @default 0
+             */
+            area_mm2?: number;
         };
         /**
          * Feet
@@ -831,20 +1174,42 @@ export interface components {
             pressure?: "barely" | "light" | "firm" | "gripping";
         };
         /**
+         * Flick
+         * @description How it is helped on its way.
+         */
+        Flick: {
+            /**
+             * Turns Per S
+             * @description Speed of the flick; 0 lets it go from rest.
+             * @default 4
+             */
+            turns_per_s?: number;
+            /**
+             * Sense
+             * @description The way it wants to go, or against it.
+             * @default good
+             * @enum {string}
+             */
+            sense?: "good" | "wrong";
+        };
+        /**
          * FrameDesign
          * @description Everything the user decides about a frame motor.
          */
         FrameDesign: {
             /**
-             * Kind
-             * @default frame
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            kind?: "frame";
+            kind: "frame";
             /**
              * @default {
              *       "cell": "alkaline_AA",
              *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
              *       "in_series": 1,
              *       "in_parallel": 1,
              *       "terminal_up": "+",
@@ -856,6 +1221,8 @@ export interface components {
              * @default {
              *       "shape": "disc",
              *       "diameter_mm": 12.7,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
              *       "hole_mm": 0,
              *       "thickness_mm": 3.2,
              *       "count": 2,
@@ -920,23 +1287,277 @@ export interface components {
             maker?: "careful_adult" | "older_pupil" | "young_pupil";
         };
         /**
+         * Lead
+         * @description Which part of a lead's end shows bare metal.
+         */
+        Lead: {
+            /**
+             * Bared
+             * @description All round, in arcs, or not at all.
+             * @default arcs
+             * @enum {string}
+             */
+            bared?: "all" | "arcs" | "none";
+            /**
+             * Arcs
+             * @description Bared arcs when bared is arcs.
+             * @default []
+             */
+            arcs?: components["schemas"]["Arc"][];
+            /**
+             * Rest
+             * @description What covers the rest: enamel, or paint over bare metal.
+             * @default enamel
+             * @enum {string}
+             */
+            rest?: "enamel" | "marker";
+        };
+        /**
+         * Lobes
+         * @description Two lobes of one wire, opened like a book whose back is the axle.
+         */
+        Lobes: {
+            /**
+             * Outline
+             * @description Outer edge of each lobe.
+             * @default round
+             * @enum {string}
+             */
+            outline?: "round" | "square";
+            /**
+             * Along Mm
+             * @description Length of a lobe along the axle.
+             * @default 26
+             */
+            along_mm?: number;
+            /**
+             * Reach Mm
+             * @description How far a lobe reaches from the axle.
+             * @default 16
+             */
+            reach_mm?: number;
+            /**
+             * Turns
+             * @description Turns of each lobe.
+             * @default 6
+             */
+            turns?: number;
+            /**
+             * Opening Deg
+             * @description Angle between the lobes.
+             * @default 180
+             */
+            opening_deg?: number;
+        };
+        /**
+         * LobesDesign
+         * @description Everything the user decides about a two-lobe motor.
+         */
+        LobesDesign: {
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery?: components["schemas"]["Battery"];
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 15,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 4,
+             *       "count": 1,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets?: components["schemas"]["Magnets"];
+            /**
+             * Magnets On
+             * @description On the lying battery under the coil, or on the bench.
+             * @default battery
+             * @enum {string}
+             */
+            magnets_on?: "battery" | "bench";
+            /**
+             * Second
+             * @description An equal stack above the coil: none, with the same pole up, or turned over.
+             * @default none
+             * @enum {string}
+             */
+            second?: "none" | "same" | "turned";
+            /**
+             * Plus At
+             * @description Support that the + terminal feeds.
+             * @default left
+             * @enum {string}
+             */
+            plus_at?: "left" | "right";
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 22,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "enameled",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire?: components["schemas"]["Wire"];
+            /**
+             * @default {
+             *       "length_mm": 25,
+             *       "tied": true,
+             *       "off_opposite_mm": 0,
+             *       "out_of_line_deg": 0
+             *     }
+             */
+            tails?: components["schemas"]["Tails"];
+            /**
+             * Gap Mm
+             * @description Clearance between the coil's lowest sweep and the magnet.
+             * @default 4
+             */
+            gap_mm?: number;
+            /**
+             * Imbalance Mm
+             * @description Measured distance of the center of mass from the axle; none: as hands make it.
+             */
+            imbalance_mm?: number | null;
+            /**
+             * @default {
+             *       "left": {
+             *         "arcs": [],
+             *         "bared": "all",
+             *         "rest": "enamel"
+             *       },
+             *       "right": {
+             *         "arcs": [
+             *           {
+             *             "center_deg": 90,
+             *             "width_deg": 90
+             *           },
+             *           {
+             *             "center_deg": 270,
+             *             "width_deg": 90
+             *           }
+             *         ],
+             *         "bared": "arcs",
+             *         "rest": "enamel"
+             *       }
+             *     }
+             */
+            strip?: components["schemas"]["Strip"];
+            /**
+             * @default {
+             *       "type": "steel_clip",
+             *       "seat": "open",
+             *       "spacing_mm": 45,
+             *       "level_mm": 0,
+             *       "stand": "insulated",
+             *       "stops": true
+             *     }
+             */
+            supports?: components["schemas"]["Supports"];
+            /**
+             * @description Fan or sail on the shaft.
+             * @default {
+             *       "mass_g": 0,
+             *       "radius_mm": 15,
+             *       "area_mm2": 0
+             *     }
+             */
+            fan?: components["schemas"]["Fan"];
+            /**
+             * @default {
+             *       "turns_per_s": 4,
+             *       "sense": "good"
+             *     }
+             */
+            flick?: components["schemas"]["Flick"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface?: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C?: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker?: "careful_adult" | "older_pupil" | "young_pupil";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lobes";
+            /**
+             * @default {
+             *       "outline": "round",
+             *       "along_mm": 26,
+             *       "reach_mm": 16,
+             *       "turns": 6,
+             *       "opening_deg": 180
+             *     }
+             */
+            lobes?: components["schemas"]["Lobes"];
+        };
+        /**
          * Magnets
-         * @description A stack of equal discs or rings; a stack of k is one magnet k times as thick.
+         * @description A stack of equal discs, rings or blocks; a stack of k is one magnet k times as thick.
          */
         Magnets: {
             /**
              * Shape
-             * @description Disc, or ring with a hole.
+             * @description Disc, ring with a hole, or rectangular block.
              * @default disc
              * @enum {string}
              */
-            shape?: "disc" | "ring";
+            shape?: "disc" | "ring" | "block";
             /**
              * Diameter Mm
-             * @description Outer diameter.
+             * @description Outer diameter of a disc or ring.
              * @default 12.7
              */
             diameter_mm?: number;
+            /**
+             * Along Mm
+             * @description Side of a block along the axle.
+             * @default 40
+             */
+            along_mm?: number;
+            /**
+             * Across Mm
+             * @description Side of a block across the axle.
+             * @default 25
+             */
+            across_mm?: number;
             /**
              * Hole Mm
              * @description Diameter of a ring's hole; 0 for a disc.
@@ -1038,6 +1659,27 @@ export interface components {
             height_mm: number;
         };
         /**
+         * OvalOutline
+         * @description A coil wound on an oval former.
+         */
+        OvalOutline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "oval";
+            /**
+             * Along Mm
+             * @description Length along the axle.
+             */
+            along_mm: number;
+            /**
+             * Across Mm
+             * @description Width across the axle.
+             */
+            across_mm: number;
+        };
+        /**
          * OwnCell
          * @description A cell that the catalogue does not have, measured by its user.
          */
@@ -1081,6 +1723,22 @@ export interface components {
             charge_Ah: number;
         };
         /**
+         * OwnOutline
+         * @description A closed outline of one's own; the last corner is joined to the first.
+         */
+        OwnOutline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "own";
+            /**
+             * Points
+             * @description Corners in order.
+             */
+            points: components["schemas"]["CoilPoint"][];
+        };
+        /**
          * Pivot
          * @description Where the frame's tip sits.
          */
@@ -1098,6 +1756,165 @@ export interface components {
              * @default 0
              */
             off_center_mm?: number;
+        };
+        /**
+         * RoundOutline
+         * @description A coil wound on a round former.
+         */
+        RoundOutline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "round";
+            /**
+             * Diameter Mm
+             * @description Mean diameter of the coil.
+             */
+            diameter_mm: number;
+        };
+        /**
+         * SquareOutline
+         * @description A coil wound on a rectangular former.
+         */
+        SquareOutline: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "square";
+            /**
+             * Along Mm
+             * @description Side along the axle.
+             */
+            along_mm: number;
+            /**
+             * Across Mm
+             * @description Side across the axle.
+             */
+            across_mm: number;
+        };
+        /**
+         * Strip
+         * @description Where the leads are bared.
+         */
+        Strip: {
+            /**
+             * @description The left lead.
+             * @default {
+             *       "bared": "all",
+             *       "arcs": [],
+             *       "rest": "enamel"
+             *     }
+             */
+            left?: components["schemas"]["Lead"];
+            /**
+             * @description The right lead.
+             * @default {
+             *       "bared": "arcs",
+             *       "arcs": [
+             *         {
+             *           "center_deg": 90,
+             *           "width_deg": 180
+             *         }
+             *       ],
+             *       "rest": "enamel"
+             *     }
+             */
+            right?: components["schemas"]["Lead"];
+        };
+        /**
+         * Supply
+         * @description What a bench supply is set to.
+         */
+        Supply: {
+            /**
+             * Volts
+             * @description Volts that the supply is set to.
+             * @default 1.5
+             */
+            volts?: number;
+            /**
+             * Limit A
+             * @description Current limit that the supply is set to.
+             * @default 5
+             */
+            limit_A?: number;
+        };
+        /**
+         * Supports
+         * @description What the axle lies in.
+         */
+        Supports: {
+            /**
+             * Type
+             * @description What it is made of.
+             * @default steel_clip
+             * @enum {string}
+             */
+            type?: "steel_clip" | "safety_pin" | "needle_eye" | "bare_copper";
+            /**
+             * Seat
+             * @description Open cradle, deep cradle, or closed loop.
+             * @default open
+             * @enum {string}
+             */
+            seat?: "open" | "deep" | "loop";
+            /**
+             * Spacing Mm
+             * @description Distance between the two supports.
+             * @default 45
+             */
+            spacing_mm?: number;
+            /**
+             * Level Mm
+             * @description How much higher the right support is.
+             * @default 0
+             */
+            level_mm?: number;
+            /**
+             * Stand
+             * @description Whether the stand keeps the two supports apart.
+             * @default insulated
+             * @enum {string}
+             */
+            stand?: "insulated" | "metal";
+            /**
+             * Stops
+             * @description Bends or beads that keep the axle from walking off.
+             * @default true
+             */
+            stops?: boolean;
+        };
+        /**
+         * Tails
+         * @description The leads that are the axle.
+         */
+        Tails: {
+            /**
+             * Length Mm
+             * @description Length of each lead from coil to tip.
+             * @default 25
+             */
+            length_mm?: number;
+            /**
+             * Tied
+             * @description Whether the leads are wound round the bundle to hold it.
+             * @default true
+             */
+            tied?: boolean;
+            /**
+             * Off Opposite Mm
+             * @description How far the leads run beside the coil's middle line.
+             * @default 0
+             */
+            off_opposite_mm?: number;
+            /**
+             * Out Of Line Deg
+             * @description Angle between the two leads where they should be in line.
+             * @default 0
+             */
+            out_of_line_deg?: number;
         };
         /**
          * Wire
@@ -1222,7 +2039,8 @@ export interface components {
             version: number;
             /** Title */
             title: string;
-            design: components["schemas"]["FrameDesign"];
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             /** Change */
             change: string;
         };
@@ -1354,6 +2172,16 @@ export interface components {
              */
             temperature_C?: number | null;
             /**
+             * Swings
+             * @description Swings to and fro, power off, counted.
+             */
+            swings?: number | null;
+            /**
+             * Swings Seconds
+             * @description Seconds that they took.
+             */
+            swings_seconds?: number | null;
+            /**
              * Seconds Run
              * @description Seconds that the power was on.
              */
@@ -1386,6 +2214,8 @@ export interface components {
              *       "volts_open": null,
              *       "volts_loaded": null,
              *       "temperature_C": null,
+             *       "swings": null,
+             *       "swings_seconds": null,
              *       "seconds_run": null
              *     }
              */
@@ -1482,7 +2312,8 @@ export interface components {
         };
         /**
          * Dial
-         * @description One thing to turn. ``number`` has limits and a step; ``choice`` has choices; ``size`` takes a gauge or mm.
+         * @description One thing to turn. ``number`` has limits and a step; ``choice`` has choices; ``size`` takes a gauge
+         *     or mm, each within its own limits in ``sizes``.
          */
         Dial: {
             /**
@@ -1533,6 +2364,29 @@ export interface components {
              * @default []
              */
             follows?: components["schemas"]["Follower"][];
+            /**
+             * Sizes
+             * @default []
+             */
+            sizes?: components["schemas"]["SizeLimit"][];
+        };
+        /**
+         * Dimension
+         * @description A length between two points, with its words.
+         */
+        Dimension: {
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
         };
         /**
          * Figure
@@ -1550,25 +2404,44 @@ export interface components {
             ];
         };
         /**
+         * Flow
+         * @description Current through the plane of the drawing at the pose drawn: toward the viewer or away.
+         */
+        Flow: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Toward */
+            toward: boolean;
+        };
+        /**
          * Follower
-         * @description Another field that moves along: it becomes ``per_unit`` times the dial's new value.
+         * @description Another field that moves along: it becomes ``plus + per_unit`` times the new value.
          */
         Follower: {
             /** Pointer */
             pointer: string;
             /** Per Unit */
             per_unit: number;
+            /**
+             * Plus
+             * @default 0
+             */
+            plus?: number;
         };
         /**
          * Geometry
          * @description The whole drawing of one design.
          *
-         *     ``current`` are paths that carry current away from the + terminal; ``outline`` is the moving
-         *     part in three dimensions for the Spin view, each a polyline of (x, y, z).
+         *     ``current`` are paths that carry current away from the + terminal at the pose drawn. ``sparks``
+         *     are places where contact breaks and that do not move. ``caption`` tells what is seen.
          */
         Geometry: {
             /** Shapes */
             shapes: components["schemas"]["Shape"][];
+            /** Labels */
+            labels: components["schemas"]["Label"][];
             /** Handles */
             handles: components["schemas"]["Handle"][];
             /** Current */
@@ -1576,6 +2449,8 @@ export interface components {
                 number,
                 number
             ][][];
+            /** Flows */
+            flows: components["schemas"]["Flow"][];
             /** Pushes */
             pushes: components["schemas"]["Push"][];
             /** Field Lines */
@@ -1584,21 +2459,16 @@ export interface components {
                 number
             ][][];
             /** Moving */
-            moving: [
-                number,
-                number,
-                number
-            ][][];
-            /** Center Of Mass */
-            center_of_mass: [
+            moving: components["schemas"]["Moving"][];
+            /** Sparks */
+            sparks: [
                 number,
                 number
-            ];
-            /** Tip */
-            tip: [
-                number,
-                number
-            ];
+            ][];
+            /** Dimensions */
+            dimensions: components["schemas"]["Dimension"][];
+            mass: components["schemas"]["Mass"] | null;
+            turning: components["schemas"]["Turning"];
             /** Bounds */
             bounds: [
                 number,
@@ -1606,6 +2476,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Caption */
+            caption: string;
         };
         /**
          * Handle
@@ -1625,14 +2497,15 @@ export interface components {
          * HandleAxis
          * @description One direction in which a handle moves: the design field it sets and its limits.
          *
-         *     The field's value is ``origin + slope * coordinate`` of the handle in mm.
+         *     The field's value is ``origin + slope * coordinate`` of the handle: mm along x or y, or
+         *     degrees counter-clockwise round ``center`` when it moves along ``turn``.
          */
         HandleAxis: {
             /**
              * Along
              * @enum {string}
              */
-            along: "x" | "y";
+            along: "x" | "y" | "turn";
             /** Label */
             label: string;
             /** Pointer */
@@ -1654,10 +2527,51 @@ export interface components {
              * @default mm
              */
             unit?: string;
+            /**
+             * Center
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            center?: [
+                number,
+                number
+            ];
+            /**
+             * Follows
+             * @default []
+             */
+            follows?: components["schemas"]["Follower"][];
+        };
+        /**
+         * Label
+         * @description Words on the drawing.
+         */
+        Label: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Text */
+            text: string;
+            /**
+             * Anchor
+             * @default middle
+             * @enum {string}
+             */
+            anchor?: "start" | "middle" | "end";
+            /**
+             * Strong
+             * @default false
+             */
+            strong?: boolean;
         };
         /**
          * Link
          * @description One link of the run chain. ``margin`` is the median distance from the limit; 1 is on it.
+         *
+         *     ``told`` are words to show instead of the figure and its band, where a number says nothing.
          */
         Link: {
             /** Id */
@@ -1687,6 +2601,43 @@ export interface components {
             ];
             /** Sentence */
             sentence: string;
+            /** Told */
+            told: string;
+        };
+        /**
+         * Mass
+         * @description Centre of mass and how far it is from the axis.
+         */
+        Mass: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Off Mm */
+            off_mm: number;
+        };
+        /**
+         * Moving
+         * @description A path that turns with the machine, at angle 0, as (x, y, z) in mm from the axis; seen in a view.
+         */
+        Moving: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc";
+            /** Points */
+            points: [
+                number,
+                number,
+                number
+            ][];
+            view: components["schemas"]["View"];
+            /**
+             * Sparks
+             * @default false
+             */
+            sparks?: boolean;
         };
         /**
          * PartLine
@@ -1706,15 +2657,23 @@ export interface components {
         };
         /**
          * Push
-         * @description Where the force acts, its sense seen from the front, and its size per newton metre.
+         * @description Where the drive acts: ``toward`` is its way (right, up, toward the viewer) when it drives forward.
+         *
+         *     The force is the drive over ``lever_mm``.
          */
         Push: {
             /** X */
             x: number;
             /** Y */
             y: number;
-            /** Toward Viewer When Positive */
-            toward_viewer_when_positive: boolean;
+            /** Toward */
+            toward: [
+                number,
+                number,
+                number
+            ];
+            /** Lever Mm */
+            lever_mm: number;
         };
         /**
          * Shape
@@ -1725,7 +2684,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "wire" | "far_wire" | "cup" | "bench";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc";
             /** Points */
             points: [
                 number,
@@ -1743,10 +2702,40 @@ export interface components {
             label?: string;
         };
         /**
+         * SizeLimit
+         * @description Limits of one way to tell a wire's size: by the field ``awg`` or ``diameter_mm``.
+         */
+        SizeLimit: {
+            /** Field */
+            field: string;
+            /** Minimum */
+            minimum: number;
+            /** Maximum */
+            maximum: number;
+        };
+        /**
+         * Turning
+         * @description Where to show which way it turns: seen from above, or looking along the shaft.
+         */
+        Turning: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /**
+             * Seen
+             * @enum {string}
+             */
+            seen: "above" | "end";
+            /** Radius */
+            radius: number;
+        };
+        /**
          * Verdict
          * @description What a teacher needs to know about a design before building it.
          *
-         *     ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds;
+         *     ``direction`` is ``forward``, the other way or none, as ``seen``; speeds in rad/s (or m/s) times
+         *     ``rate_per`` are told in ``rate_words``. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds;
          *     ``causes`` are all plain causes that stop it, where the headline names but the first.
          */
         Verdict: {
@@ -1756,6 +2745,19 @@ export interface components {
             headline: string;
             /** Direction */
             direction: string;
+            /** Forward */
+            forward: string;
+            /** Seen */
+            seen: string;
+            /** Rate Words */
+            rate_words: string;
+            /** Rate Per */
+            rate_per: number;
+            /**
+             * Starts
+             * @enum {string}
+             */
+            starts: "by_itself" | "flick" | "returns" | "never";
             /** Weakest */
             weakest: string;
             /** Links */
@@ -1778,6 +2780,35 @@ export interface components {
             verdict: components["schemas"]["Verdict"];
             /** Parts */
             parts: components["schemas"]["PartLine"][];
+        };
+        /**
+         * View
+         * @description How a view looks at the machine: axis of its turning, what is right and up, where the axis is drawn.
+         */
+        View: {
+            /** Axis */
+            axis: [
+                number,
+                number,
+                number
+            ];
+            /** Right */
+            right: [
+                number,
+                number,
+                number
+            ];
+            /** Up */
+            up: [
+                number,
+                number,
+                number
+            ];
+            /** Origin */
+            origin: [
+                number,
+                number
+            ];
         };
         /**
          * Advice
@@ -1861,6 +2892,8 @@ export interface components {
             /** Minutes */
             minutes: number;
             template: components["schemas"]["Template"];
+            /** Figures */
+            figures: components["schemas"]["HowTo"][];
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
         };
@@ -1912,6 +2945,27 @@ export interface components {
             why: string;
             /** Cool For */
             cool_for: number;
+        };
+        /**
+         * HowTo
+         * @description A drawing that shows how to do a step; in mm, not to scale.
+         */
+        HowTo: {
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** Shapes */
+            shapes: components["schemas"]["Shape"][];
+            /** Labels */
+            labels: components["schemas"]["Label"][];
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
         };
         /**
          * Measure
@@ -2014,6 +3068,23 @@ export interface components {
             closed?: boolean;
         };
         /**
+         * Curve
+         * @description One thing to plot; ``of`` says whether it is a figure of the run or the margin of a link.
+         */
+        Curve: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "figure" | "margin";
+        };
+        /**
          * Factor
          * @description A number that can be swept: where it stands, its words, its range, and what moves along.
          */
@@ -2041,6 +3112,181 @@ export interface components {
              * @default []
              */
             follows?: components["schemas"]["Follower"][];
+        };
+        /**
+         * Tuning
+         * @description What can be tuned on a design: its numbers, those to begin with, what to plot.
+         */
+        Tuning: {
+            /** Factors */
+            factors: components["schemas"]["Factor"][];
+            /** First */
+            first: string[];
+            /** Curves */
+            curves: components["schemas"]["Curve"][];
+        };
+        /**
+         * Best
+         * @description The best value of a number, what to set for it, and why neither less nor more.
+         *
+         *     ``low`` and ``high`` bound the values around it at which the median build goes.
+         */
+        Best: {
+            factor: components["schemas"]["Factor"];
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Settings */
+            settings: components["schemas"]["Setting"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Contour
+         * @description A line of equal figure, in values of (first, second).
+         */
+        Contour: {
+            /** Level */
+            level: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * DesignMap
+         * @description The map: rows by the second number, columns by the first.
+         *
+         *     ``figure`` is the chosen figure of the median build, ``margin`` its least margin among the links
+         *     that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made.
+         *     ``best`` is the pair with the fastest build among those whose every margin is ample, else the
+         *     one with the largest least margin; none when it goes nowhere.
+         */
+        DesignMap: {
+            first: components["schemas"]["Factor"];
+            second: components["schemas"]["Factor"];
+            /** First Values */
+            first_values: number[];
+            /** Second Values */
+            second_values: number[];
+            /** Curve */
+            curve: string;
+            /** Links */
+            links: string[];
+            /** Figure */
+            figure: number[][];
+            /** Margin */
+            margin: number[][];
+            /** Weakest */
+            weakest: number[][];
+            /** Contours */
+            contours: components["schemas"]["Contour"][];
+            /** Best */
+            best: [
+                number,
+                number
+            ] | null;
+            /** Best Settings */
+            best_settings: components["schemas"]["Setting"][];
+        };
+        /**
+         * MapBody
+         * @description Which two numbers to map, and which figure to draw.
+         */
+        MapBody: {
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /**
+             * Curve
+             * @default speed
+             */
+            curve?: string;
+        };
+        /**
+         * Planned
+         * @description A number of the design that may come out otherwise.
+         */
+        Planned: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * ReadingWords
+         * @description How a reading is asked for: its field, what it is, its unit.
+         */
+        ReadingWords: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * TrialForm
+         * @description The fields of a trial, in order. ``swings`` says whether the balance can be tested by a swing.
+         */
+        TrialForm: {
+            /** Readings */
+            readings: components["schemas"]["ReadingWords"][];
+            /** As Built */
+            as_built: components["schemas"]["Planned"][];
+            /** Seen */
+            seen: {
+                [key: string]: string;
+            };
+            /** Swings */
+            swings: boolean;
+        };
+        /**
+         * Balance
+         * @description What a swing tells: distance of the centre of mass from the axle in mm, hop speed with its band.
+         *
+         *     ``patch`` puts the distance into the design; ``before`` and ``after`` are the link "stays on"
+         *     without and with it.
+         */
+        Balance: {
+            /** Period S */
+            period_s: number;
+            /** Imbalance Mm */
+            imbalance_mm: number;
+            /** Hop Speed */
+            hop_speed: number;
+            /** Hop Band */
+            hop_band: [
+                number,
+                number
+            ];
+            /** Unit */
+            unit: string;
+            /** Patch */
+            patch: components["schemas"]["Setting"][];
+            before: components["schemas"]["Link"];
+            after: components["schemas"]["Link"];
+        };
+        /**
+         * SwingBody
+         * @description A design and the period of its rotor's swing in s.
+         */
+        SwingBody: {
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            /** Period S */
+            period_s: number;
         };
         /**
          * SweepPoint
@@ -2084,7 +3330,8 @@ export interface components {
          * @description What to sweep: the number at a pointer, over its range or a part of it.
          */
         SweepBody: {
-            design: components["schemas"]["FrameDesign"];
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             /** Pointer */
             pointer: string;
             /**
@@ -2108,7 +3355,6 @@ export interface components {
             point: string;
             /** At */
             at: [
-                number,
                 number,
                 number
             ];
@@ -2157,7 +3403,8 @@ export interface components {
          * @description A design and the school to explain it in.
          */
         ExplainBody: {
-            design: components["schemas"]["FrameDesign"];
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             /**
              * Rule
              * @default palm
@@ -2188,7 +3435,7 @@ export interface components {
              * Answer
              * @enum {string}
              */
-            answer: "other_way" | "harder" | "same" | "weaker" | "stops";
+            answer: "other_way" | "harder" | "same" | "weaker" | "returns" | "stops";
             /** Because */
             because: string;
             /** Figures */
@@ -2198,10 +3445,11 @@ export interface components {
         };
         /**
          * Spin
-         * @description A run in equal time steps. ``angle`` in rad (counter-clockwise from above positive).
+         * @description A run in equal time steps. ``angle`` in rad, forward positive.
          *
-         *     ``touching`` says whether the contact is made at that moment; ``leaves_at`` is when the moving
-         *     part would leave its seat in s, or -1.
+         *     ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
+         *     thrown up from it; ``live`` is the share of the current that the switch lets through at equal
+         *     angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1.
          */
         Spin: {
             /** Seconds */
@@ -2214,6 +3462,10 @@ export interface components {
             current: number[];
             /** Touching */
             touching: boolean[];
+            /** Hops */
+            hops: boolean[];
+            /** Live */
+            live: number[];
             /** Leaves At */
             leaves_at: number;
         };
@@ -3129,7 +4381,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             };
         };
         responses: {
@@ -3171,7 +4423,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             };
         };
         responses: {
@@ -3213,7 +4465,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             };
         };
         responses: {
@@ -3246,7 +4498,7 @@ export interface operations {
             };
         };
     };
-    list_factors: {
+    get_tuning: {
         parameters: {
             query?: never;
             header?: never;
@@ -3255,7 +4507,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             };
         };
         responses: {
@@ -3265,7 +4517,175 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Factor"][];
+                    "application/json": components["schemas"]["Tuning"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_best: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Best"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_map: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MapBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignMap"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trial_form: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialForm"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Balance"];
                 };
             };
             /** @description Bad Request */
@@ -3421,7 +4841,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             };
         };
         responses: {
@@ -3463,7 +4883,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             };
         };
         responses: {
@@ -3505,7 +4925,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
             };
         };
         responses: {

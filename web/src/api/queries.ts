@@ -4,9 +4,11 @@ import {
   answered,
   client,
   posted,
+  type Balance,
   type Build,
   type Carrier,
   type Design,
+  type DesignMap,
   type Explanation,
   type KeptTrial,
   type RuleName,
@@ -71,10 +73,38 @@ export const buildQuery = (design: Design) =>
     ...ofDesign,
   });
 
-export const factorsQuery = (design: Design) =>
+export const tuningQuery = (design: Design) =>
   queryOptions({
-    queryKey: ["factors", design],
-    queryFn: () => answered(client.POST("/api/factors", { body: design })),
+    queryKey: ["tuning", design],
+    queryFn: () => answered(client.POST("/api/tuning", { body: design })),
+    ...ofDesign,
+  });
+
+export const bestQuery = (design: Design) =>
+  queryOptions({
+    queryKey: ["best", design],
+    queryFn: () => answered(client.POST("/api/best", { body: design })),
+    ...ofDesign,
+  });
+
+export const mapQuery = (design: Design, first: string, second: string, curve: string) =>
+  queryOptions({
+    queryKey: ["map", design, first, second, curve],
+    queryFn: () => answered(client.POST("/api/map", { body: { design, first, second, curve } })) as Promise<DesignMap>,
+    ...ofDesign,
+  });
+
+export const trialFormQuery = (design: Design) =>
+  queryOptions({
+    queryKey: ["trial-form", design],
+    queryFn: () => answered(client.POST("/api/trial-form", { body: design })),
+    ...ofDesign,
+  });
+
+export const balanceQuery = (design: Design, period: number) =>
+  queryOptions({
+    queryKey: ["balance", design, period],
+    queryFn: () => answered(client.POST("/api/balance", { body: { design, period_s: period } })) as Promise<Balance>,
     ...ofDesign,
   });
 

@@ -3,7 +3,7 @@ import { ToggleButton } from "react-aria-components";
 import styled from "styled-components";
 import type { Geometry, Handle, Setting, Verdict } from "../api/client";
 import { Handles } from "../drawing/Handles";
-import { placeFor } from "../drawing/place";
+import { placeFor, spotOf } from "../drawing/place";
 import { Scene } from "./Scene";
 import { PlainButton, Quiet, Unseen } from "../theme/parts";
 import { figures } from "../units";
@@ -82,24 +82,19 @@ function underTheHand(handle: Handle, valueAt: (pointer: string) => number | und
     ...handle,
     axes: handle.axes.map((axis) => ({ ...axis, value: valueAt(axis.pointer) ?? axis.value })),
   };
-  for (const axis of moved.axes) {
-    const coordinate = (axis.value - axis.origin) / axis.slope;
-    if (axis.along === "x") moved.x = coordinate;
-    else moved.y = coordinate;
-  }
-  return moved;
+  return moved.axes.reduce((spot, axis) => ({ ...spot, ...spotOf(axis, spot) }), moved);
 }
 
 function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdict: Verdict }) {
   const top = Math.abs(spin.run?.speed.at(-1) ?? 0);
-  const rate = figures((top * 60) / (2 * Math.PI), 2);
+  const rate = figures(top * verdict.rate_per, 2);
   if (!spin.run) return <Quiet role="status">computing the run …</Quiet>;
   if (top === 0) return <Quiet role="status">It stays where it is. {verdict.causes[0] ?? ""}</Quiet>;
-  const leaves = spin.run.leaves_at >= 0 ? ` It leaves its seat after ${figures(spin.run.leaves_at, 2)} s.` : "";
+  const leaves = spin.run.leaves_at >= 0 ? ` It leaves its supports after ${figures(spin.run.leaves_at, 2)} s.` : "";
   return (
     <Quiet role="status">
       {spin.still ? "Motion is reduced: turn it by hand. " : `Shown at 1/${spin.factor} of its speed. `}
-      Reaches {rate} turns a minute.{leaves}
+      Reaches {rate} {verdict.rate_words}.{leaves}
       {spin.still && <PlainButton onPress={spin.turnOn}>Turn on an eighth</PlainButton>}
       <Unseen>{verdict.direction}</Unseen>
     </Quiet>

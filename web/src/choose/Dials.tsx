@@ -75,9 +75,9 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
     }
     setError("");
     const set = size ?? value;
-    const followers = (dial.follows ?? []).map(({ pointer, per_unit }) => ({
+    const followers = (dial.follows ?? []).map(({ pointer, per_unit, plus }) => ({
       pointer,
-      value: Number((per_unit * value).toFixed(3)),
+      value: Number(((plus ?? 0) + per_unit * value).toFixed(3)),
     }));
     turn(
       [{ pointer: dial.pointer, value: set }, ...followers],
@@ -88,8 +88,8 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
     if (text === shown) return;
     if (dial.type === "size") {
       const size = readWireSize(text);
-      if (size && sizeWithin(size)) put(sizeAmount(size), size);
-      else if (size) setError(`${wireSizeText(size)}: choose 8 to 34 AWG, or 0.15 to 3.3 mm.`);
+      if (size && sizeWithin(dial, size)) put(sizeAmount(size), size);
+      else if (size) setError(`${wireSizeText(size)}: choose ${sizeRanges(dial)}.`);
       else setError(`"${text}" is no wire size. Type 20 AWG or 0.8 mm.`);
       return;
     }
@@ -108,7 +108,7 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
         now.by === "gauge"
           ? { by: "gauge", awg: now.awg - count }
           : { by: "diameter", diameter_mm: Number((now.diameter_mm + 0.05 * count).toFixed(3)) };
-      if (sizeWithin(next)) put(sizeAmount(next), next);
+      if (sizeWithin(dial, next)) put(sizeAmount(next), next);
       return;
     }
     const step = dial.step ?? 1;
@@ -148,12 +148,23 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
 }
 
 const sizeAmount = (size: WireSize) => (size.by === "gauge" ? size.awg : size.diameter_mm);
-const sizeWithin = (size: WireSize) =>
-  size.by === "gauge" ? size.awg >= 8 && size.awg <= 34 : size.diameter_mm >= 0.15 && size.diameter_mm <= 3.3;
+const SIZE_FIELD = { gauge: "awg", diameter: "diameter_mm" } as const;
+const sizeLimit = (dial: Dial, size: WireSize) => dial.sizes!.find((one) => one.field === SIZE_FIELD[size.by])!;
+const sizeWithin = (dial: Dial, size: WireSize) => {
+  const { minimum, maximum } = sizeLimit(dial, size);
+  return sizeAmount(size) >= minimum && sizeAmount(size) <= maximum;
+};
+const sizeRanges = (dial: Dial) =>
+  dial
+    .sizes!.map((one) => `${figures(one.minimum)} to ${figures(one.maximum)} ${one.field === "awg" ? "AWG" : "mm"}`)
+    .join(", or ");
 
 function limitsOf(dial: Dial) {
-  if (dial.type === "size" && (dial.value as WireSize).by === "diameter")
-    return { minimum: 0.15, maximum: 3.3, unit: "mm" };
+  if (dial.type === "size") {
+    const size = dial.value as WireSize;
+    const { minimum, maximum } = sizeLimit(dial, size);
+    return { minimum, maximum, unit: size.by === "gauge" ? "AWG" : "mm" };
+  }
   return { minimum: dial.minimum ?? 0, maximum: dial.maximum ?? 0, unit: dial.unit ?? "" };
 }
 

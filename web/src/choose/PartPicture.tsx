@@ -21,6 +21,32 @@ export function PartPicture({ id }: { id: string }) {
         <path d="M7 25h20" {...ink} />
       </>
     ),
+    coil: (
+      <>
+        <circle cx={17} cy={17} r={8.5} {...copper} />
+        <circle cx={17} cy={17} r={6} {...copper} strokeWidth={1.2} />
+        <path d="M2 17H8.5M25.5 17H32" {...copper} />
+      </>
+    ),
+    leads: (
+      <>
+        <circle cx={17} cy={17} r={9} {...ink} strokeWidth={3} />
+        <path d="M8 17A9 9 0 0 1 26 17" {...copper} strokeWidth={4} strokeLinecap="butt" />
+        <path d="M13 29l4 3 4-3" {...ink} />
+      </>
+    ),
+    supports: (
+      <>
+        <path d="M8 28V10l-3-4M8 10l3-4M26 28V10l-3-4M26 10l3-4M4 28h26" {...ink} />
+        <path d="M8 10H26" {...copper} />
+      </>
+    ),
+    shaft: (
+      <>
+        <path d="M3 17H31" {...copper} />
+        <path d="M17 8v18M13 8h8v5h-8zM13 21h8v5h-8z" {...ink} />
+      </>
+    ),
     bench: (
       <>
         <path d="M4 12h26M8 12v15M26 12v15" {...ink} />

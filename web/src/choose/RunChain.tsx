@@ -44,7 +44,7 @@ const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
           <State $state={link.state}>{link.state}</State>
         </Name>
         <Sentence>
-          {link.band[0] !== link.band[1] && <span>{band(link.band, 2)} </span>}
+          {!link.told && link.band[0] !== link.band[1] && <span>{band(link.band, 2)} </span>}
           {link.sentence}
         </Sentence>
       </div>
@@ -55,7 +55,11 @@ const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
 const HOUR = 3600; // s, where the core stops counting
 
 const figureText = (link: Link) =>
-  link.unit === "s" && link.figure >= HOUR ? "over 1 h" : `${figures(link.figure)} ${shortUnit(link.unit)}`;
+  link.told
+    ? link.told
+    : link.unit === "s" && link.figure >= HOUR
+      ? "over 1 h"
+      : `${figures(link.figure)} ${shortUnit(link.unit)}`;
 
 /** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
 function ghostOf(link: Link, before: Verdict[], pinned?: Verdict): string {

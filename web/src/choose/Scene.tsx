@@ -1,7 +1,17 @@
 import { memo } from "react";
 import styled from "styled-components";
 import type { Geometry, Verdict } from "../api/client";
-import { CenterOfMass, CurrentArrows, Dimensions, FieldLines, Pushes, ScaleBar, TurnArrow } from "../drawing/Marks";
+import {
+  CenterOfMass,
+  CurrentArrows,
+  Dimensions,
+  FieldLines,
+  Flows,
+  Labels,
+  Pushes,
+  ScaleBar,
+  TurnArrow,
+} from "../drawing/Marks";
 import { Paper } from "../drawing/Paper";
 import type { Place } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";
@@ -22,13 +32,12 @@ export const Scene = memo(function Scene({ geometry, place, verdict, pinned, sho
   return (
     <>
       <Backdrop place={place} lines={shows.lines ? geometry.field_lines : NO_LINES} />
-      <Front width={place.width} height={place.height} role="img" aria-label={`Side section. ${verdict.headline}`}>
-        <path
-          d={`M${place.x(0)} 40V${place.height - 30}`}
-          stroke="currentColor"
-          strokeDasharray="14 4 3 4"
-          opacity={0.3}
-        />
+      <Front
+        width={place.width}
+        height={place.height}
+        role="img"
+        aria-label={`${geometry.caption}. ${verdict.headline}`}
+      >
         <Standing geometry={geometry} place={place} />
         {pinned && <Wires geometry={pinned} place={place} ghost />}
         {frame ? (
@@ -36,13 +45,15 @@ export const Scene = memo(function Scene({ geometry, place, verdict, pinned, sho
         ) : (
           <>
             <Wires geometry={geometry} place={place} />
+            {shows.forces && <Flows geometry={geometry} place={place} amperes={amperes} />}
             {shows.forces && <CurrentArrows geometry={geometry} place={place} amperes={amperes} />}
             {shows.forces && <Pushes geometry={geometry} place={place} verdict={verdict} />}
             {shows.forces && <CenterOfMass geometry={geometry} place={place} />}
           </>
         )}
         {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
-        <TurnArrow verdict={verdict} place={place} />
+        <Labels geometry={geometry} place={place} />
+        <TurnArrow geometry={geometry} verdict={verdict} place={place} />
         <ScaleBar place={place} />
       </Front>
     </>

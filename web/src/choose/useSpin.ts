@@ -6,11 +6,18 @@ import type { SpinFrame } from "../drawing/SpinView";
 
 const SHOWN_TURNS = 1.5; // turns a second that an eye can follow
 const EIGHTH = Math.PI / 4;
+const SPARK_RAD = 0.25; // how far past the edge of the bared metal the spark is shown
 
 /** How many times slower than life a run of this top speed (rad/s) must be shown: the nearest power of two. */
 export function slowing(top: number): number {
   const wanted = top / (2 * Math.PI) / SHOWN_TURNS;
   return wanted <= 1 ? 1 : 2 ** Math.round(Math.log2(wanted));
+}
+
+/** The share of the current that a switch, given at equal angles over one turn, lets through at an angle. */
+export function liveAt(live: readonly number[], angle: number): number {
+  const turn = (((angle / (2 * Math.PI)) % 1) + 1) % 1;
+  return live[Math.round(turn * live.length) % live.length] ?? 1;
 }
 
 /** The state of a computed run at a time; after its end it goes on at its last speed. */
@@ -24,10 +31,15 @@ export function frameAt(run: Spin, seconds: number): SpinFrame {
   const looped = beyond > 0 ? Math.floor((seconds / run.seconds) * steps) % steps : at;
   const touching = run.touching[looped]!;
   const moving = Math.abs(lerp(run.speed)) > 0.01;
+  const angle = lerp(run.angle) + beyond * run.speed[steps]!;
+  const live = liveAt(run.live, angle);
+  const breaks = touching && live < 0.5 && liveAt(run.live, angle - Math.sign(lerp(run.speed)) * SPARK_RAD) >= 0.5;
   return {
-    angle: lerp(run.angle) + beyond * run.speed[steps]!,
+    angle,
     touching,
-    spark: moving && !touching && (run.touching[Math.max(looped - 1, 0)] ?? false),
+    spark: moving && (breaks || (!touching && (run.touching[Math.max(looped - 1, 0)] ?? false))),
+    hop: run.hops[looped] ?? false,
+    live,
   };
 }
 
@@ -54,7 +66,8 @@ export function useSpin(design: Design) {
   const turnOn = () =>
     setFrame((before) => {
       const way = Math.sign(run?.speed.at(-1) ?? 0);
-      return { angle: (before?.angle ?? 0) + way * EIGHTH, touching: true, spark: false };
+      const angle = (before?.angle ?? run?.angle[0] ?? 0) + way * EIGHTH;
+      return { angle, touching: true, spark: false, hop: false, live: liveAt(run?.live ?? [1], angle) };
     });
   return {
     on,

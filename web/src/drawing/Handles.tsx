@@ -3,7 +3,7 @@ import { useMove } from "react-aria";
 import styled from "styled-components";
 import type { Handle, HandleAxis, Setting } from "../api/client";
 import { figures } from "../units";
-import { valueFor, type Place } from "./place";
+import { coordinateOf, settingsOf, valueFor, type Place } from "./place";
 
 export interface HandleMoves {
   /** A move under way: settings to show at once. */
@@ -27,11 +27,12 @@ export function Handles({ handles, place, ...moves }: { handles: Handle[]; place
 
 function OneHandle({ handle, place, onMove, onDone }: { handle: Handle; place: Place } & HandleMoves) {
   const [active, setActive] = useState(false);
-  const start = useRef({ x: 0, y: 0, dx: 0, dy: 0 });
+  // The axes as they were when the hand took hold: the drawing may shift under it as it moves.
+  const start = useRef({ x: 0, y: 0, dx: 0, dy: 0, axes: handle.axes });
   const words = handle.axes.map((axis) => readout(axis)).join(" · ");
   const { moveProps } = useMove({
     onMoveStart() {
-      start.current = { x: handle.x, y: handle.y, dx: 0, dy: 0 };
+      start.current = { x: handle.x, y: handle.y, dx: 0, dy: 0, axes: handle.axes };
       setActive(true);
     },
     onMove(event) {
@@ -39,11 +40,12 @@ function OneHandle({ handle, place, onMove, onDone }: { handle: Handle; place: P
       const from = start.current;
       from.dx += event.deltaX / place.scale;
       from.dy -= event.deltaY / place.scale;
+      const spot = { x: from.x + from.dx, y: from.y + from.dy };
       onMove(
-        handle.axes.map((axis) => ({
-          pointer: axis.pointer,
-          value: valueFor(axis, axis.along === "x" ? from.x + from.dx : from.y + from.dy),
-        })),
+        from.axes.flatMap((axis) => {
+          const before = (axis.value - axis.origin) / axis.slope;
+          return settingsOf(axis, valueFor(axis, coordinateOf(axis, spot, before)));
+        }),
       );
     },
     onMoveEnd(event) {
@@ -54,7 +56,7 @@ function OneHandle({ handle, place, onMove, onDone }: { handle: Handle; place: P
   });
   const set = (axis: HandleAxis, value: number) => {
     const kept = Number(Math.min(Math.max(value, axis.minimum), axis.maximum).toFixed(3));
-    onMove([{ pointer: axis.pointer, value: kept }]);
+    onMove(settingsOf(axis, kept));
     onDone(`${axis.label} ${figures(kept)} ${axis.unit}`);
   };
   return (

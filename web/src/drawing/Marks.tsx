@@ -42,57 +42,138 @@ export function CurrentArrows({ geometry, place, amperes }: { geometry: Geometry
   );
 }
 
-/** The push at each foot: toward the viewer a dot in a ring, away a cross in a ring. */
+const ARROW = 46; // px
+
+/** The push where it acts: across the drawing as an arrow; toward the viewer a dot in a ring, away a cross in a ring. */
 export function Pushes({ geometry, place, verdict }: { geometry: Geometry; place: Place; verdict: Verdict }) {
-  const theme = useTheme();
   const push = verdict.figures.push?.value ?? 0;
   if (push <= 0 || verdict.direction === "none") return null;
-  const counter = verdict.direction.startsWith("counter");
+  const way = verdict.direction === verdict.forward ? 1 : -1;
   return (
     <g>
-      {geometry.pushes.map((mark) => {
-        const toward = mark.toward_viewer_when_positive === counter;
-        const side = mark.x > 0 ? 1 : -1;
-        const x = place.x(mark.x) + side * 26;
-        const y = place.y(0) + 22;
-        const newtons = push / Math.abs(mark.x);
-        return (
-          <g key={side}>
-            <circle cx={x} cy={y} r={8} fill={theme.sheet} stroke={theme.text} strokeWidth={1.5} />
-            {toward ? (
-              <circle cx={x} cy={y} r={2.6} fill={theme.text} />
-            ) : (
-              <path d={`M${x - 4.5} ${y - 4.5}l9 9m0 -9l-9 9`} stroke={theme.text} strokeWidth={1.5} />
-            )}
-            <text
-              x={x + side * 14}
-              y={y + 4.5}
-              textAnchor={side > 0 ? "start" : "end"}
-              fontSize={12.5}
-              fill={theme.text}
-            >
-              push {toward ? "toward you" : "away from you"}, {figures(newtons)} mN
-            </text>
-          </g>
+      {geometry.pushes.map((mark, at) => {
+        const words = `${figures(push / mark.lever_mm)} mN`;
+        const [right = 0, up = 0, toward = 0] = mark.toward.map((value) => value * way);
+        return toward ? (
+          <ThroughPage key={at} mark={mark} place={place} toward={toward > 0} words={words} />
+        ) : (
+          <AcrossPage key={at} mark={mark} place={place} right={right} up={up} words={words} />
         );
       })}
     </g>
   );
 }
 
-/** Which way it turns, as a loop round the axis. */
-export function TurnArrow({ verdict, place }: { verdict: Verdict; place: Place }) {
+type PushMark = Geometry["pushes"][number];
+
+function AcrossPage(props: { mark: PushMark; place: Place; right: number; up: number; words: string }) {
+  const theme = useTheme();
+  const { mark, place, right, up, words } = props;
+  const x = place.x(mark.x);
+  const y = place.y(mark.y);
+  const end = { x: x + ARROW * right, y: y - ARROW * up };
+  const turn = (Math.atan2(-up, right) * 180) / Math.PI;
+  return (
+    <g data-push>
+      <path d={`M${x} ${y}L${end.x} ${end.y}`} stroke={theme.state.holds} strokeWidth={3} />
+      <path d="M8 0L-6 6V-6Z" transform={`translate(${end.x} ${end.y}) rotate(${turn})`} fill={theme.state.holds} />
+      <Halo x={end.x + 12 * right} y={end.y + 4} anchor={right < 0 ? "end" : "start"}>
+        {`push ${words}`}
+      </Halo>
+    </g>
+  );
+}
+
+function ThroughPage({ mark, place, toward, words }: { mark: PushMark; place: Place; toward: boolean; words: string }) {
+  const theme = useTheme();
+  const side = mark.x > 0 ? 1 : -1;
+  const x = place.x(mark.x) + side * 26;
+  const y = place.y(mark.y) + 22;
+  return (
+    <g data-push>
+      <Through x={x} y={y} toward={toward} />
+      <text x={x + side * 14} y={y + 4.5} textAnchor={side > 0 ? "start" : "end"} fontSize={12.5} fill={theme.text}>
+        push {toward ? "toward you" : "away from you"}, {words}
+      </text>
+    </g>
+  );
+}
+
+/** Something that runs through the page: a dot in a ring toward the viewer, a cross away. */
+function Through({ x, y, toward, color }: { x: number; y: number; toward: boolean; color?: string }) {
+  const theme = useTheme();
+  const ink = color ?? theme.text;
+  return (
+    <g>
+      <circle cx={x} cy={y} r={8} fill={theme.sheet} stroke={ink} strokeWidth={1.5} />
+      {toward ? (
+        <circle cx={x} cy={y} r={2.6} fill={ink} />
+      ) : (
+        <path d={`M${x - 4.5} ${y - 4.5}l9 9m0 -9l-9 9`} stroke={ink} strokeWidth={1.5} />
+      )}
+    </g>
+  );
+}
+
+/** Current through the plane of the drawing. */
+export function Flows({ geometry, place, amperes }: { geometry: Geometry; place: Place; amperes: number }) {
+  const theme = useTheme();
+  if (amperes <= 0) return null;
+  return (
+    <g>
+      {geometry.flows.map((flow, at) => (
+        <Through key={at} x={place.x(flow.x)} y={place.y(flow.y)} toward={flow.toward} color={theme.action} />
+      ))}
+    </g>
+  );
+}
+
+/** Words with a rim of paper round them, so that lines below do not cross them out. */
+function Halo(props: { x: number; y: number; anchor?: "start" | "middle" | "end"; bold?: boolean; children: string }) {
+  const theme = useTheme();
+  return (
+    <text
+      x={props.x}
+      y={props.y}
+      textAnchor={props.anchor ?? "middle"}
+      fontSize={12.5}
+      fontWeight={props.bold ? 700 : 400}
+      fill={theme.text}
+      stroke={theme.sheet}
+      strokeWidth={4}
+      paintOrder="stroke"
+    >
+      {props.children}
+    </text>
+  );
+}
+
+/** Words that the core put on the drawing. */
+export function Labels({ geometry, place }: { geometry: Pick<Geometry, "labels">; place: Place }) {
+  return (
+    <g>
+      {geometry.labels.map((label, at) => (
+        <Halo key={at} x={place.x(label.x)} y={place.y(label.y)} anchor={label.anchor} bold={label.strong}>
+          {label.text}
+        </Halo>
+      ))}
+    </g>
+  );
+}
+
+/** Which way it turns: a loop round an upright axis, or an arc round a shaft that is seen end-on. */
+export function TurnArrow({ geometry, verdict, place }: { geometry: Geometry; verdict: Verdict; place: Place }) {
   const theme = useTheme();
   if (verdict.direction === "none") return null;
-  const x = place.x(0);
-  const y = 34;
+  const { x, y, seen, radius } = geometry.turning;
+  const forward = verdict.direction === verdict.forward;
+  if (seen === "end") return <EndArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
   // The near side of the loop is its lower half: counter-clockwise from above it runs left to right.
-  const counter = verdict.direction.startsWith("counter");
-  const tip = counter ? "M38 -3l11 -4l-1.5 11z" : "M-38 -3l-11 -4l1.5 11z";
+  const tip = forward ? "M38 -3l11 -4l-1.5 11z" : "M-38 -3l-11 -4l1.5 11z";
   return (
-    <g transform={`translate(${x} ${y})`}>
+    <g transform={`translate(${place.x(x)} 34)`}>
       <text textAnchor="middle" y={-16} fontSize={13} fill={theme.text}>
-        {verdict.direction} from above
+        {verdict.direction} {verdict.seen}
       </text>
       <path d="M-44 -6A46 13 0 1 0 44 -6" fill="none" stroke={theme.text} strokeWidth={1.5} />
       <path d={tip} fill={theme.text} />
@@ -100,30 +181,44 @@ export function TurnArrow({ verdict, place }: { verdict: Verdict; place: Place }
   );
 }
 
+const SPAN = 0.42; // rad either side of the top
+
+function EndArrow({ x, y, r, forward, words }: { x: number; y: number; r: number; forward: boolean; words: string }) {
+  const theme = useTheme();
+  const at = (angle: number) => ({ x: x + r * Math.sin(angle), y: y - r * Math.cos(angle) });
+  const left = at(-SPAN);
+  const right = at(SPAN);
+  const tip = forward ? left : right;
+  const turn = forward ? 180 - (SPAN * 180) / Math.PI : (SPAN * 180) / Math.PI;
+  return (
+    <g data-turn={words}>
+      <path
+        d={`M${left.x} ${left.y}A${r} ${r} 0 0 1 ${right.x} ${right.y}`}
+        fill="none"
+        stroke={theme.text}
+        strokeWidth={1.8}
+      />
+      {/* prettier-ignore */}
+      <path d="M9 0L-5 5.5V-5.5Z" transform={`translate(${tip.x} ${tip.y}) rotate(${turn})`} fill={theme.text} />
+      <Halo x={x} y={y - r - 8}>
+        {words}
+      </Halo>
+    </g>
+  );
+}
+
 /** Center of mass, with how far it is off the axis. */
 export function CenterOfMass({ geometry, place }: { geometry: Geometry; place: Place }) {
   const theme = useTheme();
-  const [off = 0, height = 0] = geometry.center_of_mass;
-  const x = place.x(off);
-  const y = place.y(height);
+  if (!geometry.mass) return null;
+  const { x, y, off_mm } = geometry.mass;
   const quarter = (from: number) =>
     `M0 0L${7 * Math.cos(from)} ${7 * Math.sin(from)}A7 7 0 0 1 ${7 * Math.cos(from + Math.PI / 2)} ${7 * Math.sin(from + Math.PI / 2)}Z`;
   return (
-    <g transform={`translate(${x} ${y})`}>
+    <g transform={`translate(${place.x(x)} ${place.y(y)})`}>
       <circle r={7} fill={theme.sheet} stroke={theme.text} strokeWidth={1.3} />
       <path d={quarter(-Math.PI / 2) + quarter(Math.PI / 2)} fill={theme.text} />
-      <text
-        x={-12}
-        y={-10}
-        textAnchor="middle"
-        fontSize={12}
-        fill={theme.text}
-        stroke={theme.can}
-        strokeWidth={3}
-        paintOrder="stroke"
-      >
-        {figures(off, 2)} mm off
-      </text>
+      <Halo x={-12} y={-10}>{`${figures(off_mm, 2)} mm off`}</Halo>
     </g>
   );
 }
@@ -143,34 +238,30 @@ export function ScaleBar({ place }: { place: Place }) {
   );
 }
 
-/** Overall sizes, as on a drawing for the workbench. */
+/** Sizes, as on a drawing for the workbench. */
 export function Dimensions({ geometry, place }: { geometry: Geometry; place: Place }) {
   const theme = useTheme();
-  const wires = geometry.shapes.filter((shape) => shape.role === "wire" || shape.role === "far_wire");
-  const points = wires.flatMap((shape) => shape.points);
-  const left = Math.min(...points.map(([x = 0]) => x));
-  const right = Math.max(...points.map(([x = 0]) => x));
-  const tip = geometry.tip[1] ?? 0;
-  const x = Math.min(place.x(right) + 28, place.width - 46);
-  const y = place.y(0) + 44;
   return (
     <g stroke={theme.quiet} strokeWidth={1} fill="none">
-      <path d={`M${place.x(left)} ${y}H${place.x(right)}M${place.x(left)} ${y - 5}v10M${place.x(right)} ${y - 5}v10`} />
-      <path d={`M${x} ${place.y(0)}V${place.y(tip)}M${x - 5} ${place.y(0)}h10M${x - 5} ${place.y(tip)}h10`} />
-      <g stroke={theme.sheet} strokeWidth={4} paintOrder="stroke" fill={theme.text} fontSize={12}>
-        <text x={place.x(0)} y={y + 4} textAnchor="middle">
-          {figures(right - left)} mm wide
-        </text>
-        <text
-          x={x + 4}
-          y={(place.y(0) + place.y(tip)) / 2}
-          transform={`rotate(-90 ${x + 4} ${(place.y(0) + place.y(tip)) / 2})`}
-          dy={-8}
-          textAnchor="middle"
-        >
-          tip at {figures(tip)} mm
-        </text>
-      </g>
+      {geometry.dimensions.map((one, at) => {
+        const [x0, y0] = [place.x(one.start[0]!), place.y(one.start[1]!)];
+        const [x1, y1] = [place.x(one.end[0]!), place.y(one.end[1]!)];
+        const upright = Math.abs(x1 - x0) < 1;
+        const tick = upright ? "m-5 0h10" : "m0 -5v10";
+        return (
+          <g key={at}>
+            <path d={`M${x0} ${y0}L${x1} ${y1}M${x0} ${y0}${tick}M${x1} ${y1}${tick}`} />
+            <g
+              stroke="none"
+              transform={`translate(${(x0 + x1) / 2} ${(y0 + y1) / 2})${upright ? " rotate(-90) translate(0 -8)" : " translate(0 4)"}`}
+            >
+              <Halo x={0} y={0}>
+                {one.text}
+              </Halo>
+            </g>
+          </g>
+        );
+      })}
     </g>
   );
 }

@@ -2,17 +2,18 @@ import { useId } from "react";
 import { useTheme } from "styled-components";
 import type { Geometry, Shape } from "../api/client";
 import { pathOf, type Place } from "./place";
+import { LARGE_ONLY, lookOf, WIRES } from "./roles";
 
-const STANDING = new Set(["cell", "terminal", "north", "south", "across", "cup", "bench"]);
+type Shapes = Pick<Geometry, "shapes">;
 
 /** Everything that stands still: bench, magnets, cell, cup. Poles are told by letter and hatch. */
-export function Standing({ geometry, place, small = false }: { geometry: Geometry; place: Place; small?: boolean }) {
+export function Standing({ geometry, place, small = false }: { geometry: Shapes; place: Place; small?: boolean }) {
   const id = useId();
   return (
     <g>
       <Hatches id={id} />
       {geometry.shapes
-        .filter((shape) => STANDING.has(shape.role) && !(small && shape.role === "bench"))
+        .filter((shape) => !WIRES.has(shape.role) && !(small && LARGE_ONLY.has(shape.role)))
         .map((shape, at) => (
           <StandingShape key={at} shape={shape} place={place} hatch={id} small={small} />
         ))}
@@ -53,7 +54,7 @@ function StandingShape({ shape, place, hatch, small }: { shape: Shape; place: Pl
       return (
         <g>
           <path d={d} fill={`url(#${hatch}-${shape.role})`} {...line} />
-          {!small && <PoleLetter {...middle} letter={shape.label ?? ""} />}
+          {!small && <PoleLetter {...middle} letter={shape.label ?? ""} room={tall} />}
         </g>
       );
     case "across": {
@@ -99,17 +100,47 @@ function StandingShape({ shape, place, hatch, small }: { shape: Shape; place: Pl
           <path d={d} fill={theme.can} {...line} />
         </g>
       );
-    default:
+    case "cup":
+    case "core":
       return <path d={d} fill={theme.sheet} {...line} />;
+    default:
+      return <Line shape={shape} place={place} small={small} />;
   }
 }
 
-function PoleLetter({ x, y, letter }: { x: number; y: number; letter: string }) {
+/** Anything that is a line with the look of its role. */
+function Line({ shape, place, small, ghost = false }: { shape: Shape; place: Place; small: boolean; ghost?: boolean }) {
   const theme = useTheme();
+  const look = lookOf(shape.role, theme);
+  const filled = shape.closed && look.fill;
+  const pale = shape.role.endsWith("_arc");
+  return (
+    <path
+      data-role={shape.role}
+      d={pathOf(shape.points, place, shape.closed)}
+      fill={filled ? look.fill : "none"}
+      fillOpacity={pale ? 0.22 : 1}
+      stroke={look.stroke}
+      strokeWidth={ghost ? 1.6 : (look.width ?? 1.4) * (small ? 0.55 : 1)}
+      strokeDasharray={ghost ? "6 5" : look.dashes}
+      strokeLinecap={look.dashes ? "butt" : "round"}
+      strokeLinejoin="round"
+      opacity={ghost ? 0.75 : (look.opacity ?? 1)}
+    />
+  );
+}
+
+const LETTER = { most: 15, least: 9 }; // px
+
+/** A pole's letter on a patch of paper, as large as its half of the magnet has room for. */
+function PoleLetter({ x, y, letter, room = 18 }: { x: number; y: number; letter: string; room?: number }) {
+  const theme = useTheme();
+  const size = Math.min(Math.max(room - 1, LETTER.least), LETTER.most);
+  const half = Math.min(size * 0.6, room / 2 + 1);
   return (
     <g>
-      <rect x={x - 9} y={y - 9} width={18} height={18} rx={3} fill={theme.sheet} />
-      <text x={x} y={y + 5.5} textAnchor="middle" fontSize={15} fontWeight={700} fill={theme.text}>
+      <rect x={x - half} y={y - half} width={2 * half} height={2 * half} rx={2} fill={theme.sheet} />
+      <text x={x} y={y + size * 0.36} textAnchor="middle" fontSize={size} fontWeight={700} fill={theme.text}>
         {letter}
       </text>
     </g>
@@ -123,26 +154,18 @@ export function Wires({
   small = false,
   ghost = false,
 }: {
-  geometry: Geometry;
+  geometry: Shapes;
   place: Place;
   small?: boolean;
   ghost?: boolean;
 }) {
-  const theme = useTheme();
-  const wires = geometry.shapes.filter((shape) => shape.role === "wire" || shape.role === "far_wire");
-  const width = small ? 2.2 : 4;
   return (
-    <g fill="none" strokeLinecap="round" strokeLinejoin="round">
-      {wires.map((shape, at) => (
-        <path
-          key={at}
-          d={pathOf(shape.points, place)}
-          stroke={theme.carriesCurrent}
-          strokeWidth={ghost ? 1.6 : width}
-          strokeDasharray={ghost ? "6 5" : undefined}
-          opacity={ghost ? 0.75 : shape.role === "far_wire" ? 0.45 : 1}
-        />
-      ))}
+    <g>
+      {geometry.shapes
+        .filter((shape) => (ghost ? shape.role.endsWith("wire") : WIRES.has(shape.role)))
+        .map((shape, at) => (
+          <Line key={at} shape={shape} place={place} small={small} ghost={ghost} />
+        ))}
     </g>
   );
 }

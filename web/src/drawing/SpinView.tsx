@@ -1,44 +1,88 @@
 import { useTheme } from "styled-components";
-import type { Geometry } from "../api/client";
+import type { Geometry, Moving } from "../api/client";
 import { pathOf, type Place } from "./place";
+import { lookOf } from "./roles";
 
 export interface SpinFrame {
-  /** Angle turned, rad, counter-clockwise from above. */
+  /** Angle turned, rad, counter-clockwise as it is looked at. */
   angle: number;
   touching: boolean;
   spark: boolean;
+  /** Thrown up from its support. */
+  hop: boolean;
+  /** Share of the current that the switch lets through at this angle. */
+  live: number;
 }
 
-/** The moving wire turned to an angle: far pieces pale, near ones full; a spark where contact breaks. */
+type Vector = readonly number[];
+const dot = (a: Vector, b: Vector) => a[0]! * b[0]! + a[1]! * b[1]! + a[2]! * b[2]!;
+const cross = (a: Vector, b: Vector): Vector => [
+  a[1]! * b[2]! - a[2]! * b[1]!,
+  a[2]! * b[0]! - a[0]! * b[2]!,
+  a[0]! * b[1]! - a[1]! * b[0]!,
+];
+
+const HOP_MM = 1.2; // how far up a hopping part is shown
+
+/** A moving path turned about its view's axis: where it is on the drawing, and how far toward the viewer. */
+export function turned(path: Moving, angle: number) {
+  const { axis, right, up, origin } = path.view;
+  const toward = cross(right, up);
+  const cos = Math.cos(angle);
+  const sin = Math.sin(angle);
+  let depth = 0;
+  const points = path.points.map((point) => {
+    const side = cross(axis, point);
+    const along = dot(axis, point) * (1 - cos);
+    const now = point.map((value, at) => value! * cos + side[at]! * sin + axis[at]! * along);
+    depth += dot(now, toward);
+    return [origin[0]! + dot(now, right), origin[1]! + dot(now, up)] as const;
+  });
+  return { points, depth: depth / path.points.length, role: path.role, sparks: path.sparks };
+}
+
+/** The moving parts turned to an angle: far pieces and those without current pale; a spark where contact breaks. */
 export function SpinView({ geometry, place, frame }: { geometry: Geometry; place: Place; frame: SpinFrame }) {
   const theme = useTheme();
-  const cos = Math.cos(frame.angle);
-  const sin = Math.sin(frame.angle);
-  const turned = geometry.moving.map((path) => ({
-    points: path.map(([x = 0, y = 0, z = 0]) => [x * cos - y * sin, z] as const),
-    depth: path.reduce((sum, [x = 0, y = 0]) => sum + x * sin + y * cos, 0),
-  }));
-  turned.sort((one, other) => other.depth - one.depth);
-  const foot = turned[turned.length - 1]?.points.at(-1);
+  const paths = geometry.moving.map((path) => turned(path, frame.angle));
+  const order = [...paths].sort((one, other) => one.depth - other.depth);
+  const foot = order
+    .filter((path) => path.sparks)
+    .at(-1)
+    ?.points.at(-1);
+  const sparks = foot ? [foot] : geometry.sparks;
+  const live = frame.touching && frame.live > 0.5;
+  const lift = frame.hop ? -HOP_MM * place.scale : 0;
   return (
-    <g fill="none" strokeLinecap="round" strokeLinejoin="round" data-angle={frame.angle.toFixed(2)}>
-      {turned.map((path, at) => (
-        <path
-          key={at}
-          d={pathOf(path.points, place)}
-          stroke={theme.carriesCurrent}
-          strokeWidth={path.depth > 1 ? 3 : 4}
-          opacity={path.depth > 1 ? 0.45 : 1}
-        />
-      ))}
-      {frame.spark && foot && (
-        <path
-          d="M-9 0H9M0 -9V9M-6 -6L6 6M6 -6L-6 6"
-          transform={`translate(${place.x(foot[0])} ${place.y(foot[1])})`}
-          stroke={theme.state.tight}
-          strokeWidth={2}
-        />
-      )}
+    <g fill="none" strokeLinecap="round" strokeLinejoin="round" data-angle={frame.angle.toFixed(2)} data-live={live}>
+      <g transform={`translate(0 ${lift})`}>
+        {order.map((path, at) => {
+          const look = lookOf(path.role, theme);
+          const wire = path.role === "wire";
+          const far = wire && path.depth < -1;
+          return (
+            <path
+              key={at}
+              d={pathOf(path.points, place)}
+              stroke={look.stroke}
+              fill={path.role === "bared" || wire ? "none" : look.fill}
+              strokeWidth={far ? 3 : look.width}
+              strokeDasharray={wire && !live ? "7 5" : look.dashes}
+              opacity={far ? 0.45 : wire && !live ? 0.6 : 1}
+            />
+          );
+        })}
+      </g>
+      {frame.spark &&
+        sparks.map(([x = 0, y = 0], at) => (
+          <path
+            key={at}
+            d="M-9 0H9M0 -9V9M-6 -6L6 6M6 -6L-6 6"
+            transform={`translate(${place.x(x)} ${place.y(y)})`}
+            stroke={theme.state.tight}
+            strokeWidth={2}
+          />
+        ))}
     </g>
   );
 }

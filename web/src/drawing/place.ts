@@ -1,3 +1,5 @@
+import type { HandleAxis, Setting } from "../api/client";
+
 /** Where millimetres of the core's drawing land on the screen. */
 
 export interface Place {
@@ -30,6 +32,34 @@ export function placeFor(bounds: readonly number[], width: number, height: numbe
 export const pathOf = (points: readonly (readonly number[])[], place: Place, closed = false) =>
   points.map(([x = 0, y = 0], at) => `${at ? "L" : "M"}${place.x(x).toFixed(1)} ${place.y(y).toFixed(1)}`).join("") +
   (closed ? "Z" : "");
+
+/** Where a handle is when its axis has a value: along x or y, or round its center. */
+export function spotOf(axis: HandleAxis, from: { x: number; y: number }): { x: number; y: number } {
+  const coordinate = (axis.value - axis.origin) / axis.slope;
+  if (axis.along === "x") return { ...from, x: coordinate };
+  if (axis.along === "y") return { ...from, y: coordinate };
+  const [cx = 0, cy = 0] = axis.center ?? [];
+  const radius = Math.hypot(from.x - cx, from.y - cy);
+  const angle = (coordinate * Math.PI) / 180;
+  return { x: cx + radius * Math.cos(angle), y: cy + radius * Math.sin(angle) };
+}
+
+/** The coordinate of a spot along an axis: mm, or degrees round the center, whole turns as near as may be to `near`. */
+export function coordinateOf(axis: HandleAxis, spot: { x: number; y: number }, near: number): number {
+  if (axis.along !== "turn") return spot[axis.along];
+  const [cx = 0, cy = 0] = axis.center ?? [];
+  const degrees = (Math.atan2(spot.y - cy, spot.x - cx) * 180) / Math.PI;
+  return degrees + 360 * Math.round((near - degrees) / 360);
+}
+
+/** What moving an axis sets: its own field, and those that move along. */
+export function settingsOf(axis: HandleAxis, value: number): Setting[] {
+  const along = (axis.follows ?? []).map((one) => ({
+    pointer: one.pointer,
+    value: Number(((one.plus ?? 0) + one.per_unit * value).toFixed(4)),
+  }));
+  return [{ pointer: axis.pointer, value }, ...along];
+}
 
 /** The handle axis' field value for a place on the drawing: snapped to its step, kept in its limits. */
 export function valueFor(

@@ -8,6 +8,7 @@ import type { Working } from "../shell/useDemonstration";
 import { Quiet } from "../theme/parts";
 import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
 import { figures } from "../units";
+import { HowToDrawing } from "./HowToDrawing";
 import { Lengths } from "./Lengths";
 import { StepTimer } from "./StepTimer";
 import { useTicks } from "./useTicks";
@@ -76,6 +77,10 @@ export function Make({ working }: { working: Working }) {
             alt={`${sheet.template.title}: ${figures(data.template_mm[0]!)} by ${figures(data.template_mm[1]!)} mm with a ruler line of 100 mm`}
           />
         </TemplateFrame>
+        {sheet.figures.length > 0 && <h2>How to hold it</h2>}
+        {sheet.figures.map((figure) => (
+          <HowToDrawing key={figure.title} figure={figure} />
+        ))}
         <h2>Lengths</h2>
         <Lengths sheet={sheet} />
       </section>

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { buildQuery } from "../api/queries";
+import { HowToDrawing } from "../make/HowToDrawing";
 import { Lengths } from "../make/Lengths";
 import { clockText } from "../run/clock";
 import { CautionLine } from "../theme/stage";
@@ -27,6 +28,9 @@ export function BuildPaper({ kept }: PaperProps) {
           </li>
         ))}
       </Boxes>
+      {sheet.figures.map((figure) => (
+        <HowToDrawing key={figure.title} figure={figure} />
+      ))}
       <h2>Check without power</h2>
       <Boxes as="ul">
         {sheet.checks.map((check) => (

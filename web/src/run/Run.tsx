@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { KeptTrial, ProblemError } from "../api/client";
-import { buildQuery, trialsQuery } from "../api/queries";
+import { buildQuery, trialFormQuery, trialsQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { Quiet } from "../theme/parts";
 import { StageColumns, Trouble } from "../theme/stage";
@@ -13,6 +13,7 @@ import { TrialList } from "./TrialList";
 export function Run({ working }: { working: Working }) {
   const { data, error } = useQuery({ ...buildQuery(working.design), retry: false });
   const trials = useQuery(trialsQuery(working.kept.id));
+  const { data: form } = useQuery(trialFormQuery(working.design));
   const [correcting, setCorrecting] = useState<KeptTrial | null>(null);
   const trouble = (error ?? trials.error) as ProblemError | null;
   return (
@@ -28,7 +29,7 @@ export function Run({ working }: { working: Working }) {
           correcting={correcting}
           done={() => setCorrecting(null)}
         />
-        <TrialList id={working.kept.id} trials={trials.data} correct={setCorrecting} />
+        <TrialList id={working.kept.id} trials={trials.data} words={form?.seen ?? {}} correct={setCorrecting} />
       </section>
     </StageColumns>
   );

@@ -1,15 +1,16 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
 import styled from "styled-components";
 import { answered, client, ProblemError, type KeptTrial } from "../api/client";
-import { trialsQuery } from "../api/queries";
+import { trialFormQuery, trialsQuery } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { figures } from "../units";
-import { draftOf, emptyDraft, errorsOf, planned, READINGS, SEEN, trialOf, type Draft } from "./draft";
+import { draftOf, emptyDraft, errorsOf, swingOf, trialOf, type Draft } from "./draft";
+import { SwingTest } from "./SwingTest";
 import { TurnCounter } from "./TurnCounter";
 
 interface Props {
@@ -21,6 +22,7 @@ interface Props {
 /** A trial to log in one step. What is typed is kept in this browser until the server has it. */
 export function TrialForm({ working, correcting, done }: Props) {
   const id = working.kept.id;
+  const { data: form } = useQuery({ ...trialFormQuery(working.design), placeholderData: (before) => before });
   const kept = `oakspin.trial.${id}`;
   const queries = useQueryClient();
   const [draft, setDraft] = useState<Draft>(() => (correcting ? draftOf(correcting) : (unsent(kept) ?? emptyDraft())));
@@ -37,7 +39,8 @@ export function TrialForm({ working, correcting, done }: Props) {
     setDraft((before) => ({ ...before, readings: { ...before.readings, [name]: text } }));
   const log = async () => {
     setSaid("");
-    const made = trialOf(draft);
+    if (!form) return;
+    const made = trialOf(draft, form);
     if ("errors" in made) return setErrors(made.errors);
     try {
       await working.flush();
@@ -45,7 +48,7 @@ export function TrialForm({ working, correcting, done }: Props) {
       await answered(client.POST("/api/shelf/{id}/trials", { params: { path: { id } }, body }));
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
-      setErrors(errorsOf(error.faults));
+      setErrors(errorsOf(error.faults, form));
       return setTrouble(error.line);
     }
     setErrors({});
@@ -57,7 +60,6 @@ export function TrialForm({ working, correcting, done }: Props) {
     await queries.invalidateQueries({ queryKey: trialsQuery(id).queryKey });
     done();
   };
-  const plan = planned(working.design);
   return (
     <form
       aria-label={correcting ? "Correct a trial" : "Log a trial"}
@@ -73,30 +75,26 @@ export function TrialForm({ working, correcting, done }: Props) {
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
       <Grid>
         <EntryField label="Group" value={draft.group} onChange={(group) => set({ group })} error={errors.group} />
-        {READINGS.map(([name, label, unit]) => (
+        {form?.readings.map(({ field, label, unit }) => (
           <EntryField
-            key={name}
+            key={field}
             label={label}
             unit={unit}
-            value={draft.readings[name] ?? ""}
-            onChange={(text) => read(name, text)}
-            error={errors[name]}
+            value={draft.readings[field] ?? ""}
+            onChange={(text) => read(field, text)}
+            error={errors[field]}
           />
         ))}
-        <EntryField
-          label="Gap as built"
-          unit={`mm, plan ${figures(plan.gap)}`}
-          value={draft.gap}
-          onChange={(gap) => set({ gap })}
-          error={errors.gap}
-        />
-        <EntryField
-          label="Foot height"
-          unit={`mm, plan ${figures(plan.height)}`}
-          value={draft.height}
-          onChange={(height) => set({ height })}
-          error={errors.height}
-        />
+        {form?.as_built.map(({ pointer, label, unit, value }) => (
+          <EntryField
+            key={pointer}
+            label={`${label} as built`}
+            unit={`${unit && `${unit}, `}plan ${figures(value)}`}
+            value={draft.built[pointer] ?? ""}
+            onChange={(text) => setDraft((before) => ({ ...before, built: { ...before.built, [pointer]: text } }))}
+            error={errors[pointer]}
+          />
+        ))}
       </Grid>
       <TurnCounter
         take={(turns, seconds) =>
@@ -106,9 +104,10 @@ export function TrialForm({ working, correcting, done }: Props) {
           }))
         }
       />
+      {form?.swings && <SwingTest working={working} period={swingOf(draft)} />}
       <SeenGroup value={draft.seen} onChange={(seen) => set({ seen })}>
         <Label>Seen</Label>
-        {SEEN.map(([value, words]) => (
+        {Object.entries(form?.seen ?? {}).map(([value, words]) => (
           <Checkbox key={value} value={value}>
             <span aria-hidden>{draft.seen.includes(value) ? "☑" : "☐"}</span> {words}
           </Checkbox>

@@ -8,18 +8,16 @@ import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { figures } from "../units";
 import { BandBar } from "./BandBar";
-import { SEEN } from "./draft";
 
 interface Props {
   id: string;
   trials: KeptTrial[] | undefined;
+  words: Record<string, string>;
   correct: (trial: KeptTrial) => void;
 }
 
-const WORDS: Record<string, string> = Object.fromEntries(SEEN);
-
 /** Every trial, newest first: what was seen, what was measured against what was predicted. */
-export function TrialList({ id, trials, correct }: Props) {
+export function TrialList({ id, trials, words, correct }: Props) {
   const queries = useQueryClient();
   const [trouble, setTrouble] = useState("");
   const takeIn = async (files: FileList | null) => {
@@ -66,7 +64,7 @@ export function TrialList({ id, trials, correct }: Props) {
                 </PlainButton>
               )}
             </ToolRow>
-            {(one.trial.seen ?? []).length > 0 && <p>{(one.trial.seen ?? []).map((seen) => WORDS[seen]).join(", ")}</p>}
+            {(one.trial.seen ?? []).length > 0 && <p>{(one.trial.seen ?? []).map((seen) => words[seen]).join(", ")}</p>}
             {one.comparisons.map((row) => (
               <Row key={row.name} data-comparison={row.name} data-place={row.place}>
                 <span>{row.label}</span>

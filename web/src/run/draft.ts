@@ -1,45 +1,16 @@
-import type { Design, Fault, KeptTrial, Trial } from "../api/client";
+import type { Fault, KeptTrial, Trial, TrialForm } from "../api/client";
 import { readMeasure } from "../units";
 
-/** A trial while it is written: every reading as it was typed. */
+/** A trial while it is written: every reading as it was typed, and by pointer what came out otherwise. */
 export interface Draft {
   group: string;
   readings: Record<string, string>;
   seen: string[];
-  gap: string;
-  height: string;
+  built: Record<string, string>;
   note: string;
 }
 
-export const READINGS = [
-  ["turns", "Turns counted", "turns"],
-  ["turns_seconds", "Seconds for them", "s"],
-  ["film_turns", "Turns on film", "turns"],
-  ["film_frames", "Frames they took", "frames"],
-  ["film_rate", "Film speed", "frames/s"],
-  ["amperes", "Current", "A"],
-  ["volts_open", "Volts, open", "V"],
-  ["volts_loaded", "Volts, running", "V"],
-  ["temperature_C", "Warmest place", "°C"],
-  ["seconds_run", "Power on for", "s"],
-] as const;
-
-export const SEEN = [
-  ["runs", "runs by itself"],
-  ["runs_after_flick", "runs after a flick"],
-  ["starts_then_stops", "starts, then stops"],
-  ["trembles", "trembles"],
-  ["nothing", "nothing at all"],
-  ["gets_hot", "gets hot"],
-  ["jumps_off", "jumps off"],
-  ["sparks", "sparks"],
-  ["leans", "leans or drags"],
-] as const;
-
-export const emptyDraft = (): Draft => ({ group: "", readings: {}, seen: [], gap: "", height: "", note: "" });
-
-const asBuilt = (trial: Trial, pointer: string) =>
-  trial.as_built?.find((one) => one.pointer === pointer)?.value.toString() ?? "";
+export const emptyDraft = (): Draft => ({ group: "", readings: {}, seen: [], built: {}, note: "" });
 
 /** A kept trial, to be corrected. */
 export const draftOf = ({ trial }: KeptTrial): Draft => ({
@@ -50,26 +21,24 @@ export const draftOf = ({ trial }: KeptTrial): Draft => ({
       .map(([name, value]) => [name, String(value)]),
   ),
   seen: [...(trial.seen ?? [])],
-  gap: asBuilt(trial, "/feet/gap_mm"),
-  height: asBuilt(trial, "/feet/height_mm"),
+  built: Object.fromEntries((trial.as_built ?? []).map((one) => [one.pointer, String(one.value)])),
   note: trial.note ?? "",
 });
 
-/** The trial that a draft says, or what cannot be read, by field. */
-export function trialOf(draft: Draft): { trial: Trial } | { errors: Record<string, string> } {
+/** The trial that a draft says, or what cannot be read, by field (a reading's name, or a pointer). */
+export function trialOf(draft: Draft, form: TrialForm): { trial: Trial } | { errors: Record<string, string> } {
   const errors: Record<string, string> = {};
   const number = (field: string, text: string, unit: string): number | null => {
     if (!text.trim()) return null;
     const value = readMeasure(text, unit);
-    if (value === null) errors[field] = `"${text}" is no number. Type a number, in ${unit}.`;
+    if (value === null) errors[field] = `"${text}" is no number. Type a number${unit && `, in ${unit}`}.`;
     return value;
   };
   const readings: Record<string, number | null> = {};
-  for (const [name, , unit] of READINGS) readings[name] = number(name, draft.readings[name] ?? "", unit);
-  const built = [
-    { pointer: "/feet/gap_mm", value: number("gap", draft.gap, "mm") },
-    { pointer: "/feet/height_mm", value: number("height", draft.height, "mm") },
-  ].filter((one): one is { pointer: string; value: number } => one.value !== null);
+  for (const { field, unit } of form.readings) readings[field] = number(field, draft.readings[field] ?? "", unit);
+  const built = form.as_built
+    .map(({ pointer, unit }) => ({ pointer, value: number(pointer, draft.built[pointer] ?? "", unit) }))
+    .filter((one): one is { pointer: string; value: number } => one.value !== null);
   if (!draft.group.trim()) errors.group = "Write which group ran it.";
   if (Object.keys(errors).length > 0) return { errors };
   const trial: Trial = {
@@ -83,15 +52,19 @@ export function trialOf(draft: Draft): { trial: Trial } | { errors: Record<strin
 }
 
 /** Faults of the server, put to the fields of the form they speak of. */
-export function errorsOf(faults: readonly Fault[]): Record<string, string> {
-  const named: Record<string, string> = { gap_mm: "gap", height_mm: "height" };
+export function errorsOf(faults: readonly Fault[], form: TrialForm): Record<string, string> {
   return Object.fromEntries(
     faults.map((fault) => {
-      const last = fault.field.split("/").at(-1) ?? "";
-      return [named[last] ?? last, `${fault.value}: must be ${fault.limit}. ${fault.hint}`];
+      const built = form.as_built.find((one) => fault.field.endsWith(one.pointer));
+      const field = built?.pointer ?? fault.field.split("/").at(-1) ?? "";
+      return [field, `${fault.value}: must be ${fault.limit}. ${fault.hint}`];
     }),
   );
 }
 
-/** What the plan says where something may be built otherwise. */
-export const planned = (design: Design) => ({ gap: design.feet?.gap_mm ?? 0, height: design.feet?.height_mm ?? 0 });
+/** Period of a swing in s, from a draft's readings; null while one of the two is missing. */
+export function swingOf(draft: Draft): number | null {
+  const swings = readMeasure(draft.readings.swings ?? "", "swings");
+  const seconds = readMeasure(draft.readings.swings_seconds ?? "", "s");
+  return swings && seconds && swings > 0 && seconds > 0 ? seconds / swings : null;
+}

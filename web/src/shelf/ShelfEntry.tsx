@@ -35,7 +35,7 @@ export function ShelfEntry({ demonstration, shelf }: { demonstration: Demonstrat
             <Link to={`/motor/${id}`}>{title}</Link>
           </h2>
         )}
-        <Quiet>{demonstration.kind} motor</Quiet>
+        <Quiet>{demonstration.kind_name}</Quiet>
         {weakest && (
           <Verdict>
             <LinkLoop state={weakest.state} size={24} />

@@ -73,7 +73,7 @@ function Motor({ first }: { first: Demonstration }) {
             title={working.title}
             rename={(title) => working.commit({ title }, `renamed to ${title}`)}
           />
-          <Quiet>{working.kept.kind} motor</Quiet>
+          <Quiet>{working.kept.kind_name}</Quiet>
           <StagePath id={first.id} present={stage} />
         </TitleRow>
         {stage === "choose" && <Choose working={working} />}

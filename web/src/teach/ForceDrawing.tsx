@@ -1,6 +1,6 @@
 import { useTheme } from "styled-components";
 import type { Explanation, Geometry, Verdict } from "../api/client";
-import { FieldLines, ScaleBar, TurnArrow } from "../drawing/Marks";
+import { FieldLines, Labels, ScaleBar, TurnArrow } from "../drawing/Marks";
 import { Paper } from "../drawing/Paper";
 import { placeFor } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";
@@ -19,7 +19,7 @@ const BESIDE = 20;
 export function ForceDrawing({ geometry, verdict, explanation }: Props) {
   const theme = useTheme();
   const place = placeFor(geometry.bounds, SIZE.width, SIZE.height);
-  const [x = 0, , z = 0] = explanation.at;
+  const [x = 0, z = 0] = explanation.at;
   const at = { x: place.x(x), y: place.y(z) };
   const colors = [theme.action, theme.text, theme.state.holds];
   return (
@@ -44,7 +44,8 @@ export function ForceDrawing({ geometry, verdict, explanation }: Props) {
           label={one.what}
         />
       ))}
-      <TurnArrow verdict={verdict} place={place} />
+      <Labels geometry={geometry} place={place} />
+      <TurnArrow geometry={geometry} verdict={verdict} place={place} />
       <ScaleBar place={place} />
     </svg>
   );

@@ -21,6 +21,8 @@ export function themeFor(room: Room) {
     action: c.copperText,
     actionPale: c.copperPale,
     can: c.can,
+    enamel: c.enamel,
+    paint: c.soft,
     /** Printed things are drawn in black: they lie on white in every room. */
     whitePaper: "#fff",
     blackInk: "#111",

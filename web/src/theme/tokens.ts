@@ -18,6 +18,7 @@ export const colors = {
     ochreText: "#7a5200",
     brick: "#a3301f",
     can: "#ece3d2",
+    enamel: "#5f2a45",
   },
   dark: {
     paper: "#1d1712",
@@ -36,6 +37,7 @@ export const colors = {
     ochreText: "#e6bd66",
     brick: "#f28d76",
     can: "#3a3026",
+    enamel: "#c58aa8",
   },
 } as const;
 

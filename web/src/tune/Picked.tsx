@@ -1,7 +1,7 @@
 import styled from "styled-components";
-import type { Factor, SweepPoint } from "../api/client";
+import type { Curve, Factor, SweepPoint } from "../api/client";
 import { band, figures } from "../units";
-import { curveOf, type Curve } from "./sweep";
+import { curveOf } from "./sweep";
 
 interface Props {
   factor: Factor;

@@ -1,9 +1,9 @@
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
 import styled, { useTheme } from "styled-components";
-import type { Link, SweepPoint } from "../api/client";
+import type { Curve, Link, SweepPoint } from "../api/client";
 import { figures } from "../units";
-import { curveOf, stretches, type Curve, type Drawn, type SweepSoFar } from "./sweep";
+import { curveOf, stretches, type Drawn, type SweepSoFar } from "./sweep";
 
 interface Props {
   sweep: SweepSoFar;
@@ -12,6 +12,8 @@ interface Props {
   curve: Curve;
   links: readonly Link[];
   picked: number;
+  /** The best value of the number, where it is known. */
+  best?: number;
   pick: (value: number) => void;
 }
 
@@ -23,7 +25,7 @@ const STRIP = { top: 276, step: 22, height: 9 };
 const LABEL_GAP = 8;
 
 /** The curve with its band, and all links as strips under it, so that the usable window is seen. */
-export function Plot({ sweep, other, otherName, curve, links, picked, pick }: Props) {
+export function Plot({ sweep, other, otherName, curve, links, picked, best, pick }: Props) {
   const theme = useTheme();
   const { factor, points } = sweep;
   const first = points[0]?.value ?? factor.minimum;
@@ -134,7 +136,12 @@ export function Plot({ sweep, other, otherName, curve, links, picked, pick }: Pr
         {factor.unit ? `, ${factor.unit}` : ""}
       </text>
       {inRange && ruler(factor.value, `now ${figures(factor.value)}`, false, 0)}
-      {Math.abs(picked - factor.value) > 1e-9 && ruler(picked, `picked ${figures(picked)}`, true, 14)}
+      {best !== undefined && best >= first && best <= last && Math.abs(best - factor.value) > 1e-9 && (
+        <g data-best-line>{ruler(best, `best ${figures(best)}`, true, 0)}</g>
+      )}
+      {Math.abs(picked - factor.value) > 1e-9 &&
+        picked !== best &&
+        ruler(picked, `picked ${figures(picked)}`, true, 14)}
       <rect
         x={LEFT}
         y={CURVE.top}

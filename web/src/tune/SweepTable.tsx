@@ -1,8 +1,8 @@
 import styled from "styled-components";
-import type { Link } from "../api/client";
+import type { Curve, Link } from "../api/client";
 import { Table } from "../theme/stage";
 import { band, figures } from "../units";
-import { curveOf, type Curve, type SweepSoFar } from "./sweep";
+import { curveOf, type SweepSoFar } from "./sweep";
 
 /** The sweep as a table: the figure with its band, and the state of every link in words. */
 export function SweepTable({ sweep, curve, links }: { sweep: SweepSoFar; curve: Curve; links: readonly Link[] }) {

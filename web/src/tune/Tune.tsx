@@ -1,202 +1,74 @@
 import { useQuery } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useState } from "react";
+import { Label, Radio, RadioGroup } from "react-aria-components";
 import styled from "styled-components";
-import { posted, ProblemError, type Factor } from "../api/client";
-import { withSettings } from "../api/design";
-import { factorsQuery, shelfQuery, verdictQuery } from "../api/queries";
-import { EntryField } from "../parts/EntryField";
-import { PickField } from "../parts/PickField";
-import { usePin } from "../shell/usePin";
+import type { ProblemError } from "../api/client";
+import { tuningQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
-import { MainButton, PlainButton, Quiet } from "../theme/parts";
-import { ToolRow, Trouble } from "../theme/stage";
-import { figures, readMeasure } from "../units";
-import { Picked } from "./Picked";
-import { Plot } from "./Plot";
-import { CURVES, nearest, settingsFor, type Request } from "./sweep";
-import { SweepTable } from "./SweepTable";
-import { useSweep } from "./useSweep";
+import { Quiet } from "../theme/parts";
+import { Trouble } from "../theme/stage";
+import { BestOfEach } from "./BestOfEach";
+import { OneNumber } from "./OneNumber";
+import { TwoNumbers } from "./TwoNumbers";
 
-const NOTHING = "none";
-const PINNED = "pinned";
+const LOOKS = { one: "One number", two: "Two numbers as a map", best: "The best of each" } as const;
+type Look = keyof typeof LOOKS;
 
-/** Tune: one number swept over its real range, with every link as a strip under the curve. */
+/** Tune: one number swept, two as a map, or the best value of those that matter most. */
 export function Tune({ working }: { working: Working }) {
-  const { design, commit } = working;
-  const { data: factors } = useQuery({ ...factorsQuery(design), placeholderData: (before) => before });
-  const { data: answer } = useQuery({ ...verdictQuery(design), placeholderData: (before) => before });
-  const { data: shelf } = useQuery(shelfQuery);
-  const pin = usePin(working.kept.id, design);
-  const [pointer, setPointer] = useState("/feet/gap_mm");
-  const [range, setRange] = useState({ low: "", high: "" });
-  const [curveKey, setCurveKey] = useState<string>(CURVES[0].key);
-  const [against, setAgainst] = useState(NOTHING);
-  const [picked, setPicked] = useState<number | null>(null);
-  const [shown, setShown] = useState<"curve" | "table">("curve");
-  const factor = factors?.find((one) => one.pointer === pointer) ?? factors?.[0];
-  const curve = CURVES.find((one) => one.key === curveKey)!;
-
-  const low = edge(range.low, factor);
-  const high = edge(range.high, factor);
-  const at = factor?.pointer;
-  const request = useMemo<Request | null>(
-    () => (at ? { design, pointer: at, low, high } : null),
-    [design, at, low, high],
-  );
-  const sweep = useSweep(request);
-  const compared = against === PINNED ? pin.pinned : (shelf?.find((one) => one.id === against)?.design ?? null);
-  const from = sweep.present ? sweep.soFar?.points[0]?.value : undefined;
-  const to = sweep.present && !sweep.busy ? sweep.soFar?.points.at(-1)?.value : undefined;
-  const comparison = useMemo<Request | null>(
-    () =>
-      compared && at && from !== undefined && to !== undefined
-        ? { design: compared, pointer: at, low: from, high: to }
-        : null,
-    [compared, at, from, to],
-  );
-  const other = useSweep(comparison);
-
-  const soFar = sweep.soFar?.factor.pointer === at ? sweep.soFar : null;
-  const value = picked ?? factor?.value ?? 0;
-  const point = soFar ? nearest(soFar.points, value) : undefined;
-  const use = () => {
-    if (!factor || !point) return;
-    const settings = settingsFor(factor, point.value);
-    commit(
-      { design: withSettings(design, settings) },
-      `${factor.label}: ${figures(point.value)} ${factor.unit}`.trim(),
-    );
-    setPicked(null);
-  };
-  const otherName = against === PINNED ? "pinned" : (shelf?.find((one) => one.id === against)?.title ?? "");
-  const trouble = sweep.trouble || other.trouble;
+  const { data, error } = useQuery({
+    ...tuningQuery(working.design),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  const [look, setLook] = useState<Look>("one");
+  if (error) return <Trouble role="alert">{(error as ProblemError).line}</Trouble>;
+  if (!data) return <Quiet role="status">Looking up what can be tuned …</Quiet>;
   return (
-    <Page aria-label="Sweep">
-      <Controls>
-        <PickField
-          above
-          label="Sweep"
-          value={factor?.pointer ?? null}
-          options={(factors ?? []).map((one) => ({
-            key: one.pointer,
-            label: `${one.part}: ${one.label.toLowerCase()}`,
-          }))}
-          onChange={(next) => {
-            setPointer(next);
-            setPicked(null);
-            setRange({ low: "", high: "" });
-          }}
-        />
-        <EntryField
-          label={`From (${figures(factor?.minimum ?? 0)})`}
-          unit={factor?.unit || "number"}
-          value={range.low}
-          onChange={(text) => setRange({ ...range, low: text })}
-        />
-        <EntryField
-          label={`to (${figures(factor?.maximum ?? 0)})`}
-          unit={factor?.unit || "number"}
-          value={range.high}
-          onChange={(text) => setRange({ ...range, high: text })}
-        />
-        <PickField
-          above
-          label="Curve"
-          value={curveKey}
-          options={CURVES.map((one) => ({ key: one.key, label: one.label }))}
-          onChange={setCurveKey}
-        />
-        <PickField
-          above
-          label="Compare with"
-          value={against}
-          options={[
-            { key: NOTHING, label: "nothing" },
-            ...(pin.pinned ? [{ key: PINNED, label: "the pinned design" }] : []),
-            ...(shelf ?? [])
-              .filter((one) => one.id !== working.kept.id)
-              .map((one) => ({ key: one.id, label: one.title })),
-          ]}
-          onChange={setAgainst}
-        />
-      </Controls>
-      <ToolRow>
-        <PlainButton onPress={() => setShown(shown === "curve" ? "table" : "curve")}>
-          {shown === "curve" ? "Show the table" : "Show the curve"}
-        </PlainButton>
-        <PlainButton isDisabled={!request} onPress={() => request && void saveTable(request)}>
-          Save as CSV
-        </PlainButton>
-        {sweep.busy && (
-          <>
-            <progress value={soFar?.points.length ?? 0} max={soFar?.total ?? 41} aria-label="Sweep" />
-            <PlainButton onPress={sweep.stop}>Stop</PlainButton>
-          </>
-        )}
-        <Quiet role="status">{sweep.stopped && `Stopped after ${soFar?.points.length ?? 0} points.`}</Quiet>
-        {trouble && <Trouble role="alert">{trouble}</Trouble>}
-      </ToolRow>
-      {soFar && answer && shown === "curve" && (
-        <Plot
-          sweep={soFar}
-          other={comparison ? other.soFar?.points : undefined}
-          otherName={otherName}
-          curve={curve}
-          links={answer.verdict.links}
-          picked={point?.value ?? value}
-          pick={setPicked}
-        />
-      )}
-      {soFar && answer && shown === "table" && <SweepTable sweep={soFar} curve={curve} links={answer.verdict.links} />}
-      {soFar && factor && point && (
-        <Foot>
-          <Picked factor={factor} points={soFar.points} point={point} pick={setPicked} curve={curve} />
-          <MainButton isDisabled={Math.abs(point.value - factor.value) < 1e-9 || point.refused !== ""} onPress={use}>
-            Use {figures(point.value)} {factor.unit}
-          </MainButton>
-        </Foot>
-      )}
+    <Page>
+      <Looks orientation="horizontal" value={look} onChange={(next) => setLook(next as Look)}>
+        <Label>Look at</Label>
+        {Object.entries(LOOKS).map(([key, words]) => (
+          <Radio key={key} value={key}>
+            {words}
+          </Radio>
+        ))}
+      </Looks>
+      {look === "one" && <OneNumber working={working} tuning={data} />}
+      {look === "two" && <TwoNumbers working={working} tuning={data} />}
+      {look === "best" && <BestOfEach working={working} />}
     </Page>
   );
 }
 
-function edge(text: string, factor: Factor | undefined): number | null {
-  return text.trim() && factor ? readMeasure(text, factor.unit) : null;
-}
-
-async function saveTable(request: Request) {
-  try {
-    const response = await posted("/api/sweep.csv", request);
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(await response.blob());
-    link.download = `${request.pointer.split("/").at(-1)}-sweep.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  } catch (error) {
-    if (!(error instanceof ProblemError)) throw error;
-  }
-}
-
-const Page = styled.section`
+const Page = styled.div`
   flex: 1;
   min-height: 0;
   overflow-y: auto;
-  padding: 6px max(20px, calc((100% - 1180px) / 2)) 10px;
+  padding: 2px max(20px, calc((100% - 1180px) / 2)) 10px;
   border-top: 1px solid ${({ theme }) => theme.rule};
 `;
-const Controls = styled.div`
-  display: grid;
-  grid-template-columns: 2.2fr 1fr 1fr 1.6fr 1.6fr;
-  gap: 12px;
-  align-items: end;
-  @media (max-width: 860px) {
-    grid-template-columns: 1fr 1fr;
-  }
-`;
-const Foot = styled.div`
+const Looks = styled(RadioGroup)`
   display: flex;
   flex-wrap: wrap;
+  gap: 2px 10px;
   align-items: center;
-  gap: 10px 18px;
-  padding-top: 8px;
+  font-size: 0.95rem;
+  & > span:first-child {
+    color: ${({ theme }) => theme.quiet};
+  }
+  .react-aria-Radio {
+    padding: 3px 6px;
+    cursor: pointer;
+    color: ${({ theme }) => theme.action};
+    &[data-selected] {
+      color: ${({ theme }) => theme.text};
+      font-weight: 700;
+      text-decoration: underline 2px ${({ theme }) => theme.carriesCurrent};
+      text-underline-offset: 5px;
+    }
+    &[data-focus-visible] {
+      outline: 2.5px solid ${({ theme }) => theme.action};
+    }
+  }
 `;

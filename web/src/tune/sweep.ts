@@ -1,4 +1,4 @@
-import { posted, type Design, type Factor, type SweepPoint } from "../api/client";
+import { posted, type Curve, type Design, type Factor, type SweepPoint } from "../api/client";
 
 /** What to sweep. `low` and `high` narrow the factor's own range. */
 export interface Request {
@@ -48,21 +48,6 @@ export async function runSweep(
   }
 }
 
-export const CURVES = [
-  { key: "speed", label: "Speed", unit: "turns/min", of: "figure" },
-  { key: "push", label: "Push", unit: "µN·m", of: "figure" },
-  { key: "current", label: "Current", unit: "A", of: "figure" },
-  { key: "hands_off_time", label: "Hands off after", unit: "s", of: "figure" },
-  { key: "life", label: "Battery lasts", unit: "min", of: "figure" },
-  { key: "circuit", label: "Margin: circuit closes", unit: "× limit", of: "margin" },
-  { key: "starts", label: "Margin: starts", unit: "× limit", of: "margin" },
-  { key: "keeps_going", label: "Margin: keeps going", unit: "× limit", of: "margin" },
-  { key: "stays_on", label: "Margin: stays on", unit: "× limit", of: "margin" },
-  { key: "stays_cool", label: "Margin: stays cool", unit: "× limit", of: "margin" },
-  { key: "lasts", label: "Margin: lasts", unit: "× limit", of: "margin" },
-] as const;
-export type Curve = (typeof CURVES)[number];
-
 export interface Drawn {
   value: number;
   low: number;
@@ -73,7 +58,7 @@ export interface Drawn {
 /** The points of one curve; places where no motor can be made are left out. */
 export function curveOf(points: readonly SweepPoint[], curve: Curve): Drawn[] {
   return points.flatMap((point) => {
-    const band = (curve.of === "figure" ? point.figures : point.margins)[curve.key];
+    const band = (curve.of === "figure" ? point.figures : point.margins)[curve.id];
     return band ? [{ value: point.value, low: band[0]!, middle: band[1]!, high: band[2]! }] : [];
   });
 }
@@ -102,9 +87,9 @@ export const nearest = (points: readonly SweepPoint[], value: number): SweepPoin
 /** Settings that put the factor to a value, with what moves along. */
 export function settingsFor(factor: Factor, value: number) {
   const own = factor.whole ? Math.round(value) : Number(value.toPrecision(4));
-  const along = (factor.follows ?? []).map(({ pointer, per_unit }) => ({
+  const along = (factor.follows ?? []).map(({ pointer, per_unit, plus }) => ({
     pointer,
-    value: Number((per_unit * own).toFixed(3)),
+    value: Number(((plus ?? 0) + per_unit * own).toFixed(3)),
   }));
   return [{ pointer: factor.pointer, value: own }, ...along];
 }

@@ -5,10 +5,11 @@ from __future__ import annotations
 import math
 
 from oakspin.design.coil import CradleDesign, Lead, OwnOutline
-from oakspin.machines.build import BuildPlan, Cut, Figure, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.machines.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
 from oakspin.machines.coil.dials import TURNS_A_MINUTE
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_from, wire_length
+from oakspin.machines.coil.strip import upright_pose
 from oakspin.machines.geometry import Label, Polyline, Role, Shape, bounds_of, mm
 from oakspin.machines.partlines import magnets_name, pack_name
 from oakspin.parts.catalogue import SUPPORTS
@@ -69,7 +70,7 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[Measure, ...]:
 
 
 def _steps(design: CoilMotor, shape: CoilShape) -> tuple[Step, ...]:
-    makers = (_lay_out, _cut, _wind, _open, _tie, _tails, _bare, _supports, _place, _fan)
+    makers = (_lay_out, _cut, _wind, _part, _tie, _tails, _bare, _supports, _place, _fan)
     return tuple(step for make in makers if (step := make(design, shape)))
 
 
@@ -99,7 +100,7 @@ def _wind(design: CoilMotor, shape: CoilShape) -> Step:
     return Step("wind", "Wind the coil", text + hard, 2 + turns / TURNS_A_MINUTE, ("former",), adult=stiff)
 
 
-def _open(design: CoilMotor, shape: CoilShape) -> Step | None:
+def _part(design: CoilMotor, shape: CoilShape) -> Step | None:
     if design.kind != "lobes":
         return None
     half = int(shape.wound.turns) // 2
@@ -123,13 +124,18 @@ def _tails(design: CoilMotor, shape: CoilShape) -> Step:
     return Step("tails", "Set the leads opposite and in line", text, 5, ("pliers", "wire cutter", "ruler"))
 
 
-def _tilt_of(lead: Lead) -> float:
+def _turn_of(lead: Lead) -> float:
+    """How far the coil is turned from its first upright pose, degrees, when the first arc's middle is on top."""
+    return 90.0 - lead.arcs[0].center_deg
+
+
+def _tilt_of(design: CoilMotor, lead: Lead) -> float:
     """How far the marked side is turned from up, degrees counter-clockwise, when the first arc's middle is on top."""
-    return (90.0 - lead.arcs[0].center_deg + 180.0) % 360.0 - 180.0
+    return (_turn_of(lead) - math.degrees(upright_pose(design)) + 180.0) % 360.0 - 180.0
 
 
-def _pose_words(lead: Lead) -> str:
-    tilt = _tilt_of(lead)
+def _pose_words(design: CoilMotor, lead: Lead) -> str:
+    tilt = _tilt_of(design, lead)
     if abs(tilt) <= 8:
         return "upright, marked side up"
     if abs(abs(tilt) - 180) <= 8:
@@ -143,7 +149,8 @@ def _bare(design: CoilMotor, shape: CoilShape) -> Step | None:
     if design.wire.finish == "bare":
         return None
     strip = design.strip
-    parts = ["Mark the face from which the wire, followed from the left lead, runs counter-clockwise; mark the side of the coil that is up when this face looks right"]  # fmt: skip
+    looks = "right" if upright_pose(design) == 0 else "left"
+    parts = [f"Find the face from which the wire, followed from the left lead, runs counter-clockwise; hold the coil upright with this face to the {looks} and mark the side that is up"]  # fmt: skip
     for name, lead in (("left", strip.left), ("right", strip.right)):
         if lead.bared == "all":
             parts.append(f"{name} lead: bare it all round, until it shines like new metal")
@@ -151,9 +158,9 @@ def _bare(design: CoilMotor, shape: CoilShape) -> Step | None:
             reach = f"{lead.arcs[0].width_deg:g}°"
             again = f", then turn the coil half round and do the other {lead.arcs[1].width_deg:g}°" if len(lead.arcs) == 2 else ""
             if lead.rest == "marker":
-                parts.append(f"{name} lead: bare it all round, hold the coil {_pose_words(lead)}, keep {reach} on top free and paint the rest twice with a permanent marker")
+                parts.append(f"{name} lead: bare it all round, hold the coil {_pose_words(design, lead)}, keep {reach} on top free and paint the rest twice with a permanent marker")
             else:
-                parts.append(f"{name} lead: hold the coil {_pose_words(lead)}, the lead flat on a board, and take the enamel off {reach} on top{again}")
+                parts.append(f"{name} lead: hold the coil {_pose_words(design, lead)}, the lead flat on a board, and take the enamel off {reach} on top{again}")
     how = ". ".join(part[0].upper() + part[1:] for part in parts) + f". Seen from the {seen_from(design)} end; compare with the figure."
     caution = "Sand or scrape away from the fingers; a knife is an adult's work. Do not burn enamel off: its fumes are harmful and the wire stays hot."
     return Step("bare", "Bare the leads", how, 7, ("sandpaper", "board", "strip gauge"), caution=caution)
@@ -208,16 +215,16 @@ def _arc(x: float, y: float, radius: float, start: float, end: float) -> Polylin
     return tuple((round(x + radius * math.cos(t), 3), round(y + radius * math.sin(t), 3)) for t in angles)
 
 
-def _figures(design: CoilMotor) -> tuple[Figure, ...]:
+def _figures(design: CoilMotor) -> tuple[HowTo, ...]:
     if design.wire.finish == "bare":
         return ()
     leads = (("left", design.strip.left), ("right", design.strip.right))
-    return tuple(_scraping(name, lead, seen_from(design)) for name, lead in leads if lead.bared == "arcs")
+    return tuple(_scraping(design, name, lead) for name, lead in leads if lead.bared == "arcs")
 
 
-def _scraping(name: str, lead: Lead, seen: str) -> Figure:
+def _scraping(design: CoilMotor, name: str, lead: Lead) -> HowTo:
     """The coil end-on, held so that the first arc's middle is on top of the lead that lies on the board."""
-    tilt = math.radians(90 + _tilt_of(lead))
+    tilt = math.radians(90 + _tilt_of(design, lead))
     reach = 34.0
     x, y = reach * math.cos(tilt), reach * math.sin(tilt)
     cover: Role = "paint" if lead.rest == "marker" else "enamel"
@@ -228,7 +235,7 @@ def _scraping(name: str, lead: Lead, seen: str) -> Figure:
         Shape("mark", _arc(x, y, 2.2, 0, 360)),
         Shape(cover, _arc(0, 0, LEAD_DRAWN, 0, 360)),
         *(
-            Shape("bared", _arc(0, 0, LEAD_DRAWN, arc.center_deg - arc.width_deg / 2 + _tilt_of(lead), arc.center_deg + arc.width_deg / 2 + _tilt_of(lead)), closed=False)
+            Shape("bared", _arc(0, 0, LEAD_DRAWN, arc.center_deg - arc.width_deg / 2 + _turn_of(lead), arc.center_deg + arc.width_deg / 2 + _turn_of(lead)), closed=False)
             for arc in lead.arcs
         ),
     )  # fmt: skip
@@ -238,8 +245,8 @@ def _scraping(name: str, lead: Lead, seen: str) -> Figure:
         Label(0, -LEAD_DRAWN - 9, "board, beyond the coil"),
         Label(x + (6 if x >= -1 else -6), y, "marked side", anchor="start" if x >= -1 else "end"),
     )
-    text = f"The {name} lead seen from the {seen} end, the coil held {_pose_words(lead)}, at the edge of the board."
-    return Figure(f"Baring the {name} lead", text, shapes, labels, bounds_of(shapes, labels))
+    text = f"The {name} lead seen from the {seen_from(design)} end, the coil held {_pose_words(design, lead)}, at the edge of the board."
+    return HowTo(f"Baring the {name} lead", text, shapes, labels, bounds_of(shapes, labels))
 
 
 def _template(design: CoilMotor, shape: CoilShape) -> Template:

@@ -20,7 +20,9 @@ from oakspin.machines.coil.strip import ANGLES
 
 Source = Stack | Block
 
-NEAREST, PACE = 0.15e-3, 0.75e-3  # m: clearances of the wire's own line at which the coupling is integrated
+# Clearances of the wire's own line at which the coupling is integrated: NEAREST + WIDE (e^(PACE k) - 1),
+# close together near the magnet, farther apart where the field changes slowly.
+NEAREST, WIDE, PACE = 0.15e-3, 6e-3, 0.11
 _COUNT = ANGLES.size
 _STENCIL = np.arange(4)
 
@@ -29,7 +31,7 @@ _STENCIL = np.arange(4)
 def _row(outline: Outline, source: Source, sunk: float, level: int) -> Array:
     """Coupling of one turn in N m/A at every angle; ``sunk`` lowers the source, as its image in steel is."""
     nodes, reach = nodes_of(outline), measures_of(outline).reach
-    height = source.length + reach + NEAREST + PACE * level + sunk
+    height = source.length + reach + NEAREST + WIDE * math.expm1(PACE * level) + sunk
     sideways = source.across if isinstance(source, Stack) else source.sideways
     field = across_the_axle(source) if isinstance(source, Stack) and source.across else source.field
 
@@ -71,7 +73,7 @@ def turn_coupling(outline: Outline, source: Source, over: Array, sunk: float = 0
     sunk : float, m
         How far the source is lowered.
     """
-    place = np.maximum(over - measures_of(outline).reach - NEAREST, 0.0) / PACE
+    place = np.log1p(np.maximum(over - measures_of(outline).reach - NEAREST, 0.0) / WIDE) / PACE
     first = np.maximum(np.floor(place).astype(int) - 1, 0)
     low, high = int(first.min()), int(first.max()) + 4
     rows = np.stack([_row(outline, source, sunk, level) for level in range(low, high)])

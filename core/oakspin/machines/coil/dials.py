@@ -136,7 +136,7 @@ def _arc_dials(design: CoilMotor, name: str, lead: Lead) -> list[Dial]:
     rests = [("enamel", "enamel"), ("painted", "marker")]
     return [
         number(design, f"{at}/0/width_deg", f"Bare, {name}", "°", 5, follows=wide),
-        number(design, f"{at}/0/center_deg", f"Place, {name}", "°", 5, follows=turned),
+        number(design, f"{at}/0/center_deg", f"Place, {name}", "°", 5, minimum=-90, maximum=270, follows=turned),
         choice(design, f"/strip/{name}/rest", f"Rest, {name}", rests),
     ]
 

@@ -19,7 +19,7 @@ from oakspin.fields.stack import Stack
 from oakspin.machines.coil.coupling import Source, across_the_axle
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, seen_from
-from oakspin.machines.coil.strip import ANGLES
+from oakspin.machines.coil.strip import ANGLES, upright_pose
 from oakspin.machines.follow import Follower
 from oakspin.machines.geometry import (
     Dimension,
@@ -32,6 +32,7 @@ from oakspin.machines.geometry import (
     Point,
     Polyline,
     Push,
+    Role,
     Shape,
     Turning,
     Vector,
@@ -43,12 +44,14 @@ from oakspin.machines.geometry import (
 )
 from oakspin.parts.cell import Pack
 
-BETWEEN = 16.0  # mm between the views
+BETWEEN = 8.0  # mm between the views
+BEYOND = 5.0  # mm that a lead is drawn beyond its support
 DIAL = 8.0  # mm, the drawn radius of a lead seen end-on
 ABOVE = 15.0  # mm between the coil's sweep and the leads drawn end-on
 RING, SWELL = 1.16, 0.30
 FAINT = 0.04
 POST = 0.6e-3
+TURN_OF_ARC = (-90.0, 270.0)  # degrees: once round, from one flat pose of the coil to the same again
 LINES = 5
 
 
@@ -58,17 +61,18 @@ class Layout:
     def __init__(self, design: CoilMotor, shape: CoilShape, source: Source) -> None:
         across = source.radius if isinstance(source, Stack) else source.across / 2
         reach, along = mm(shape.reach), mm(shape.wound.measures.half_along)
-        side = max(mm(shape.half_spacing), along + design.tails.length_mm) + 8
+        side = max(mm(shape.half_spacing) + BEYOND, along) + 2
         self.ring = RING * reach + 3
-        end = max(self.ring * (1 + SWELL) + 2, mm(across) + 2, mm(shape.base / 2) + 2)
+        end = max(self.ring * (1 + SWELL) + 1, mm(across) + 2, mm(shape.base / 2) + 2)
         whole = 2 * (side + end) + BETWEEN
         self.side, self.end = side - whole / 2, whole / 2 - end
         self.wide = whole / 2
         self.axle = mm(shape.axle)
         self.toward = -1.0 if seen_from(design) == "left" else 1.0
         self.dials = self.axle + max(self.ring * (1 + SWELL), reach) + ABOVE
-        self.left: Point = (self.side - 0.45 * side, self.dials)
-        self.right: Point = (self.side + 0.45 * side, self.dials)
+        apart = max(0.45 * side, 19.0)
+        self.left: Point = (self.side - apart, self.dials)
+        self.right: Point = (self.side + apart, self.dials)
 
 
 def draw_coil(
@@ -76,10 +80,10 @@ def draw_coil(
 ) -> Geometry:
     """Lay out the views. ``drive`` and ``live`` are the mean push and switch at every angle, shape (angles,)."""
     at = Layout(design, shape, source)
-    pose = pose_of(live)
+    pose = upright_pose(design)
     flows = bool(live[len(ANGLES) // 2 if pose else 0] > FAINT)
     shapes = (*_standing(design, shape, pack, source, at), *_turning(shape, at, pose), *_dials(design, at, pose))
-    ring, ring_labels = _ring(at, drive)
+    ring, ring_labels = _ring(at, drive, pose)
     labels = (*_labels(design, shape, at), *ring_labels)
     left, bottom, right, top = bounds_of((*shapes, *ring), labels)
     return Geometry(
@@ -90,7 +94,7 @@ def draw_coil(
         flows=_flows(design, shape, at, pose) if flows else (),
         pushes=(Push(at.end, mm(shape.axle - shape.reach), (1.0, 0.0, 0.0), mm(shape.wound.measures.reach)),),
         field_lines=_lines(source, at.end, mm(shape.base)),
-        moving=_moving(design, shape, at),
+        moving=_moving(design, shape, at, pose),
         sparks=((at.side - mm(shape.half_spacing), at.axle), (at.side + mm(shape.half_spacing), at.axle)),
         dimensions=_dimensions(design, shape, at),
         mass=None,
@@ -100,11 +104,6 @@ def draw_coil(
     )
 
 
-def pose_of(live: Array) -> float:
-    """The upright pose in which more current flows: marked side up (0) or down, rad."""
-    return math.pi if live[len(ANGLES) // 2] > live[0] else 0.0
-
-
 def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, at: Layout) -> tuple[Shape, ...]:
     base, top = shape.base, shape.base + shape.stack
     along = source.radius if isinstance(source, Stack) else source.along / 2
@@ -112,10 +111,8 @@ def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, a
     parts: list[Shape] = []
     if base:
         half = pack.cell.length_mm * 5e-4
-        round_ = np.linspace(0, 2 * np.pi, 49)
         parts.append(Shape("cell", box(half, 0.0, base, at.side * 1e-3), label=pack.cell.name))
-        circle = [(at.end + mm(base / 2 * np.cos(t)), mm(base / 2 * (1 + np.sin(t)))) for t in round_]
-        parts.append(Shape("cell", tuple(circle)))
+        parts.append(Shape("cell", _circle((at.end, mm(base / 2)), mm(base / 2))))
     for middle, wide in ((at.side, along), (at.end, across)):
         parts += _poles(design, wide, base, top, middle * 1e-3)
         if design.second != "none":
@@ -161,25 +158,35 @@ def _supports(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Shape]:
 
 def _seat(design: CoilMotor, x: float, y: float, wire: float) -> Polyline:
     if design.supports.seat == "loop":
-        return tuple((x + 1.5 * wire * math.sin(t), y + 1.5 * wire * math.cos(t)) for t in np.linspace(0, 2 * np.pi, 25))
+        return _circle((x, y), 1.5 * wire)
     deep = 2.4 if design.supports.seat == "open" else 5.0
     return ((x - 0.8 * deep, y + deep - wire), (x, y - wire), (x + 0.8 * deep, y + deep - wire))
 
 
-def _turned(u: float, v: float, angle: float) -> Vector:
-    """A point of the coil in (x, y, z) from the axle, mm; v up at angle 0."""
-    return (mm(u), mm(-v * math.sin(angle)), mm(v * math.cos(angle)))
+def _turned(path: Array, angle: float) -> Array:
+    """Points (u, v) of the coil as (x, y, z) from the axle, v up at angle 0; shape (points, 3), mm."""
+    u, v = path[:, 0] * 1e3, path[:, 1] * 1e3
+    return np.column_stack([u, -v * math.sin(angle), v * math.cos(angle)])
 
 
-def _parts(shape: CoilShape) -> list[tuple[Vector, ...]]:
+def _parts(shape: CoilShape) -> list[Array]:
     """The paths of the coil or both lobes at machine angle 0."""
     path = drawn(shape.wound.outline)
-    return [tuple(_turned(u, v, place - math.pi / 2) for u, v in path) for place in shape.wound.places]
+    return [_turned(path, place - math.pi / 2) for place in shape.wound.places]
 
 
-def _leads(design: CoilMotor, shape: CoilShape, off: float) -> list[tuple[Vector, ...]]:
-    inner, outer = shape.wound.measures.half_along, shape.wound.measures.half_along + design.tails.length_mm * 1e-3
-    return [((mm(sign * inner), 0.0, 0.0), (mm(sign * outer), 0.0, off)) for sign in (-1, 1)]
+def _marked(shape: CoilShape, pose: float) -> Array:
+    """The middle of the marked side at machine angle 0, up at the pose; shape (1, 3), mm."""
+    reach = shape.wound.measures.reach
+    places = shape.wound.places
+    if shape.wound.outline.lobe:
+        return _turned(np.array([[0.0, reach]]), max(places, key=lambda place: math.sin(place + pose)) - math.pi / 2)
+    return _turned(np.array([[0.0, reach if pose == 0 else -reach]]), places[0] - math.pi / 2)
+
+
+def _leads(shape: CoilShape) -> list[Array]:
+    inner, outer = mm(shape.wound.measures.half_along), mm(shape.half_spacing) + BEYOND
+    return [np.array([[sign * inner, 0.0, 0.0], [sign * outer, 0.0, 0.0]]) for sign in (-1, 1)]
 
 
 def _views(at: Layout) -> tuple[View, View]:
@@ -188,15 +195,20 @@ def _views(at: Layout) -> tuple[View, View]:
     return side, end
 
 
-def _seen(points: tuple[Vector, ...], view: View, angle: float) -> Polyline:
+def _seen(points: Array, view: View, angle: float) -> Polyline:
     cos, sin = math.cos(angle), math.sin(angle)
-    seen = []
-    for x, y, z in points:
-        turned = (x, y * cos - z * sin, y * sin + z * cos)
-        right = sum(a * b for a, b in zip(turned, view.right, strict=True))
-        up = sum(a * b for a, b in zip(turned, view.up, strict=True))
-        seen.append((round(view.origin[0] + right, 3), round(view.origin[1] + up, 3)))
-    return tuple(seen)
+    x, y, z = points.T
+    turned = np.stack([x, y * cos - z * sin, y * sin + z * cos])
+    flat = np.array([view.right, view.up]) @ turned
+    return _line(flat[0] + view.origin[0], flat[1] + view.origin[1])
+
+
+def _line(x: Array, y: Array) -> Polyline:
+    return tuple(zip(np.round(x, 3).tolist(), np.round(y, 3).tolist(), strict=True))
+
+
+def _solid(points: Array) -> tuple[Vector, ...]:
+    return tuple((x, y, z) for x, y, z in np.round(points, 3).tolist())
 
 
 def _turning(shape: CoilShape, at: Layout, pose: float) -> tuple[Shape, ...]:
@@ -208,20 +220,17 @@ def _turning(shape: CoilShape, at: Layout, pose: float) -> tuple[Shape, ...]:
     inner = mm(shape.wound.measures.half_along)
     for sign, height in ((-1, low), (1, high)):
         # Both leads lie on the line through the two seats.
-        tip = at.side + sign * (mm(shape.half_spacing) + 5)
+        tip = at.side + sign * (mm(shape.half_spacing) + BEYOND)
         slope = (high - low) / (2 * mm(shape.half_spacing))
-        drawn_.append(Shape("wire", ((at.side + sign * inner, at.axle + slope * sign * inner), (tip, height + slope * sign * 5)), closed=False))  # fmt: skip
-    mark = _seen((_turned(0.0, shape.wound.measures.reach, shape.wound.places[0] - math.pi / 2),), end, pose)[0]
+        drawn_.append(Shape("wire", ((at.side + sign * inner, at.axle + slope * sign * inner), (tip, height + slope * sign * BEYOND)), closed=False))  # fmt: skip
+    mark = _seen(_marked(shape, pose), end, pose)[0]
     drawn_.append(Shape("mark", _circle(mark, 1.1)))
     return tuple(drawn_)
 
 
 def _circle(middle: Point, radius: float, start: float = 0.0, end: float = 360.0) -> Polyline:
-    count = max(int(abs(end - start) / 6) + 2, 4)
-    return tuple(
-        (round(middle[0] + radius * math.cos(math.radians(t)), 3), round(middle[1] + radius * math.sin(math.radians(t)), 3))
-        for t in np.linspace(start, end, count)
-    )
+    t = np.radians(np.linspace(start, end, max(int(abs(end - start) / 8) + 2, 4)))
+    return _line(middle[0] + radius * np.cos(t), middle[1] + radius * np.sin(t))
 
 
 def _dials(design: CoilMotor, at: Layout, pose: float) -> list[Shape]:
@@ -259,37 +268,39 @@ def _labels(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Label, ...
     return tuple(found)
 
 
-def _ring(at: Layout, drive: Array) -> tuple[tuple[Shape, ...], tuple[Label, ...]]:
+def _ring(at: Layout, drive: Array, pose: float) -> tuple[tuple[Shape, ...], tuple[Label, ...]]:
     """The drive round the shaft: at each place, what it is while the marked side points there."""
-    peak = float(np.abs(drive).max()) or 1.0
-    share = drive / peak
-    kinds = np.where(share > FAINT, "push_arc", np.where(share < -FAINT, "brake_arc", "idle_arc"))
-    start = next((i for i in range(len(kinds)) if kinds[i] != kinds[i - 1]), 0)
-    order = [(start + i) % len(kinds) for i in range(len(kinds))]
-    shapes, labels = [], []
-    step = math.degrees(ANGLES[1])
-    for kind, group in itertools.groupby(order, key=lambda i: str(kinds[i])):
-        run = list(group)
-        angles = [run[0] * step + step * n + 90 for n in range(-1, len(run) + 1)] if len(run) < len(kinds) else [step * n for n in range(len(kinds) + 1)]  # fmt: skip
-        inner = [_at(at, angle, 1.0) for angle in angles]
-        if kind == "idle_arc":
-            shapes.append(Shape("idle_arc", tuple(inner), closed=False))
+    count, step = drive.size, 360.0 / drive.size
+    share = drive / (float(np.abs(drive).max()) or 1.0)
+    kinds = np.where(share > FAINT, 1, np.where(share < -FAINT, -1, 0)).tolist()
+    start = next((i for i in range(count) if kinds[i] != kinds[i - 1]), 0)
+    shapes, labels, begun = [], [], 0
+    for kind, group in itertools.groupby(range(count), key=lambda i: kinds[(start + i) % count]):
+        length = len(list(group))
+        whole = length == count
+        # A run is drawn from the place before it to the one after it, so that runs meet.
+        places = start + begun + np.arange(0 if whole else -1, length + 1)
+        begun += length
+        swell = np.abs(share[places % count])
+        if not whole:
+            swell[[0, -1]] = 0.0
+        t = np.radians(places * step + 90) - pose
+        inner = _ring_line(at, t, np.ones(t.size))
+        if kind == 0:
+            shapes.append(Shape("idle_arc", inner, closed=False))
         else:
-            swell = [0.0, *(SWELL * abs(float(share[i])) for i in run), 0.0] if len(run) < len(kinds) else [SWELL * abs(float(share[i % len(kinds)])) for i in range(len(kinds) + 1)]  # fmt: skip
-            sign = 1 if kind == "push_arc" else -1
-            outer = [_at(at, angle, 1.0 + sign * more) for angle, more in zip(angles, swell, strict=True)]
-            shapes.append(Shape(kind, tuple(outer + inner[::-1])))  # type: ignore[arg-type]
-        if len(run) * step >= 40:
-            word = {"push_arc": "push", "brake_arc": "brake", "idle_arc": "no current"}[kind]
-            x, y = _at(at, angles[len(angles) // 2], 0.72)
+            outer = _ring_line(at, t, 1 + kind * SWELL * swell)
+            shapes.append(Shape("push_arc" if kind > 0 else "brake_arc", outer + inner[::-1]))
+        if length * step >= 40:
+            word = {1: "push", -1: "brake", 0: "no current"}[kind]
+            # Where no current flows the middle may be where the push is drawn: its words stand aside.
+            x, y = _ring_line(at, t[[t.size // (2 if kind else 4)]], np.array([0.72]))[0]
             labels.append(Label(x, y, word))
     return tuple(shapes), tuple(labels)
 
 
-def _at(at: Layout, degrees: float, share: float) -> Point:
-    radius = at.ring * share
-    angle = math.radians(degrees)
-    return (round(at.end + radius * math.cos(angle), 3), round(at.axle + radius * math.sin(angle), 3))
+def _ring_line(at: Layout, angles: Array, share: Array) -> Polyline:
+    return _line(at.end + at.ring * share * np.cos(angles), at.axle + at.ring * share * np.sin(angles))
 
 
 def _current(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tuple[Polyline, ...]:
@@ -310,38 +321,40 @@ def _flows(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tupl
     for place in shape.wound.places:
         sides = [(reach, toward)] if shape.wound.outline.lobe else [(reach, toward), (-reach, not toward)]
         for v, out in sides:
-            x, y = _seen((_turned(0.0, v, place - math.pi / 2),), end, pose)[0]
+            x, y = _seen(_turned(np.array([[0.0, v]]), place - math.pi / 2), end, pose)[0]
             found.append(Flow(x, y, out))
     return tuple(found)
 
 
-def _moving(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Moving, ...]:
+def _moving(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tuple[Moving, ...]:
     side, end = _views(at)
     found = []
-    for path in _parts(shape):
+    for path in map(_solid, _parts(shape)):
         found += [Moving("wire", path, side), Moving("wire", path, end)]
-    found += [Moving("wire", path, side) for path in _leads(design, shape, 0.0)]
-    tip = _turned(0.0, shape.wound.measures.reach, shape.wound.places[0] - math.pi / 2)
-    found.append(Moving("mark", (tip, tip), end))
+    found += [Moving("wire", _solid(path), side) for path in _leads(shape)]
+    found.append(Moving("mark", _solid(_marked(shape, pose)), end))
     for middle, lead in ((at.left, design.strip.left), (at.right, design.strip.right)):
         view = View(axis=(1, 0, 0), right=(0, 1, 0), up=(0, 0, 1), origin=middle)
-        cover = "paint" if lead.rest == "marker" else "enamel"
-        whole: Vector = (0.0, 0.0, 0.0)
-        ring = tuple((0.0, y, z) for y, z in _circle(whole[:2], DIAL))
-        found.append(Moving("bared" if lead.bared == "all" else cover, ring, view))  # type: ignore[arg-type]
+        cover: Role = "paint" if lead.rest == "marker" else "enamel"
+        found.append(Moving("bared" if lead.bared == "all" else cover, _upright(_circle((0.0, 0.0), DIAL)), view))
         for arc in lead.arcs:
-            points = _circle(whole[:2], DIAL, arc.center_deg - arc.width_deg / 2, arc.center_deg + arc.width_deg / 2)
-            found.append(Moving("bared", tuple((0.0, y, z) for y, z in points), view))
+            bare = _circle((0.0, 0.0), DIAL, arc.center_deg - arc.width_deg / 2, arc.center_deg + arc.width_deg / 2)
+            found.append(Moving("bared", _upright(bare), view))
     return tuple(found)
+
+
+def _upright(line: Polyline) -> tuple[Vector, ...]:
+    return tuple((0.0, y, z) for y, z in line)
 
 
 def _dimensions(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Dimension, ...]:
     wide, beside = mm(shape.half_spacing), at.side - mm(shape.half_spacing) - 7
     low = mm(shape.base + shape.stack)
+    beside_coil = 0.5 * mm(shape.wound.measures.half_along)
     return (
         Dimension((at.side - wide, -5.0), (at.side + wide, -5.0), f"{2 * wide:.3g} mm between supports"),
         Dimension((beside, 0.0), (beside, at.axle), f"axle at {at.axle:.3g} mm"),
-        Dimension((at.end, low), (at.end, low + design.gap_mm), f"gap {design.gap_mm:.3g} mm"),
+        Dimension((at.side + beside_coil, low), (at.side + beside_coil, low + design.gap_mm), f"gap {design.gap_mm:.3g} mm"),
     )
 
 
@@ -358,8 +371,7 @@ def _handles(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tu
 def _gap(design: CoilMotor, shape: CoilShape, at: Layout) -> Handle:
     top = mm(shape.base + shape.stack)
     axis = handle_axis("y", "Gap to the magnet", "/gap_mm", design.gap_mm, (0, 40), 0.1, -top)
-    # Beside the coil's lowest point, so that the arrow of the push stays clear.
-    return Handle("gap", at.end - 5, top + design.gap_mm, (axis,))
+    return Handle("gap", at.side, top + design.gap_mm, (axis,))
 
 
 def _size(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> list[Handle]:
@@ -421,7 +433,7 @@ def _arcs(name: str, lead: Lead, middle: Point, pose: float) -> list[Handle]:
         for word, degrees, slope, origin, follow in ends:
             axis = HandleAxis("turn", f"{which}: {word} of the bared arc", f"{at}/width_deg", arc.width_deg, 1.0, 360.0, 1.0, origin - slope * turned, slope, "°", middle, (follow,))  # fmt: skip
             found.append(_on_dial(f"{name}-{number}-{word}", middle, DIAL, degrees + turned, axis))
-        turn = HandleAxis("turn", f"{which}: place of the bared arc", f"{at}/center_deg", arc.center_deg, -360.0, 720.0, 1.0, -turned, 1.0, "°", middle)  # fmt: skip
+        turn = HandleAxis("turn", f"{which}: place of the bared arc", f"{at}/center_deg", arc.center_deg, *TURN_OF_ARC, 1.0, -turned, 1.0, "°", middle)  # fmt: skip
         found.append(_on_dial(f"{name}-{number}-middle", middle, DIAL * 0.55, arc.center_deg + turned, turn))
     return found
 
@@ -445,7 +457,7 @@ def _lines(source: Source, x: float, base: float) -> tuple[Polyline, ...]:
     lines = []
     for line in way.swapaxes(0, 1):
         under = np.flatnonzero((line[:, 1] < source.length / 2) & (np.abs(line[:, 0]) < 1.05 * wide))
-        kept = line[: under[0]] if under.size else line
-        for side in (1, -1):
-            lines.append(tuple((round(x + mm(side * y), 2), round(base + mm(z), 2)) for y, z in kept if base + mm(z) > 0))
+        kept = 1e3 * line[: under[0] if under.size else None]
+        kept = kept[base + kept[:, 1] > 0]
+        lines += [_line(x + side * kept[:, 0], base + kept[:, 1]) for side in (1, -1)]
     return tuple(line for line in lines if len(line) > 2)

@@ -11,9 +11,10 @@ from oakspin.design.patch import Patch, Setting
 from oakspin.design.wire import ByGauge
 from oakspin.draws import MEDIAN, Array
 from oakspin.machines.coil.coupling import across_the_axle
-from oakspin.machines.coil.drawing import Layout, pose_of
+from oakspin.machines.coil.drawing import Layout
 from oakspin.machines.coil.machine import coil_machine, coil_source
 from oakspin.machines.coil.patterns import PATTERNS, plain
+from oakspin.machines.coil.strip import upright_pose
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape
 from oakspin.machines.geometry import Vector
 from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
@@ -43,7 +44,7 @@ def coil_lesson(design: CoilMotor) -> Lesson:
 def _lowest_point(design: CoilMotor, shape: CoilShape, live: Array) -> ForcePoint:
     source = coil_source(design)
     at = Layout(design, shape, source)
-    pose = pose_of(live)
+    pose = upright_pose(design)
     reach = shape.wound.measures.reach
     # The current of the marked side runs toward the viewer when it enters on the left.
     sides = [(place, reach, 1.0) for place in shape.wound.places]

@@ -163,7 +163,7 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
         draw=partial(_draw, design, shape, pack, coupling, switch),
         tell=partial(_figures, design, shape, off, mass, length, draws.count),
         breaks=breaks_of(build),
-        rest=Rest(hangs, weight * off, design.flick.turns_per_s * 2 * np.pi, design.flick.sense == "wrong"),
+        rest=Rest(hangs, weight * off, design.flick.turns_per_s * 2 * np.pi, design.flick.sense == "wrong", "/imbalance_mm"),
         short_ohms=SHORT if design.supports.stand == "metal" else 0.0,
     )
 
@@ -211,11 +211,22 @@ def coil_words(design: CoilMotor) -> Words:
         bearing="the axle",
         leaves="hops out of its supports",
         closes="Bare metal meets the supports; the time current flows.",
-        cancels="Current flows all round, or where push and brake are alike: it is pushed on in one half turn and back in the other, and rocks about one angle.",
+        cancels=_cancels(design),
         faint="Weaker than the axle's own friction: more turns, more current or a nearer magnet is needed.",
         stays="Closed loops never let it out." if design.supports.seat == "loop" else "It lies still in its supports.",
         seen=f"from the {seen_from(design)} end",
     )
+
+
+def _cancels(design: CoilMotor) -> str:
+    strip = design.strip
+    if strip.left.bared == strip.right.bared == "all":
+        return "Bare all round on both leads: it is pushed on in one half turn and back in the other, and rocks about one angle."
+    if not any(lead.bared == "arcs" for lead in (strip.left, strip.right)):
+        return "Over a whole turn the pushes cancel."
+    if design.second != "none":
+        return "The pushes under and over the axle cancel: turn the upper magnets over."
+    return "Bared at the wrong angle to the coil: as long as current flows, it is braked as much as pushed."
 
 
 def _figures(design: CoilMotor, shape: CoilShape, off: Array, mass, length, count: int) -> dict[str, tuple[Array, str]]:  # type: ignore[no-untyped-def]  # fmt: skip

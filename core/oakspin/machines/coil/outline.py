@@ -13,7 +13,7 @@ import numpy as np
 
 from oakspin.draws import Array
 
-ROUND_NODES = 24  # on half a round outline: equal steps of a smooth closed curve converge fast
+ROUND_NODES = 18  # on half a round outline: equal steps of a smooth closed curve converge fast
 SIDE_NODES = 10
 _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(SIDE_NODES)
 DRAWN = 48

@@ -33,17 +33,13 @@ LEAN = 5e-3  # m that an axle is held clear of the brim of its support's foot
 class Wound:
     """The wound part: outline, turns of one wire in all, and where each part's marked side points at angle 0.
 
-    ``places`` in rad counter-clockwise from y; a single coil's marked side is up, at a quarter turn.
+    ``measures`` are sums along one turn; ``places`` in rad counter-clockwise from y; a single coil's marked side is up, at a quarter turn.
     """
 
     outline: Outline
     turns: Number
     places: tuple[float, ...]
-
-    @property
-    def measures(self) -> Measures:
-        """Sums along one turn."""
-        return measures_of(self.outline)
+    measures: Measures
 
     @property
     def center(self) -> Number:
@@ -71,16 +67,20 @@ def wound(design: CoilMotor) -> Wound:
         lobes = design.lobes
         outline = Outline(lobes.outline, lobes.along_mm * 1e-3, lobes.reach_mm * 1e-3, lobe=True)
         half = math.radians(lobes.opening_deg) / 2
-        return Wound(outline, 2 * lobes.turns, (math.pi - half, math.pi + half))
+        return _wound(outline, 2 * lobes.turns, (math.pi - half, math.pi + half))
     shape, up = design.coil.outline, (math.pi / 2,)
     if isinstance(shape, RoundOutline):
-        return Wound(Outline("round", shape.diameter_mm * 1e-3, shape.diameter_mm * 1e-3), design.coil.turns, up)
+        return _wound(Outline("round", shape.diameter_mm * 1e-3, shape.diameter_mm * 1e-3), design.coil.turns, up)
     if isinstance(shape, OwnOutline):
         toward = -1.0 if seen_from(design) == "left" else 1.0
         corners = [(toward * point.along_mm * 1e-3, point.across_mm * 1e-3) for point in shape.points]
         area = sum(corners[i - 1][0] * corners[i][1] - corners[i][0] * corners[i - 1][1] for i in range(len(corners)))
-        return Wound(Outline("own", corners=tuple(corners if area < 0 else corners[::-1])), design.coil.turns, up)
-    return Wound(Outline(shape.by, shape.along_mm * 1e-3, shape.across_mm * 1e-3), design.coil.turns, up)
+        return _wound(Outline("own", corners=tuple(corners if area < 0 else corners[::-1])), design.coil.turns, up)
+    return _wound(Outline(shape.by, shape.along_mm * 1e-3, shape.across_mm * 1e-3), design.coil.turns, up)
+
+
+def _wound(outline: Outline, turns: Number, places: tuple[float, ...]) -> Wound:
+    return Wound(outline, turns, places, measures_of(outline))
 
 
 @dataclass(frozen=True)

@@ -10,7 +10,7 @@ import numpy as np
 
 from oakspin.constants import HANDS
 from oakspin.design.coil import Lead
-from oakspin.draws import Array, Draws
+from oakspin.draws import MEDIAN, Array, Draws
 from oakspin.machines.coil.shape import CoilMotor
 
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
@@ -57,3 +57,12 @@ def switch_of(design: CoilMotor, ohms: Array, draws: Draws) -> Array:
             bare = bare + (1 - bare) * (ohms / (ohms + leak))[:, None]
         through = through * bare
     return through
+
+
+def upright_pose(design: CoilMotor) -> float:
+    """The upright pose in which more current flows: the coil's first side up (0) or down (pi), rad.
+
+    The side that is up there is the marked side: while it is up, the coil is pushed on.
+    """
+    through = lead_bare(design.strip.left, design, MEDIAN, False) * lead_bare(design.strip.right, design, MEDIAN, True)
+    return np.pi if through[0, ANGLES.size // 2] > through[0, 0] else 0.0

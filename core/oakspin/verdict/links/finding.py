@@ -21,6 +21,8 @@ class Finding:
         How far from the limit: 1 is on it, above 1 holds. Unitless, so that links compare.
     good, bad : str
         The plain line to show when it holds or is tight, and when it fails.
+    told : str
+        Words to show instead of the figure, where a number says nothing.
     """
 
     id: str
@@ -29,3 +31,4 @@ class Finding:
     margin: Array
     good: str
     bad: str
+    told: str = ""

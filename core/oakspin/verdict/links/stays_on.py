@@ -23,11 +23,12 @@ def judge(outcome: Outcome) -> Finding:
     rate = median(outcome.speed) * per
     leaves = machine.words.leaves
     good = f"{leaves.capitalize()}; settles at {figures(rate)}." if rate else machine.words.stays
-    if median(limit) >= NEVER:
+    never = median(limit) >= NEVER
+    if never:
         good = machine.words.stays
     bad = (
         cause.sentence
         if cause
         else f"{leaves.capitalize()} at this speed, before it settles near {figures(rate)}: out of balance."
     )
-    return Finding("stays_on", limit * per, machine.words.rate.unit, margin, good, bad)
+    return Finding("stays_on", limit * per, machine.words.rate.unit, margin, good, bad, "never leaves" if never else "")

@@ -1,0 +1,99 @@
+"""The best value of a number for this very design, with what limits it on either side."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from oakspin.design import Design
+from oakspin.design.patch import Setting
+from oakspin.machines.kinds import tunes_of
+from oakspin.tune.factors import Factor, factors_of
+from oakspin.tune.sweep import Sweep, SweepPoint, sweep
+from oakspin.verdict.links import NAMES
+from oakspin.verdict.verdict import MUST_HOLD
+from oakspin.verdict.words import figures
+
+NEAR = 0.97  # values within this share of the best are as good
+CLEARLY = 0.9
+
+
+@dataclass(frozen=True)
+class Best:
+    """The best value of a number, what to set for it, and why neither less nor more.
+
+    ``low`` and ``high`` bound the values around it at which the median build goes.
+    """
+
+    factor: Factor
+    value: float
+    low: float
+    high: float
+    settings: tuple[Setting, ...]
+    sentence: str
+
+
+def best_of(found: Sweep) -> Best | None:
+    """The best of a sweep: the most speed over all builds, those that do not go counting nothing.
+
+    Among values about as good as the best, the one nearest to the present is taken: less to change.
+    None when it goes nowhere.
+    """
+    going = [point for point in found.points if not point.refused and _goes(point)]
+    if not going:
+        return None
+    most = max(_worth(point) for point in going)
+    alike = [point for point in going if _worth(point) >= NEAR * most]
+    best = min(alike, key=lambda point: abs(point.value - found.factor.value))
+    at = found.points.index(best)
+    low, high = at, at
+    while low > 0 and _goes(found.points[low - 1]):
+        low -= 1
+    while high < len(found.points) - 1 and _goes(found.points[high + 1]):
+        high += 1
+    factor = found.factor
+    told = f"{figures(best.value)} {factor.unit}".strip()
+    rate = next(curve.unit for curve in found.curves if curve.id == "speed")
+    sentence = (
+        f"{told}: {100 * best.share_that_goes:.0f} of 100 builds go, near {figures(_speed(best), 2)} {rate}. "
+        f"{_beyond('Less', found, best, low - 1, found.points[low:at])} {_beyond('More', found, best, high + 1, found.points[at + 1 : high + 1])}"
+    )
+    return Best(factor, best.value, found.points[low].value, found.points[high].value, factor.settings(best.value), sentence)
+
+
+def best_settings(design: Design) -> tuple[Best, ...]:
+    """The best of every number that the kind of this design is tuned by first."""
+    known = {one.pointer for one in factors_of(design)}
+    found = (best_of(sweep(design, pointer)) for pointer in tunes_of(design) if pointer in known)
+    return tuple(one for one in found if one)
+
+
+def _speed(point: SweepPoint) -> float:
+    return point.figures["speed"][1]
+
+
+def _worth(point: SweepPoint) -> float:
+    return _speed(point) * point.share_that_goes
+
+
+def _goes(point: SweepPoint) -> bool:
+    return not point.refused and all(point.states[link] != "fails" for link in MUST_HOLD)
+
+
+def _beyond(word: str, found: Sweep, best: SweepPoint, edge: int, within: tuple[SweepPoint, ...]) -> str:
+    """What is worse on one side: where it no longer goes and why, or that it gets slower or less sure."""
+    if 0 <= edge < len(found.points):
+        point = found.points[edge]
+        at = f"{figures(point.value)} {found.factor.unit}".strip()
+        if point.refused:
+            return f"{word}: at {at} it cannot be made."
+        failing = next(link for link in MUST_HOLD if point.states[link] == "fails")
+        return f"{word}: at {at} “{NAMES[failing].lower()}” fails."
+    if not within:
+        return f"{word} cannot be set."
+    slowest = min(within, key=_speed)
+    if _speed(slowest) < CLEARLY * _speed(best):
+        return f"{word} is slower: {figures(_speed(slowest), 2)} at {figures(slowest.value)}."
+    shakiest = min(within, key=lambda point: point.share_that_goes)
+    if shakiest.share_that_goes < best.share_that_goes - 0.03:
+        return f"{word} is less sure: {100 * shakiest.share_that_goes:.0f} of 100 go at {figures(shakiest.value)}."
+    return f"{word} changes little."

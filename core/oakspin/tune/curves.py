@@ -1,0 +1,34 @@
+"""What can be shown over a swept number: figures of the run, and margins of its links."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from oakspin.verdict.links import NAMES
+
+
+@dataclass(frozen=True)
+class Curve:
+    """One thing to plot; ``of`` says whether it is a figure of the run or the margin of a link."""
+
+    id: str
+    label: str
+    unit: str
+    of: Literal["figure", "margin"]
+
+
+_FIGURES = {
+    "speed": "Speed",
+    "push": "Push",
+    "current": "Current",
+    "hands_off_time": "Hands off after",
+    "life": "Battery lasts",
+}
+FIGURES = tuple(_FIGURES)
+
+
+def curves_of(units: dict[str, str]) -> tuple[Curve, ...]:
+    """Every curve; ``units`` are those of the figures."""
+    figures = tuple(Curve(name, label, units[name], "figure") for name, label in _FIGURES.items())
+    return figures + tuple(Curve(link, f"Margin: {name.lower()}", "× limit", "margin") for link, name in NAMES.items())

@@ -1,0 +1,183 @@
+"""Two numbers at once: over every pair of values, what the median build does and which link is weakest."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+
+import numpy as np
+from contourpy import contour_generator
+
+from oakspin.design import Design
+from oakspin.design.patch import Setting, patched, side_by_side
+from oakspin.draws import Array, Draws
+from oakspin.errors import Fault, OakSpinError, UnfitPatch
+from oakspin.machines.kinds import machine_of, takes_arrays
+from oakspin.machines.machine import Machine
+from oakspin.motion.drive import senses_of
+from oakspin.tune.curves import FIGURES
+from oakspin.tune.factors import Factor, factor_at
+from oakspin.verdict.links import JUDGES, NAMES
+from oakspin.verdict.outcome import outcome_of
+from oakspin.verdict.verdict import MUST_HOLD, run_figures
+
+POINTS = 64
+COARSE = 16  # values of each number where every pair must be built for itself
+LEVELS = 6
+ENOUGH = 1.3  # a margin of the median build beyond which most builds hold, too
+_ORDER = tuple(NAMES)
+
+
+@dataclass(frozen=True)
+class Contour:
+    """A line of equal figure, in values of (first, second)."""
+
+    level: float
+    points: tuple[tuple[float, float], ...]
+
+
+@dataclass(frozen=True)
+class DesignMap:
+    """The map: rows by the second number, columns by the first.
+
+    ``figure`` is the chosen figure of the median build, ``margin`` its least margin among the links
+    that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made.
+    ``best`` is the pair with the fastest build among those whose every margin is ample, else the
+    one with the largest least margin; none when it goes nowhere.
+    """
+
+    first: Factor
+    second: Factor
+    first_values: tuple[float, ...]
+    second_values: tuple[float, ...]
+    curve: str
+    links: tuple[str, ...]
+    figure: tuple[tuple[float, ...], ...]
+    margin: tuple[tuple[float, ...], ...]
+    weakest: tuple[tuple[int, ...], ...]
+    contours: tuple[Contour, ...]
+    best: tuple[float, float] | None
+    best_settings: tuple[Setting, ...]
+
+
+@dataclass(frozen=True)
+class _Field:
+    """What is known at each pair; arrays of shape (second, first)."""
+
+    figure: Array
+    margin: Array
+    weakest: Array
+    speed: Array
+
+
+def design_map(design: Design, first: str, second: str, curve: str = "speed", points: int = POINTS) -> DesignMap:
+    """Compute the map of two numbers of a design.
+
+    Where the machine takes arrays at a pointer, all of that number's values run as one machine.
+
+    Raises
+    ------
+    UnfitPatch
+        Where the design has no such number, or both are the same, or the figure is not known.
+    """
+    if first == second:
+        raise UnfitPatch([Fault(second, first, "another number than the first", "Choose two different numbers.")])
+    if curve not in FIGURES:
+        raise UnfitPatch([Fault("/curve", curve, f"one of {', '.join(FIGURES)}", "Choose one of these.")])
+    one, two = factor_at(design, first), factor_at(design, second)
+    fast = [takes_arrays(design, factor.pointer) for factor in (one, two)]
+    columns, rows = (factor.values(points if at_once else min(points, COARSE)) for factor, at_once in zip((one, two), fast, strict=True))  # fmt: skip
+    found = _computed(design, one, two, np.array(columns), np.array(rows), fast, curve)
+    best = _best(found)
+    pair = (columns[best[1]], rows[best[0]]) if best else None
+    return DesignMap(
+        first=one,
+        second=two,
+        first_values=tuple(columns),
+        second_values=tuple(rows),
+        curve=curve,
+        links=_ORDER,
+        figure=_table(found.figure),
+        margin=_table(found.margin),
+        weakest=tuple(tuple(int(cell) for cell in row) for row in found.weakest),
+        contours=_contours(columns, rows, np.where(found.margin >= 1, found.figure, np.nan)),
+        best=pair,
+        best_settings=(*one.settings(pair[0]), *two.settings(pair[1])) if pair else (),
+    )
+
+
+def _computed(design: Design, one: Factor, two: Factor, columns: Array, rows: Array, fast: list[bool], curve: str) -> _Field:  # fmt: skip
+    shape = (rows.size, columns.size)
+    whole = _Field(*(np.full(shape, -1.0) for _ in range(4)))
+    across, down = np.broadcast_to(columns, shape), np.broadcast_to(rows[:, None], shape)
+    # Numbers at which the machine takes no array are set one value after the other.
+    for at in itertools.product(range(1) if fast[1] else range(rows.size), range(1) if fast[0] else range(columns.size)):  # fmt: skip
+        part = (slice(None) if fast[1] else slice(at[0], at[0] + 1), slice(None) if fast[0] else slice(at[1], at[1] + 1))  # fmt: skip
+        x, y = across[part].ravel(), down[part].ravel()
+        arrays: dict[str, Array] = {}
+        made = design
+        try:
+            for factor, values, together in ((one, x, fast[0]), (two, y, fast[1])):
+                if together:
+                    arrays |= factor.arrays(values)
+                else:
+                    made = patched(made, factor.settings(float(values[0])))
+            machine = machine_of(side_by_side(made, arrays), Draws(count=x.size, typical=True))
+        except OakSpinError:
+            continue
+        for name, value in _run(machine, curve).items():
+            getattr(whole, name)[part] = value.reshape(whole.figure[part].shape)
+    return whole
+
+
+def _run(machine: Machine, curve: str) -> dict[str, Array]:
+    """Figure, least margin and its link for every draw; those driven either way are run apart."""
+    sense = senses_of(machine, machine.inertia.size)
+    found = {name: np.full(sense.size, -1.0) for name in ("figure", "margin", "weakest", "speed")}
+    for way in np.unique(sense):
+        which = sense == way
+        outcome = outcome_of(machine if which.all() else machine.builds(which))
+        margins = np.stack([np.broadcast_to(judge(outcome).margin, outcome.speed.shape) for judge in JUDGES])
+        must = margins[[_ORDER.index(link) for link in MUST_HOLD]]
+        failing = must < 1
+        # The link to mend first: the first that fails, else the one with the least margin.
+        weakest = np.where(failing.any(axis=0), failing.argmax(axis=0), must.argmin(axis=0))
+        found["figure"][which] = run_figures(outcome)[curve][0]
+        found["margin"][which] = np.where(failing.any(axis=0), np.minimum(must.min(axis=0), 0.99), must.min(axis=0))
+        found["weakest"][which] = [_ORDER.index(MUST_HOLD[at]) for at in weakest]
+        found["speed"][which] = outcome.speed
+    return found
+
+
+def _best(found: _Field) -> tuple[int, int] | None:
+    if not (found.margin >= 1).any():
+        return None
+    ample = found.margin >= min(ENOUGH, found.margin.max())
+    at = int(np.argmax(np.where(ample, found.speed, -1.0)))
+    row, column = np.unravel_index(at, found.speed.shape)
+    return int(row), int(column)
+
+
+def _table(values: Array) -> tuple[tuple[float, ...], ...]:
+    return tuple(tuple(float(f"{cell:.4g}") for cell in row) for row in values)
+
+
+def _contours(columns: list[float], rows: list[float], figure: Array) -> tuple[Contour, ...]:
+    known = figure[np.isfinite(figure)]
+    if known.size < 4 or min(figure.shape) < 2 or np.ptp(known) < 1e-3 * abs(known.max()):
+        return ()
+    lines = contour_generator(columns, rows, np.ma.masked_invalid(figure))
+    found = []
+    for level in _round_levels(float(known.min()), float(known.max())):
+        for line in lines.lines(level):
+            points = np.asarray(line)
+            if len(points) > 3:
+                found.append(Contour(level, tuple((round(x, 5), round(y, 5)) for x, y in points.tolist())))
+    return tuple(found)
+
+
+def _round_levels(low: float, high: float) -> list[float]:
+    raw = (high - low) / LEVELS
+    power = 10.0 ** np.floor(np.log10(raw))
+    step = float(next(times * power for times in (1, 2, 2.5, 5, 10) if times * power >= raw))
+    return [step * number for number in range(int(np.ceil(low / step)), int(np.floor(high / step)) + 1) if low < step * number < high]  # fmt: skip

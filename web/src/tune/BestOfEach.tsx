@@ -1,0 +1,78 @@
+import { useQuery } from "@tanstack/react-query";
+import styled from "styled-components";
+import type { Best, ProblemError, Setting } from "../api/client";
+import { withSettings } from "../api/design";
+import { bestQuery } from "../api/queries";
+import type { Working } from "../shell/useDemonstration";
+import { MainButton, Quiet } from "../theme/parts";
+import { Table, Trouble } from "../theme/stage";
+import { figures } from "../units";
+
+/** The best value of each number that matters most, all others left as they are, with what limits it. */
+export function BestOfEach({ working }: { working: Working }) {
+  const { data, error } = useQuery({ ...bestQuery(working.design), retry: false });
+  if (error) return <Trouble role="alert">{(error as ProblemError).line}</Trouble>;
+  if (!data) return <Quiet role="status">Sweeping each number …</Quiet>;
+  if (data.length === 0) return <p>No single number makes it go: see what helps most in Choose, then come back.</p>;
+  const use = (one: Best) =>
+    working.commit(
+      { design: withSettings(working.design, one.settings as Setting[]) },
+      `${one.factor.label}: ${figures(one.value)} ${one.factor.unit}`.trim(),
+    );
+  return (
+    <section aria-label="The best of each">
+      <p>
+        <Quiet>Each alone, all others as they are. Take one, and the rest are computed anew.</Quiet>
+      </p>
+      <Roomy>
+        <thead>
+          <tr>
+            <th>Number</th>
+            <th>Now</th>
+            <th>Best</th>
+            <th>Why neither less nor more</th>
+            <th>Use it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {data.map((one) => {
+            const isBest = Math.abs(one.value - one.factor.value) < 1e-6;
+            return (
+              <tr key={one.factor.pointer} data-best={one.factor.pointer}>
+                <td>
+                  {one.factor.part}: {one.factor.label.toLowerCase()}
+                </td>
+                <td>
+                  {figures(one.factor.value)} {one.factor.unit}
+                </td>
+                <td>
+                  <b>
+                    {figures(one.value)} {one.factor.unit}
+                  </b>
+                </td>
+                <td>{one.sentence}</td>
+                <td>
+                  <MainButton
+                    isDisabled={isBest}
+                    aria-label={`Use the best ${one.factor.label.toLowerCase()}`}
+                    onPress={() => use(one)}
+                  >
+                    {isBest ? "as it is" : "Use"}
+                  </MainButton>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Roomy>
+    </section>
+  );
+}
+
+const Roomy = styled(Table)`
+  font-size: 1rem;
+  td,
+  th {
+    padding: 9px 14px 9px 0;
+  }
+`;

@@ -1,0 +1,104 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { ProblemError, Setting, Tuning } from "../api/client";
+import { withSettings } from "../api/design";
+import { mapQuery } from "../api/queries";
+import { PickField } from "../parts/PickField";
+import type { Working } from "../shell/useDemonstration";
+import { MainButton, Quiet } from "../theme/parts";
+import { Trouble } from "../theme/stage";
+import { figures } from "../units";
+import { MapPlot } from "./MapPlot";
+import { nearestAt } from "./mapping";
+import { Controls, Foot } from "./OneNumber";
+import { settingsFor } from "./sweep";
+
+/** Two numbers at once: where it goes, what stops it elsewhere, and where it goes fastest. */
+export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuning }) {
+  const { design, commit } = working;
+  const { factors, curves } = tuning;
+  const [first, setFirst] = useState(tuning.first[0] ?? factors[0]!.pointer);
+  const [second, setSecond] = useState(tuning.first[1] ?? factors[1]!.pointer);
+  const [curve, setCurve] = useState("speed");
+  const [picked, setPicked] = useState<{ column: number; row: number } | null>(null);
+  const { data, error, isFetching } = useQuery({ ...mapQuery(design, first, second, curve), retry: false });
+  const options = factors.map((one) => ({ key: one.pointer, label: `${one.part}: ${one.label.toLowerCase()}` }));
+  const figure = curves.find((one) => one.id === curve)!;
+
+  const at = data && (picked ?? nearestAt(data, data.first.value, data.second.value));
+  const use = (settings: Setting[], words: string) => {
+    commit({ design: withSettings(design, settings) }, words);
+    setPicked(null);
+  };
+  return (
+    <section aria-label="Map">
+      <Controls>
+        <PickField
+          above
+          label="Across"
+          value={first}
+          options={options.filter((one) => one.key !== second)}
+          onChange={(next) => {
+            setFirst(next);
+            setPicked(null);
+          }}
+        />
+        <PickField
+          above
+          label="Upward"
+          value={second}
+          options={options.filter((one) => one.key !== first)}
+          onChange={(next) => {
+            setSecond(next);
+            setPicked(null);
+          }}
+        />
+        <PickField
+          above
+          label="Lines of equal"
+          value={curve}
+          options={curves.filter((one) => one.of === "figure").map((one) => ({ key: one.id, label: one.label }))}
+          onChange={setCurve}
+        />
+      </Controls>
+      {error && <Trouble role="alert">{(error as ProblemError).line}</Trouble>}
+      {isFetching && !data && <Quiet role="status">Computing every pair …</Quiet>}
+      {data && at && (
+        <>
+          <MapPlot map={data} figure={figure} at={at} pick={setPicked} />
+          <Foot>
+            <MainButton
+              isDisabled={!picked}
+              onPress={() =>
+                use(
+                  [
+                    ...settingsFor(data.first, data.first_values[at.column]!),
+                    ...settingsFor(data.second, data.second_values[at.row]!),
+                  ],
+                  `${data.first.label} ${figures(data.first_values[at.column]!)}, ${data.second.label.toLowerCase()} ${figures(data.second_values[at.row]!)}`,
+                )
+              }
+            >
+              Use the picked pair
+            </MainButton>
+            {data.best ? (
+              <MainButton
+                onPress={() =>
+                  use(
+                    data.best_settings as Setting[],
+                    `best ${data.first.label.toLowerCase()} and ${data.second.label.toLowerCase()}`,
+                  )
+                }
+              >
+                Use the best pair: {figures(data.best[0]!)} {data.first.unit} and {figures(data.best[1]!)}{" "}
+                {data.second.unit}
+              </MainButton>
+            ) : (
+              <p>Nowhere on this map does it go.</p>
+            )}
+          </Foot>
+        </>
+      )}
+    </section>
+  );
+}
