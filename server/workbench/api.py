@@ -18,10 +18,10 @@ from oakspin.machines.dials import PartLine
 from oakspin.machines.kinds import KINDS, parts_of
 from oakspin.make import BuildSheet, FirstRun, build_sheet, first_run
 from oakspin.make.svg import fits_a_page, template_size
+from oakspin.measure import Balance, TrialForm, balance_of, trial_form
 from oakspin.motion.spin import Spin, spin
 from oakspin.safety import Caution, cautions_of
 from oakspin.teach import Card, Carrier, Explanation, RuleName, cards_of, explain
-from oakspin.measure import Balance, TrialForm, balance_of, trial_form
 from oakspin.tune import (
     Best,
     DesignMap,
@@ -74,7 +74,7 @@ class SweepBody(Schema):
 
 
 class MapBody(Schema):
-    """Which two numbers to map, and which figure to draw."""
+    """Which two numbers to map, over which part of their ranges, and which figure to draw."""
 
     model_config = ConfigDict(strict=True, extra="forbid")
 
@@ -82,6 +82,8 @@ class MapBody(Schema):
     first: Annotated[str, Field(max_length=120)]
     second: Annotated[str, Field(max_length=120)]
     curve: Annotated[str, Field(max_length=40)] = "speed"
+    first_range: tuple[float, float] | None = None
+    second_range: tuple[float, float] | None = None
 
 
 class SwingBody(Schema):
@@ -165,7 +167,7 @@ def list_best(request: HttpRequest, design: Design) -> list[Best]:
 @router.post("/map", response={200: DesignMap, **UNREADABLE}, operation_id="get_map")
 def get_map(request: HttpRequest, body: MapBody) -> HttpResponse:
     """Two numbers at once, over every pair of values."""
-    found = design_map(body.design, body.first, body.second, body.curve)
+    found = design_map(body.design, body.first, body.second, body.curve, ranges=(body.first_range, body.second_range))
     return HttpResponse(to_json(found), content_type="application/json")
 
 

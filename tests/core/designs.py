@@ -7,6 +7,7 @@ from typing import Any
 
 from oakspin.design import Design, from_text
 from oakspin.design.patch import Setting, patched
+from oakspin.machines.kinds import KINDS
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"
 
@@ -17,6 +18,15 @@ def sample(name: str) -> Design:
 
 
 LANTERN = sample("lantern")
+CRADLE, LOBES = KINDS["cradle"].start, KINDS["lobes"].start
+
+
+def bared(center: float, width: float = 180.0, rest: str = "enamel") -> dict[str, Any]:
+    """A lead bared in one arc."""
+    return {"bared": "arcs", "arcs": [{"center_deg": center, "width_deg": width}], "rest": rest}
+
+
+ALL_ROUND: dict[str, Any] = {"bared": "all", "arcs": [], "rest": "enamel"}
 
 
 def changed(design: Design, **fields: Any) -> Design:

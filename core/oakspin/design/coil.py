@@ -60,7 +60,9 @@ class OwnOutline(Part):
         y = [point.across_mm for point in self.points]
         area = sum(x[i - 1] * y[i] - x[i] * y[i - 1] for i in range(len(x))) / 2
         if abs(area) < 20:
-            raise misfit("points", f"{abs(area):.3g} mm²", "an outline round 20 mm² at least", "Move the corners apart.")
+            raise misfit(
+                "points", f"{abs(area):.3g} mm²", "an outline round 20 mm² at least", "Move the corners apart."
+            )
         return self
 
 
@@ -87,9 +89,7 @@ class Arc(Part):
 class Lead(Part):
     """Which part of a lead's end shows bare metal."""
 
-    bared: Annotated[
-        Literal["all", "arcs", "none"], Field(description="All round, in arcs, or not at all.")
-    ] = "arcs"
+    bared: Annotated[Literal["all", "arcs", "none"], Field(description="All round, in arcs, or not at all.")] = "arcs"
     arcs: Annotated[list[Arc], Field(max_length=4, description="Bared arcs when bared is arcs.")] = []
     rest: Annotated[
         Literal["enamel", "marker"], Field(description="What covers the rest: enamel, or paint over bare metal.")
@@ -100,7 +100,9 @@ class Lead(Part):
         if self.bared == "arcs" and not self.arcs:
             raise misfit("arcs", "none", "at least one arc when bared is arcs", "Add an arc, or set bared to none.")
         if self.bared != "arcs" and self.arcs:
-            raise misfit("arcs", f"{len(self.arcs)}", "left out unless bared is arcs", "Set bared to arcs or drop them.")
+            raise misfit(
+                "arcs", f"{len(self.arcs)}", "left out unless bared is arcs", "Set bared to arcs or drop them."
+            )
         return self
 
 
@@ -121,9 +123,9 @@ class Supports(Part):
     type: Annotated[
         Literal["steel_clip", "safety_pin", "needle_eye", "bare_copper"], Field(description="What it is made of.")
     ] = "steel_clip"
-    seat: Annotated[
-        Literal["open", "deep", "loop"], Field(description="Open cradle, deep cradle, or closed loop.")
-    ] = "open"
+    seat: Annotated[Literal["open", "deep", "loop"], Field(description="Open cradle, deep cradle, or closed loop.")] = (
+        "open"
+    )
     spacing_mm: Annotated[float, Field(ge=15, le=250, description="Distance between the two supports.")] = 45.0
     level_mm: Annotated[float, Field(ge=-15, le=15, description="How much higher the right support is.")] = 0.0
     stand: Annotated[
@@ -144,9 +146,7 @@ class Flick(Part):
     """How it is helped on its way."""
 
     turns_per_s: Annotated[float, Field(ge=0, le=15, description="Speed of the flick; 0 lets it go from rest.")] = 4.0
-    sense: Annotated[
-        Literal["good", "wrong"], Field(description="The way it wants to go, or against it.")
-    ] = "good"
+    sense: Annotated[Literal["good", "wrong"], Field(description="The way it wants to go, or against it.")] = "good"
 
 
 ENAMELED = Wire(size=ByGauge(awg=22), finish="enameled")
@@ -173,9 +173,13 @@ class CoilDesign(Part):
     ] = 4.0
     imbalance_mm: Annotated[
         float | None,
-        Field(ge=0.005, le=15, description="Measured distance of the center of mass from the axle; none: as hands make it."),
+        Field(
+            ge=0.005,
+            le=15,
+            description="Measured distance of the center of mass from the axle; none: as hands make it.",
+        ),
     ] = None
-    strip: Strip = Strip()
+    strip: Annotated[Strip, Field(description="Where the leads are bared.")] = Strip()
     supports: Supports = Supports()
     fan: Annotated[Fan, Field(description="Fan or sail on the shaft.")] = Fan()
     flick: Flick = Flick()
@@ -232,4 +236,4 @@ class LobesDesign(CoilDesign):
 
     kind: Literal["lobes"] = "lobes"
     lobes: Lobes = Lobes()
-    strip: Strip = QUARTER_STRIP
+    strip: Annotated[Strip, Field(description="Where the leads are bared.")] = QUARTER_STRIP

@@ -7,10 +7,11 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from oakspin.design.battery import Battery
-from oakspin.design.magnets import Magnets
 from oakspin.design.bench import Maker, Room, Surface
+from oakspin.design.magnets import Magnets
 from oakspin.design.models import WHOLE, Part, misfit
 from oakspin.design.wire import Wire
+
 
 class OutlinePoint(Part):
     """A point that the wire passes."""

@@ -7,8 +7,8 @@ import numpy as np
 from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY
 from oakspin.draws import Array
 from oakspin.machines.machine import Body
-from oakspin.parts.cell import SPECIFIC_HEAT, Pack
 from oakspin.parts.catalogue import Metal
+from oakspin.parts.cell import SPECIFIC_HEAT, Pack
 from oakspin.parts.wire import wire_section
 
 STILL_AIR = 10.0  # W/m2 K, free convection and radiation of a warm body; handbook value
@@ -17,9 +17,7 @@ STILL_AIR = 10.0  # W/m2 K, free convection and radiation of a warm body; handbo
 def cell_body(pack: Pack, cooling: Array, side_by_side: int) -> Body:
     """The battery, warmed by its own resistance."""
     surface = np.pi * 2 * pack.radius * pack.length * side_by_side
-    return Body(
-        "cell", pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT, STILL_AIR * surface * cooling, cooling * 0
-    )
+    return Body("cell", pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT, STILL_AIR * surface * cooling, cooling * 0)
 
 
 def wire_body(name: str, ohms: Array, diameter, length, radius, metal: Metal, cooling: Array) -> Body:  # type: ignore[no-untyped-def]

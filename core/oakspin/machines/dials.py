@@ -104,8 +104,8 @@ def wire_size(design: Design, pointer: str, label: str) -> Dial:
 def _alike(given: Any, value: Any) -> bool:
     # A choice between kinds of value ("by grade", "by remanence") matches by its tag alone
     # when the rest is for further dials to set.
-    if isinstance(given, dict) and isinstance(value, dict) and given.get("by") == value.get("by") != "grade":
-        return True
+    if isinstance(given, dict) and isinstance(value, dict) and given.get("by") == value.get("by"):
+        return given == value if given.get("by") in (None, "grade") else True
     return bool(given == value)
 
 

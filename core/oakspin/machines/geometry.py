@@ -7,13 +7,14 @@ every moving path says in which view it is seen. So any interface draws without 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Any, Literal
 
 from oakspin.machines.follow import Follower
 
 Point = tuple[float, float]
 Polyline = tuple[Point, ...]
 Vector = tuple[float, float, float]
+Way = Literal["x", "y", "turn"]
 
 Role = Literal[
     "cell",
@@ -68,7 +69,7 @@ class HandleAxis:
     degrees counter-clockwise round ``center`` when it moves along ``turn``.
     """
 
-    along: Literal["x", "y", "turn"]
+    along: Way
     label: str
     pointer: str
     value: float
@@ -204,7 +205,9 @@ def mm(metres: float) -> float:
     return round(float(metres) * 1e3, 3)
 
 
-def handle_axis(along: str, label: str, pointer: str, value: float, limits: Point, step: float, origin: float, slope: float = 1.0, **more: object) -> HandleAxis:  # fmt: skip
+def handle_axis(along: Way, label: str, pointer: str, value: float, limits: Point, step: float, origin: float, slope: float = 1.0, **more: Any) -> HandleAxis:  # fmt: skip
     """An axis with its limits rounded and in order."""
     low, high = limits
-    return HandleAxis(along, label, pointer, value, round(low, 3), round(max(low, high), 3), step, origin, slope, **more)  # type: ignore[arg-type]
+    return HandleAxis(
+        along, label, pointer, value, round(low, 3), round(max(low, high), 3), step, origin, slope, **more
+    )

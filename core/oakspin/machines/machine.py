@@ -14,10 +14,13 @@ from dataclasses import dataclass, fields, replace
 from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from oakspin.draws import Array
 from oakspin.machines.geometry import Geometry
 from oakspin.parts.cell import Pack
+
+Mask = NDArray[np.bool_]
 
 
 @dataclass(frozen=True)
@@ -29,7 +32,7 @@ class Break:
 
     link: str
     sentence: str
-    builds: Array | None = None
+    builds: Mask | None = None
 
     @property
     def common(self) -> bool:
@@ -208,7 +211,7 @@ class Machine:
         share: Array | float = 1.0
         for found in self.breaks:
             if found.link == link:
-                share = share * (0.0 if found.builds is None else 1.0 - found.builds)
+                share = np.asarray(share * (0.0 if found.builds is None else 1.0 - found.builds), float)
         return share
 
     @property
@@ -225,7 +228,7 @@ class Machine:
         """The machine of a single draw."""
         return self.builds(np.array([index]))
 
-    def builds(self, which: Array) -> Machine:
+    def builds(self, which: Array | Mask) -> Machine:
         """The machine of some of the draws; ``which`` holds their numbers, or true and false for each."""
         some: Machine = _some(self, which, self.inertia.size)
         return some
@@ -282,7 +285,7 @@ def _joined(values: list[Any], draws: list[int]) -> Any:
     return first
 
 
-def _some(value: Any, which: Array, draws: int) -> Any:
+def _some(value: Any, which: Array | Mask, draws: int) -> Any:
     """Anything made of arrays over draws, cut down to some of them."""
     if isinstance(value, np.ndarray):
         return value[which] if value.shape[:1] == (draws,) else value

@@ -75,9 +75,7 @@ class Readings(Part):
     volts_open: Annotated[float | None, Field(ge=0.1, le=80, description="Volts with nothing connected.")] = None
     volts_loaded: Annotated[float | None, Field(ge=0, le=80, description="Volts while running.")] = None
     temperature_C: Annotated[float | None, Field(ge=-10, le=200, description="Warmest place after the run.")] = None
-    swings: Annotated[
-        float | None, Field(ge=0.5, le=1000, description="Swings to and fro, power off, counted.")
-    ] = None
+    swings: Annotated[float | None, Field(ge=0.5, le=1000, description="Swings to and fro, power off, counted.")] = None
     swings_seconds: Annotated[float | None, Field(ge=0.1, le=3600, description="Seconds that they took.")] = None
     seconds_run: Annotated[float | None, Field(ge=0.5, le=36000, description="Seconds that the power was on.")] = None
 
@@ -88,7 +86,9 @@ class Readings(Part):
             raise misfit(missing, "nothing", "given with its pair", "Give turns and the seconds they took, or neither.")
         if (self.swings is None) != (self.swings_seconds is None):
             missing = "swings" if self.swings is None else "swings_seconds"
-            raise misfit(missing, "nothing", "given with its pair", "Give swings and the seconds they took, or neither.")
+            raise misfit(
+                missing, "nothing", "given with its pair", "Give swings and the seconds they took, or neither."
+            )
         film = (self.film_turns, self.film_frames, self.film_rate)
         if any(one is None for one in film) and any(one is not None for one in film):
             raise misfit("film_turns", "a part", "whole", "Give turns, frames and frame rate of the film, or none.")

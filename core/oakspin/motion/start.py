@@ -77,7 +77,7 @@ def _needed(work: Array, start: Array) -> Array:
     count = work.shape[1]
     place = (start[:, None] + np.arange(2 * count)[None, :]) % count
     gained = np.cumsum(np.take_along_axis(work, place, axis=1), axis=1)
-    return np.maximum(-gained.min(axis=1), 0.0)
+    return np.asarray(np.maximum(-gained.min(axis=1), 0.0))
 
 
 def _stops_at(work: Array, energy: Array) -> Array:
@@ -88,7 +88,7 @@ def _stops_at(work: Array, energy: Array) -> Array:
     whole = np.maximum(np.floor((energy + lowest) / np.maximum(turn, 1e-12)), 0.0)
     left = energy - whole * np.maximum(turn, 0.0)
     spent = left[:, None] + np.cumsum(np.concatenate([work, work], axis=1), axis=1) < 0
-    return np.where(spent.any(axis=1), spent.argmax(axis=1), 0) % count
+    return np.asarray(np.where(spent.any(axis=1), spent.argmax(axis=1), 0) % count)
 
 
 def _speed(energy: Array, inertia: Array) -> Array:

@@ -126,5 +126,5 @@ SUPPORTS = {
     "needle_eye": Support("needle's eye", 0.010, 1.8e-7),
     "bare_copper": Support("bare copper wire", 0.002, 1.724e-8),
 }
-SEAT_DEPTH = {"open": 1e-3, "deep": 5e-3}  # m, from the seat to the brim; a loop has no brim
+SEAT_DEPTH = {"open": 0.5e-3, "deep": 4e-3}  # m, from the seat to the brim, an open one a dent as deep as a wire
 MARKER_FILM = 1.5  # what is left of the paint where bare metal was kept free; bench experience

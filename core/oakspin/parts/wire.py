@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 from oakspin.design.wire import ByGauge, Wire
 from oakspin.parts.catalogue import METALS, Metal
@@ -11,7 +12,7 @@ EASY_BEND = 0.03  # N m, what fingers hold with comfort; bench experience
 HARD_BEND = 0.08  # N m, what fingers hold at most; bench experience
 
 
-def gauge_diameter(awg):  # type: ignore[no-untyped-def]
+def gauge_diameter(awg: Any) -> Any:
     """Diameter in m of an American wire gauge; takes arrays.
 
     Source: ASTM B258.
@@ -27,7 +28,8 @@ def gauge_diameter(awg):  # type: ignore[no-untyped-def]
 def wire_diameter(wire: Wire) -> float:
     """Diameter of the bare metal in m."""
     size = wire.size
-    return gauge_diameter(size.awg) if isinstance(size, ByGauge) else size.diameter_mm * 1e-3
+    diameter: float = gauge_diameter(size.awg) if isinstance(size, ByGauge) else size.diameter_mm * 1e-3
+    return diameter
 
 
 def wire_metal(wire: Wire) -> Metal:

@@ -8,8 +8,8 @@ import numpy as np
 
 from oakspin.design import Design
 from oakspin.draws import MEDIAN
-from oakspin.machines.kinds import lesson_of, machine_of
 from oakspin.machines.geometry import Vector
+from oakspin.machines.kinds import lesson_of, machine_of
 from oakspin.motion.drive import sense_of
 from oakspin.teach.rules import CARRIERS, RULES, Carrier, RuleName, hand_for
 

@@ -7,8 +7,9 @@ from typing import Literal
 
 from oakspin.design import Design
 from oakspin.design.patch import Patch, patched
+from oakspin.draws import MEDIAN
 from oakspin.errors import OakSpinError
-from oakspin.machines.kinds import lesson_of
+from oakspin.machines.kinds import lesson_of, machine_of
 from oakspin.verdict import Verdict, evaluate
 from oakspin.verdict.words import figures
 
@@ -40,6 +41,8 @@ class Card:
 def cards_of(design: Design) -> tuple[Card, ...]:
     """Every card of this design; a change that cannot be made is left out."""
     before = evaluate(design)
+    flicked = machine_of(design, MEDIAN).rest is not None
+    options = {name: words for name, words in OPTIONS.items() if flicked or name != "returns"}
     cards = []
     for one in lesson_of(design).predictions:
         try:
@@ -47,7 +50,7 @@ def cards_of(design: Design) -> tuple[Card, ...]:
         except OakSpinError:
             continue
         answer = answer_of(before, after)
-        cards.append(Card(one.id, one.question, OPTIONS, answer, one.because if answer != "stops" else after.headline, _told(before, after), one.patch))  # fmt: skip
+        cards.append(Card(one.id, one.question, options, answer, one.because if answer != "stops" else after.headline, _told(before, after), one.patch))  # fmt: skip
     return tuple(cards)
 
 

@@ -57,7 +57,9 @@ def best_of(found: Sweep) -> Best | None:
         f"{told}: {100 * best.share_that_goes:.0f} of 100 builds go, near {figures(_speed(best), 2)} {rate}. "
         f"{_beyond('Less', found, best, low - 1, found.points[low:at])} {_beyond('More', found, best, high + 1, found.points[at + 1 : high + 1])}"
     )
-    return Best(factor, best.value, found.points[low].value, found.points[high].value, factor.settings(best.value), sentence)
+    return Best(
+        factor, best.value, found.points[low].value, found.points[high].value, factor.settings(best.value), sentence
+    )
 
 
 def best_settings(design: Design) -> tuple[Best, ...]:

@@ -70,15 +70,26 @@ class _Field:
     speed: Array
 
 
-def design_map(design: Design, first: str, second: str, curve: str = "speed", points: int = POINTS) -> DesignMap:
-    """Compute the map of two numbers of a design.
+Range = tuple[float, float] | None
+
+
+def design_map(
+    design: Design,
+    first: str,
+    second: str,
+    curve: str = "speed",
+    *,
+    points: int = POINTS,
+    ranges: tuple[Range, Range] = (None, None),
+) -> DesignMap:
+    """Compute the map of two numbers of a design, over their whole ranges or parts of them.
 
     Where the machine takes arrays at a pointer, all of that number's values run as one machine.
 
     Raises
     ------
     UnfitPatch
-        Where the design has no such number, or both are the same, or the figure is not known.
+        Where the design has no such number, or both are the same, a range is empty, or the figure is not known.
     """
     if first == second:
         raise UnfitPatch([Fault(second, first, "another number than the first", "Choose two different numbers.")])
@@ -86,7 +97,10 @@ def design_map(design: Design, first: str, second: str, curve: str = "speed", po
         raise UnfitPatch([Fault("/curve", curve, f"one of {', '.join(FIGURES)}", "Choose one of these.")])
     one, two = factor_at(design, first), factor_at(design, second)
     fast = [takes_arrays(design, factor.pointer) for factor in (one, two)]
-    columns, rows = (factor.values(points if at_once else min(points, COARSE)) for factor, at_once in zip((one, two), fast, strict=True))  # fmt: skip
+    columns, rows = (
+        factor.values(points if at_once else min(points, COARSE), *(part or ()))
+        for factor, at_once, part in zip((one, two), fast, ranges, strict=True)
+    )
     found = _computed(design, one, two, np.array(columns), np.array(rows), fast, curve)
     best = _best(found)
     pair = (columns[best[1]], rows[best[0]]) if best else None

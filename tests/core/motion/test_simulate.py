@@ -10,7 +10,7 @@ from oakspin.motion.drive import drive_of
 from oakspin.motion.simulate import simulate
 from oakspin.motion.spin import spin
 from oakspin.motion.steady import spin_up_time, steady_speed
-from tests.core.designs import LANTERN, changed, sample
+from tests.core.designs import ALL_ROUND, CRADLE, LANTERN, changed, sample
 
 MACHINE = machine_of(LANTERN, MEDIAN)
 ONE_LEG_ACROSS = changed(LANTERN, outline__legs=1, magnets__magnetized="across")
@@ -26,12 +26,41 @@ def test_halving_the_step_shows_the_fourth_order() -> None:
     assert np.log2(coarse / fine) == pytest.approx(4, abs=0.5)
 
 
-@pytest.mark.parametrize("design", [LANTERN, sample("carousel"), ONE_LEG_ACROSS], ids=["lantern", "carousel", "across"])
-def test_energy_in_equals_heat_friction_air_and_motion(design) -> None:  # type: ignore[no-untyped-def]
-    run = simulate(machine_of(design, Draws(32)), 3.0, 1500, speed=1.0)
-    start = run.account["motion"][0]
-    spent = run.account["heat"][-1] + run.account["friction"][-1] + run.account["motion"][-1]
-    assert spent == pytest.approx(run.account["electrical"][-1] + start, rel=5e-3)
+LIMITED = changed(
+    CRADLE, magnets_on="bench", battery__cell="bench_supply", battery__supply={"volts": 6.0, "limit_A": 2.0}
+)
+
+
+@pytest.mark.parametrize(
+    ("design", "seconds"),
+    [(LANTERN, 3.0), (sample("carousel"), 3.0), (ONE_LEG_ACROSS, 3.0), (CRADLE, 0.3), (sample("tide-mill"), 0.3), (LIMITED, 0.3)],
+    ids=["lantern", "carousel", "across", "cradle", "lobes", "supply at its limit"],
+)  # fmt: skip
+def test_energy_in_equals_heat_friction_air_motion_and_lifting(design, seconds: float) -> None:  # type: ignore[no-untyped-def]
+    run = simulate(machine_of(design, Draws(32)), seconds, 1500, speed=-1.0)
+    held = run.account["motion"] + run.account["lifted"]
+    spent = run.account["heat"][-1] + run.account["friction"][-1] + held[-1]
+    assert spent == pytest.approx(run.account["electrical"][-1] + held[0], rel=1e-2)
+
+
+def test_bared_all_round_it_swings_to_and_fro_about_one_angle() -> None:
+    machine = machine_of(changed(CRADLE, strip__right=ALL_ROUND), MEDIAN)
+    run = simulate(machine, 1.0, 6000, angle=2.0)
+    assert np.ptp(run.angle[:, 0]) < 2 * np.pi
+    assert (np.diff(np.sign(run.speed[1:, 0])) != 0).sum() > 3
+
+
+def test_a_flicked_coil_is_shown_following_its_switch_then_settling() -> None:
+    run = spin(CRADLE)
+    assert run.angle[-1] < -100
+    assert min(run.live) == 0
+    assert max(run.live) == 1
+    assert abs(run.speed[-1]) == pytest.approx(float(steady_speed_of(CRADLE)), rel=0.1)
+
+
+def steady_speed_of(design) -> float:  # type: ignore[no-untyped-def]
+    machine = machine_of(design, Draws())
+    return float(np.median(steady_speed(drive_of(machine), machine.load)))
 
 
 def test_a_long_run_ends_at_the_steady_speed() -> None:

@@ -23,7 +23,7 @@ strength = st.one_of(
     st.fixed_dictionaries({"by": st.just("face_field"), "face_field_mT": st.floats(5, 800)}),
 )
 cells = ["alkaline_AAA", "alkaline_AA", "alkaline_D", "nimh_AA", "button_LR44", "alkaline_9V", "bench_supply"]
-designs = st.fixed_dictionaries(
+frames = st.fixed_dictionaries(
     {
         "kind": st.just("frame"),
         "battery": st.fixed_dictionaries(
@@ -66,6 +66,82 @@ designs = st.fixed_dictionaries(
         "maker": st.sampled_from(["careful_adult", "older_pupil", "young_pupil"]),
     }
 )
+
+
+arc = st.fixed_dictionaries({"center_deg": st.floats(-90, 270), "width_deg": st.floats(1, 360)})
+lead = st.one_of(
+    st.fixed_dictionaries({"bared": st.just("arcs"), "arcs": st.lists(arc, min_size=1, max_size=3), "rest": st.sampled_from(["enamel", "marker"])}),
+    st.fixed_dictionaries({"bared": st.sampled_from(["all", "none"])}),
+)  # fmt: skip
+corner = st.fixed_dictionaries({"along_mm": st.floats(-60, 60), "across_mm": st.floats(-60, 60)})
+outline = st.one_of(
+    st.fixed_dictionaries({"by": st.just("round"), "diameter_mm": st.floats(6, 120)}),
+    st.fixed_dictionaries({"by": st.sampled_from(["square", "oval"]), "along_mm": st.floats(6, 120), "across_mm": st.floats(6, 120)}),
+    st.fixed_dictionaries({"by": st.just("own"), "points": st.lists(corner, min_size=3, max_size=6)}),
+)  # fmt: skip
+coil_parts = {
+    "battery": st.fixed_dictionaries({"cell": st.sampled_from(cells), "in_series": st.integers(1, 6)}),
+    "magnets": st.fixed_dictionaries(
+        {
+            "shape": st.sampled_from(["disc", "block"]),
+            "diameter_mm": st.floats(3, 60),
+            "along_mm": st.floats(3, 150),
+            "across_mm": st.floats(3, 150),
+            "thickness_mm": st.floats(0.5, 30),
+            "count": st.integers(1, 4),
+            "strength": strength,
+            "pole_up": st.sampled_from("NS"),
+            "magnetized": st.sampled_from(["along", "across"]),
+        }
+    ),
+    "magnets_on": st.sampled_from(["battery", "bench"]),
+    "second": st.sampled_from(["none", "same", "turned"]),
+    "plus_at": st.sampled_from(["left", "right"]),
+    "wire": st.fixed_dictionaries(
+        {
+            "size": st.fixed_dictionaries({"by": st.just("diameter"), "diameter_mm": st.floats(0.15, 3.3)}),
+            "finish": st.sampled_from(["bare", "enameled", "plastic"]),
+        }
+    ),
+    "gap_mm": st.floats(0, 60),
+    "imbalance_mm": st.one_of(st.none(), st.floats(0.005, 15)),
+    "tails": st.fixed_dictionaries({"length_mm": st.floats(8, 100), "out_of_line_deg": st.floats(0, 20)}),
+    "strip": st.fixed_dictionaries({"left": lead, "right": lead}),
+    "supports": st.fixed_dictionaries(
+        {
+            "seat": st.sampled_from(["open", "deep", "loop"]),
+            "spacing_mm": st.floats(15, 250),
+            "level_mm": st.floats(-15, 15),
+            "stand": st.sampled_from(["insulated", "metal"]),
+            "stops": st.booleans(),
+        }
+    ),
+    "flick": st.fixed_dictionaries({"turns_per_s": st.floats(0, 15), "sense": st.sampled_from(["good", "wrong"])}),
+    "maker": st.sampled_from(["careful_adult", "young_pupil"]),
+}
+cradles = st.fixed_dictionaries(
+    {
+        "kind": st.just("cradle"),
+        "coil": st.fixed_dictionaries({"outline": outline, "turns": st.integers(1, 400)}),
+        **coil_parts,
+    }
+)
+lobes = st.fixed_dictionaries(
+    {
+        "kind": st.just("lobes"),
+        "lobes": st.fixed_dictionaries(
+            {
+                "outline": st.sampled_from(["round", "square"]),
+                "along_mm": st.floats(6, 120),
+                "reach_mm": st.floats(4, 80),
+                "turns": st.integers(1, 200),
+                "opening_deg": st.floats(0, 180),
+            }
+        ),
+        **coil_parts,
+    }
+)
+designs = st.one_of(frames, cradles, lobes)
 
 
 @given(designs)

@@ -13,9 +13,11 @@ test("settings reach fields and list entries, and leave the first design alone",
     { pointer: "/feet/gap_mm", value: 2 },
     { pointer: "/outline/half/points/0/radius_mm", value: 15 },
   ]);
-  expect(changed.feet?.gap_mm).toBe(2);
-  expect(changed.outline.half).toMatchObject({ points: [{ radius_mm: 15, height_mm: 11 }] });
-  expect(design.feet?.gap_mm).toBe(0.5);
+  expect(changed).toMatchObject({
+    feet: { gap_mm: 2 },
+    outline: { half: { points: [{ radius_mm: 15, height_mm: 11 }] } },
+  });
+  expect(design).toMatchObject({ feet: { gap_mm: 0.5 } });
   expect(sameDesign(design, changed)).toBe(false);
   expect(
     sameDesign(

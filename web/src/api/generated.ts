@@ -974,6 +974,7 @@ export interface components {
              */
             imbalance_mm?: number | null;
             /**
+             * @description Where the leads are bared.
              * @default {
              *       "left": {
              *         "arcs": [],
@@ -1442,6 +1443,7 @@ export interface components {
              */
             imbalance_mm?: number | null;
             /**
+             * @description Where the leads are bared.
              * @default {
              *       "left": {
              *         "arcs": [],
@@ -3195,7 +3197,7 @@ export interface components {
         };
         /**
          * MapBody
-         * @description Which two numbers to map, and which figure to draw.
+         * @description Which two numbers to map, over which part of their ranges, and which figure to draw.
          */
         MapBody: {
             /** Design */
@@ -3209,6 +3211,16 @@ export interface components {
              * @default speed
              */
             curve?: string;
+            /** First Range */
+            first_range?: [
+                number,
+                number
+            ] | null;
+            /** Second Range */
+            second_range?: [
+                number,
+                number
+            ] | null;
         };
         /**
          * Planned

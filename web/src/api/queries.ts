@@ -87,10 +87,18 @@ export const bestQuery = (design: Design) =>
     ...ofDesign,
   });
 
-export const mapQuery = (design: Design, first: string, second: string, curve: string) =>
+export interface MapRequest {
+  first: string;
+  second: string;
+  curve: string;
+  first_range: [number, number] | null;
+  second_range: [number, number] | null;
+}
+
+export const mapQuery = (design: Design, request: MapRequest) =>
   queryOptions({
-    queryKey: ["map", design, first, second, curve],
-    queryFn: () => answered(client.POST("/api/map", { body: { design, first, second, curve } })) as Promise<DesignMap>,
+    queryKey: ["map", design, request],
+    queryFn: () => answered(client.POST("/api/map", { body: { design, ...request } })) as Promise<DesignMap>,
     ...ofDesign,
   });
 

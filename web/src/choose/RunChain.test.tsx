@@ -17,6 +17,7 @@ const link = (id: string, state: Link["state"], figure: number, unit = "A"): Lin
   margin: 1,
   margin_band: [0.5, 2],
   sentence: `about ${id}`,
+  told: "",
 });
 const verdict = (...links: Link[]) => ({ links }) as unknown as Verdict;
 

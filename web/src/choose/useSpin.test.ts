@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Spin } from "../api/client";
-import { frameAt, slowing } from "./useSpin";
+import { frameAt, liveAt, slowing } from "./useSpin";
 
 const run: Spin = {
   seconds: 2,
@@ -8,6 +8,8 @@ const run: Spin = {
   speed: [0, 2, 3],
   current: [1, 1, 1],
   touching: [true, false, true],
+  hops: [false, true, false],
+  live: [1],
   leaves_at: -1,
 };
 
@@ -27,4 +29,17 @@ test("after the end it goes on at its last speed", () => expect(frameAt(run, 4).
 test("a spark shows when the contact has just broken while turning", () => {
   expect(frameAt(run, 1.2).spark).toBe(true);
   expect(frameAt(run, 0).spark).toBe(false);
+});
+
+test("a switch that conducts for half a turn goes on and off as the coil turns, either way round", () => {
+  const live = [1, 1, 0, 0];
+  expect([0, 1, 2, 3, 4, 5].map((quarter) => liveAt(live, (quarter * Math.PI) / 2))).toEqual([1, 1, 0, 0, 1, 1]);
+  expect(liveAt(live, -Math.PI / 2)).toBe(0);
+});
+
+test("leaving bare metal strikes a spark, and a hop is told", () => {
+  const half = { ...run, touching: [true, true, true], live: [1, 1, 1, 0, 0, 0, 0, 0] };
+  expect(frameAt(half, 1.4).spark).toBe(true); // just past the edge of the bared arc
+  expect(frameAt(half, 0.5).spark).toBe(false);
+  expect(frameAt(run, 1.2).hop).toBe(true);
 });

@@ -3,10 +3,10 @@ import { cleanup, screen } from "@testing-library/react";
 import { afterEach, expect, test } from "vitest";
 import type { Geometry, Verdict } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
-import { CurrentArrows, Pushes, TurnArrow } from "./Marks";
+import { CurrentArrows, Flows, Pushes, TurnArrow } from "./Marks";
 import { placeFor } from "./place";
 import { Standing } from "./Shapes";
-import { SpinView } from "./SpinView";
+import { SpinView, turned } from "./SpinView";
 
 afterEach(cleanup);
 
@@ -37,23 +37,29 @@ const geometry = {
     },
   ],
   pushes: [
-    { x: 7, y: 3, toward_viewer_when_positive: false },
-    { x: -7, y: 3, toward_viewer_when_positive: true },
+    { x: 7, y: 0, toward: [0, 0, -1], lever_mm: 7 },
+    { x: -7, y: 0, toward: [0, 0, 1], lever_mm: 7 },
   ],
   current: [Array.from({ length: 12 }, (_, at) => [7, 50 - 4 * at])],
-  moving: [
-    [
-      [7, 0, 40],
-      [7, 0, 3],
+  moving: [7, -7].map((x) => ({
+    role: "wire",
+    points: [
+      [x, 0, 40],
+      [x, 0, 3],
     ],
-    [
-      [-7, 0, 40],
-      [-7, 0, 3],
-    ],
-  ],
+    view: { axis: [0, 0, 1], right: [1, 0, 0], up: [0, 0, 1], origin: [0, 0] },
+    sparks: true,
+  })),
+  sparks: [],
+  turning: { x: 0, y: 60, seen: "above", radius: 0 },
 } as unknown as Geometry;
 const verdict = (direction: string, push = 50) =>
-  ({ direction, figures: { push: { value: push, unit: "µN·m", band: [1, 2] } } }) as unknown as Verdict;
+  ({
+    direction,
+    forward: "counter-clockwise",
+    seen: "from above",
+    figures: { push: { value: push, unit: "µN·m", band: [1, 2] } },
+  }) as unknown as Verdict;
 const svg = (part: React.ReactNode) => inRoom(<svg>{part}</svg>);
 
 test("clockwise, the right foot is pushed toward the viewer and the left one away; the other way round reversed", () => {
@@ -71,7 +77,7 @@ test("what does not turn shows no push, no arrow and no current", () => {
   const { container } = svg(
     <>
       <Pushes geometry={geometry} place={place} verdict={verdict("none", 0)} />
-      <TurnArrow verdict={verdict("none")} place={place} />
+      <TurnArrow geometry={geometry} verdict={verdict("none")} place={place} />
       <CurrentArrows geometry={geometry} place={place} amperes={0} />
     </>,
   );
@@ -96,7 +102,11 @@ test("current arrows point along the wire, downward here", () => {
 test("a quarter turn on, both legs stand in the plane of the axis; after half a turn they have changed sides", () => {
   const sides = (angle: number) => {
     const { container, unmount } = svg(
-      <SpinView geometry={geometry} place={place} frame={{ angle, touching: true, spark: false }} />,
+      <SpinView
+        geometry={geometry}
+        place={place}
+        frame={{ angle, touching: true, spark: false, hop: false, live: 1 }}
+      />,
     );
     const found = [...container.querySelectorAll("path")].map((one) =>
       Number(/M([\d.]+)/.exec(one.getAttribute("d")!)![1]),
@@ -112,11 +122,82 @@ test("a quarter turn on, both legs stand in the plane of the axis; after half a 
 test("a spark is drawn where contact breaks, and only then", () => {
   const strokes = (spark: boolean) => {
     const { container, unmount } = svg(
-      <SpinView geometry={geometry} place={place} frame={{ angle: 1, touching: !spark, spark }} />,
+      <SpinView geometry={geometry} place={place} frame={{ angle: 1, touching: !spark, spark, hop: false, live: 1 }} />,
     );
     const count = container.querySelectorAll("path").length;
     unmount();
     return count;
   };
   expect(strokes(true)).toBe(strokes(false) + 1);
+});
+
+const endOn = {
+  ...geometry,
+  pushes: [{ x: 0, y: 5, toward: [1, 0, 0], lever_mm: 10 }],
+  flows: [
+    { x: 0, y: 30, toward: true },
+    { x: 0, y: 5, toward: false },
+  ],
+  turning: { x: 0, y: 20, seen: "end", radius: 15 },
+} as unknown as Geometry;
+
+test("a push in the plane is an arrow that turns round with the direction", () => {
+  const tip = (direction: string) => {
+    const { container, unmount } = svg(<Pushes geometry={endOn} place={place} verdict={verdict(direction)} />);
+    const end = /translate\(([\d.]+)/.exec(
+      container.querySelector("[data-push] path[transform]")!.getAttribute("transform")!,
+    )![1];
+    unmount();
+    return Number(end) - place.x(0);
+  };
+  expect(tip("counter-clockwise")).toBeGreaterThan(0);
+  expect(tip("clockwise")).toBeLessThan(0);
+});
+
+test("current through the page is a dot toward the viewer, a cross away, and gone without current", () => {
+  const marks = (amperes: number) => {
+    const { container, unmount } = svg(<Flows geometry={endOn} place={place} amperes={amperes} />);
+    const count = [container.querySelectorAll("circle").length, container.querySelectorAll("path").length];
+    unmount();
+    return count;
+  };
+  expect(marks(3)).toEqual([3, 1]);
+  expect(marks(0)).toEqual([0, 0]);
+});
+
+test("seen end-on, the arrow of turning stands on the other side when it turns the other way", () => {
+  const tip = (direction: string) => {
+    const { container, unmount } = svg(<TurnArrow geometry={endOn} verdict={verdict(direction)} place={place} />);
+    const x = /translate\(([\d.]+)/.exec(container.querySelector("path[transform]")!.getAttribute("transform")!)![1];
+    unmount();
+    return Number(x) - place.x(0);
+  };
+  expect(Math.sign(tip("clockwise"))).toBe(1);
+  expect(Math.sign(tip("counter-clockwise"))).toBe(-1);
+});
+
+test("a coil on a level axle shows its other side up after half a turn, and is pale while no current flows", () => {
+  const coil = {
+    role: "wire" as const,
+    points: [
+      [0, 0, 0],
+      [0, 0, 10],
+    ] as [number, number, number][],
+    view: { axis: [1, 0, 0], right: [0, 1, 0], up: [0, 0, 1], origin: [5, 20] } as Geometry["moving"][number]["view"],
+    sparks: false,
+  };
+  expect(turned(coil, 0).points[1]).toEqual([5, 30]);
+  // Counter-clockwise: what is up goes to the left.
+  expect(turned(coil, Math.PI / 2).points[1]![0]).toBeCloseTo(-5);
+  expect(turned(coil, Math.PI).points[1]![1]).toBeCloseTo(10);
+  const opacity = (live: number) => {
+    const frame = { angle: 0, touching: true, spark: false, hop: false, live };
+    const { container, unmount } = svg(
+      <SpinView geometry={{ ...endOn, moving: [coil] }} place={place} frame={frame} />,
+    );
+    const found = Number(container.querySelector("path")!.getAttribute("opacity"));
+    unmount();
+    return found;
+  };
+  expect(opacity(0)).toBeLessThan(opacity(1));
 });

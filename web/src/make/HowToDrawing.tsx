@@ -4,7 +4,7 @@ import { Labels } from "../drawing/Marks";
 import { placeFor } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";
 
-const SIZE = { width: 420, height: 300 };
+const SIZE = { width: 420, height: 290 };
 
 /** How to hold and do it, drawn from what the core lays out. */
 export function HowToDrawing({ figure }: { figure: HowTo }) {

@@ -65,12 +65,14 @@ function VectorMark({ at, number, vector, color, label }: MarkProps) {
   const flat = Math.hypot(x, z);
   const ink = { stroke: color, strokeWidth: 2.4, fill: "none" };
   if (flat < 0.5) {
-    const cx = at.x + 84;
+    // Beside the point, on the side that has room for the words.
+    const side = at.x > 0.65 * SIZE.width ? -1 : 1;
+    const cx = at.x + side * 84;
     const cy = at.y + 56;
     return (
       <g>
         <path
-          d={`M${at.x + 7} ${at.y + 3}L${cx - 11} ${cy - 4}`}
+          d={`M${at.x + side * 7} ${at.y + 3}L${cx - side * 11} ${cy - 4}`}
           stroke={color}
           strokeWidth={1}
           strokeDasharray="2 3"
@@ -81,7 +83,13 @@ function VectorMark({ at, number, vector, color, label }: MarkProps) {
         ) : (
           <path d={`M${cx - 6} ${cy - 6}l12 12m0 -12l-12 12`} {...ink} />
         )}
-        <Label x={cx + 16} y={cy + 5} color={color} text={label.split(",")[0]!} />
+        <Label
+          x={cx + side * 16}
+          y={cy + 5}
+          color={color}
+          text={label.split(",")[0]!}
+          anchor={side > 0 ? "start" : "end"}
+        />
       </g>
     );
   }
@@ -106,12 +114,21 @@ function VectorMark({ at, number, vector, color, label }: MarkProps) {
   );
 }
 
-function Label({ x, y, text, color }: { x: number; y: number; text: string; color: string }) {
+interface LabelProps {
+  x: number;
+  y: number;
+  text: string;
+  color: string;
+  anchor?: "start" | "end";
+}
+
+function Label({ x, y, text, color, anchor = "start" }: LabelProps) {
   const theme = useTheme();
   return (
     <text
       x={x}
       y={y}
+      textAnchor={anchor}
       fontSize={15}
       fontWeight={700}
       fill={color}

@@ -21,8 +21,8 @@ export function HandDrawing({ explanation }: { explanation: Explanation }) {
   const words = (one: typeof up) => (one ? `${one.part_of_hand}: ${one.what}` : "");
   return (
     <svg
-      viewBox="-130 -112 260 190"
-      width="260"
+      viewBox="-160 -112 320 190"
+      width="320"
       height="190"
       role="img"
       aria-label={`${explanation.hand} hand, ${explanation.rule}: ${explanation.pointers

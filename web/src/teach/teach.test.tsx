@@ -32,7 +32,7 @@ test("the answer stays hidden until it is asked for, and judges the prediction",
 
 const explanation = (hand: string): Explanation => ({
   point: "on the leg",
-  at: [7, 0, 3],
+  at: [7, 3],
   hand,
   rule: "palm rule",
   carrier: "conventional current",

@@ -180,7 +180,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
         />
         <p data-picked role="status">
           <b>
-            {figures(column)} {map.first.unit}, {figures(row)} {map.second.unit}
+            {`${figures(column)} ${map.first.unit}`.trim()}, {`${figures(row)} ${map.second.unit}`.trim()}
           </b>
           : {words}.
         </p>

@@ -4,7 +4,7 @@ import { afterEach, expect, test } from "vitest";
 import type { Link, SweepPoint } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
 import { Plot } from "./Plot";
-import { CURVES, type SweepSoFar } from "./sweep";
+import type { SweepSoFar } from "./sweep";
 
 afterEach(cleanup);
 
@@ -33,15 +33,16 @@ const sweep = {
   points,
 } as SweepSoFar;
 const links = [{ id: "starts", name: "Starts" }] as Link[];
-const draw = (picked: number, other?: SweepPoint[]) =>
+const draw = (picked: number, other?: SweepPoint[], best?: number) =>
   inRoom(
     <Plot
       sweep={sweep}
       other={other}
       otherName="pinned"
-      curve={CURVES[0]}
+      curve={{ id: "speed", label: "Speed", unit: "turns/min", of: "figure" }}
       links={links}
       picked={picked}
+      best={best}
       pick={() => {}}
     />,
   );
@@ -61,4 +62,11 @@ test("the present value is marked, a picked one beside it, and a compared curve 
   cleanup();
   draw(10);
   expect(screen.queryByText(/picked/)).toBeNull();
+});
+
+test("the best value has a line of its own, unless the design stands on it", () => {
+  const { container } = draw(10, undefined, 20);
+  expect(container.querySelector("[data-best-line]")?.textContent).toBe("best 20");
+  cleanup();
+  expect(draw(10, undefined, 10).container.querySelector("[data-best-line]")).toBeNull();
 });

@@ -5,11 +5,11 @@ import { withSettings } from "../api/design";
 import { mapQuery } from "../api/queries";
 import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
-import { MainButton, Quiet } from "../theme/parts";
+import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
 import { figures } from "../units";
 import { MapPlot } from "./MapPlot";
-import { nearestAt } from "./mapping";
+import { goingRanges, nearestAt } from "./mapping";
 import { Controls, Foot } from "./OneNumber";
 import { settingsFor } from "./sweep";
 
@@ -21,7 +21,9 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
   const [second, setSecond] = useState(tuning.first[1] ?? factors[1]!.pointer);
   const [curve, setCurve] = useState("speed");
   const [picked, setPicked] = useState<{ column: number; row: number } | null>(null);
-  const { data, error, isFetching } = useQuery({ ...mapQuery(design, first, second, curve), retry: false });
+  const [zoom, setZoom] = useState<ReturnType<typeof goingRanges>>(null);
+  const request = { first, second, curve, first_range: zoom?.first ?? null, second_range: zoom?.second ?? null };
+  const { data, error, isFetching } = useQuery({ ...mapQuery(design, request), retry: false });
   const options = factors.map((one) => ({ key: one.pointer, label: `${one.part}: ${one.label.toLowerCase()}` }));
   const figure = curves.find((one) => one.id === curve)!;
 
@@ -41,6 +43,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           onChange={(next) => {
             setFirst(next);
             setPicked(null);
+            setZoom(null);
           }}
         />
         <PickField
@@ -51,6 +54,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           onChange={(next) => {
             setSecond(next);
             setPicked(null);
+            setZoom(null);
           }}
         />
         <PickField
@@ -61,6 +65,16 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           onChange={setCurve}
         />
       </Controls>
+      {data && (
+        <PlainButton
+          onPress={() => {
+            setZoom(zoom ? null : goingRanges(data));
+            setPicked(null);
+          }}
+        >
+          {zoom ? "Show the whole range" : "Zoom in to where it goes"}
+        </PlainButton>
+      )}
       {error && <Trouble role="alert">{(error as ProblemError).line}</Trouble>}
       {isFetching && !data && <Quiet role="status">Computing every pair …</Quiet>}
       {data && at && (

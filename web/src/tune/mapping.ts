@@ -41,3 +41,18 @@ export const edgesOf = (values: readonly number[]): number[] => [
   ...values.slice(1).map((value, at) => (value + values[at]!) / 2),
   values.at(-1)!,
 ];
+
+/** Ranges of both numbers that hold all pairs that go, and one value more on each side; null when none goes. */
+export function goingRanges(map: DesignMap): { first: [number, number]; second: [number, number] } | null {
+  const columns = map.first_values.map((_, column) => column);
+  const rows = map.second_values.map((_, row) => row);
+  const goes = (column: number, row: number) => ["holds", "tight"].includes(stateAt(map, { column, row }));
+  const wide = columns.filter((column) => rows.some((row) => goes(column, row)));
+  const tall = rows.filter((row) => columns.some((column) => goes(column, row)));
+  if (wide.length === 0) return null;
+  const around = (values: readonly number[], at: number[]): [number, number] => [
+    values[Math.max(at[0]! - 1, 0)]!,
+    values[Math.min(at.at(-1)! + 1, values.length - 1)]!,
+  ];
+  return { first: around(map.first_values, wide), second: around(map.second_values, tall) };
+}

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import type { Factor, SweepPoint } from "../api/client";
-import { curveOf, CURVES, nearest, settingsFor, stretches, wholeLines } from "./sweep";
+import type { Curve, Factor, SweepPoint } from "../api/client";
+import { curveOf, nearest, settingsFor, stretches, wholeLines } from "./sweep";
 
 const point = (value: number, state: "holds" | "tight" | "fails", speed: number): SweepPoint => ({
   value,
@@ -10,6 +10,7 @@ const point = (value: number, state: "holds" | "tight" | "fails", speed: number)
   share_that_goes: 1,
   refused: "",
 });
+const SPEED: Curve = { id: "speed", label: "Speed", unit: "turns/min", of: "figure" };
 const points = [point(1, "fails", 0), point(2, "tight", 10), point(3, "tight", 20), point(5, "holds", 30)];
 
 test("lines come whole out of chunks that end anywhere", () => {
@@ -28,13 +29,19 @@ test("stretches of one state meet half-way and cover the whole range", () => {
 
 test("a refused point leaves a gap in the curve", () => {
   const refused = { ...point(4, "holds", 0), figures: {}, refused: "too thick" };
-  expect(curveOf([...points, refused], CURVES[0]).map((one) => one.value)).toEqual([1, 2, 3, 5]);
+  expect(curveOf([...points, refused], SPEED).map((one) => one.value)).toEqual([1, 2, 3, 5]);
 });
 
 test("the nearest point is found between and beyond", () => {
   expect(nearest(points, 4.2)?.value).toBe(5);
   expect(nearest(points, -3)?.value).toBe(1);
   expect(nearest([], 1)).toBeUndefined();
+});
+
+test("a follower keeps its distance as well as its ratio", () => {
+  const follows = [{ pointer: "/strip/right/arcs/1/center_deg", per_unit: 1, plus: 180 }];
+  const factor = { pointer: "/strip/right/arcs/0/center_deg", whole: false, follows };
+  expect(settingsFor(factor as unknown as Factor, 75)[1]).toEqual({ pointer: follows[0]!.pointer, value: 255 });
 });
 
 test("picking a value moves along what follows it, whole numbers stay whole", () => {

@@ -10,7 +10,7 @@ from oakspin.machines.coil.dials import TURNS_A_MINUTE
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_from, wire_length
 from oakspin.machines.coil.strip import upright_pose
-from oakspin.machines.geometry import Label, Polyline, Role, Shape, bounds_of, mm
+from oakspin.machines.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.machines.partlines import magnets_name, pack_name
 from oakspin.parts.catalogue import SUPPORTS
 from oakspin.parts.wire import EASY_BEND, bend_moment, wire_diameter, wire_metal
@@ -38,7 +38,9 @@ def coil_build(design: CoilMotor) -> BuildPlan:
 def _cuts(design: CoilMotor, shape: CoilShape) -> tuple[Cut, ...]:
     whole = math.ceil(float(wire_length(design, shape)) * 1e3 + SPARE)
     tails = 2 * design.tails.length_mm + SPARE
-    note = "in one piece; half the turns for each lobe" if design.kind == "lobes" else "in one piece, both leads included"
+    note = (
+        "in one piece; half the turns for each lobe" if design.kind == "lobes" else "in one piece, both leads included"
+    )
     return (Cut("Coil", 1, float(whole), tails, note),)
 
 
@@ -65,7 +67,9 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[Measure, ...]:
         Measure("Gap between coil and magnet", design.gap_mm, f"{gap} {'coin' if gap == 1 else 'coins'} of 1.8 mm slip{'s' if gap == 1 else ''} under the coil"),
     ]  # fmt: skip
     if design.kind == "lobes":
-        measures.append(Measure("Each lobe reaches from the axle", mm(shape.wound.measures.reach), "the outline on the template"))
+        measures.append(
+            Measure("Each lobe reaches from the axle", mm(shape.wound.measures.reach), "the outline on the template")
+        )
     return tuple(measures)
 
 
@@ -78,7 +82,9 @@ def _lay_out(design: CoilMotor, shape: CoilShape) -> Step:
     magnets = design.magnets
     many = magnets.count * (2 if design.second != "none" else 1)
     text = f"{pack_name(design.battery)}, {magnets_name(magnets)}{' twice' if design.second != 'none' else ''}, wire, two supports ({SUPPORTS[design.supports.type].name}), this sheet. Count the magnets aloud ({many}) and write the number down."  # fmt: skip
-    caution = "Small strong magnets injure when swallowed: count them out and in. Keep them from cards, phones and implants."
+    caution = (
+        "Small strong magnets injure when swallowed: count them out and in. Keep them from cards, phones and implants."
+    )
     return Step("lay_out", "Lay out the parts", text, 4, caution=caution)
 
 
@@ -92,7 +98,11 @@ def _wind(design: CoilMotor, shape: CoilShape) -> Step:
     by, along, across = _former(design, shape)
     turns = int(shape.wound.turns)
     stiff = bend_moment(wire_diameter(design.wire), wire_metal(design.wire)) > EASY_BEND
-    what = f"a round former of {along:g} mm" if by == "round" and design.kind == "cradle" else f"a former of {along:g} × {across:g} mm"
+    what = (
+        f"a round former of {along:g} mm"
+        if by == "round" and design.kind == "cradle"
+        else f"a former of {along:g} × {across:g} mm"
+    )
     if isinstance(design, CradleDesign) and isinstance(design.coil.outline, OwnOutline):
         what = "pins set in a board at the corners of the outline"
     text = f"Leave {design.tails.length_mm + SPARE / 2:g} mm for the first lead. Wind {turns} {'turn' if turns == 1 else 'turns'} on {what}, side by side, counting aloud, all in one sense. Slide it off and pinch it."  # fmt: skip
@@ -156,19 +166,34 @@ def _bare(design: CoilMotor, shape: CoilShape) -> Step | None:
             parts.append(f"{name} lead: bare it all round, until it shines like new metal")
         elif lead.bared == "arcs":
             reach = f"{lead.arcs[0].width_deg:g}°"
-            again = f", then turn the coil half round and do the other {lead.arcs[1].width_deg:g}°" if len(lead.arcs) == 2 else ""
+            again = (
+                f", then turn the coil half round and do the other {lead.arcs[1].width_deg:g}°"
+                if len(lead.arcs) == 2
+                else ""
+            )
             if lead.rest == "marker":
-                parts.append(f"{name} lead: bare it all round, hold the coil {_pose_words(design, lead)}, keep {reach} on top free and paint the rest twice with a permanent marker")
+                parts.append(
+                    f"{name} lead: bare it all round, hold the coil {_pose_words(design, lead)}, keep {reach} on top free and paint the rest twice with a permanent marker"
+                )
             else:
-                parts.append(f"{name} lead: hold the coil {_pose_words(design, lead)}, the lead flat on a board, and take the enamel off {reach} on top{again}")
-    how = ". ".join(part[0].upper() + part[1:] for part in parts) + f". Seen from the {seen_from(design)} end; compare with the figure."
+                parts.append(
+                    f"{name} lead: hold the coil {_pose_words(design, lead)}, the lead flat on a board, and take the enamel off {reach} on top{again}"
+                )
+    how = (
+        ". ".join(part[0].upper() + part[1:] for part in parts)
+        + f". Seen from the {seen_from(design)} end; compare with the figure."
+    )
     caution = "Sand or scrape away from the fingers; a knife is an adult's work. Do not burn enamel off: its fumes are harmful and the wire stays hot."
     return Step("bare", "Bare the leads", how, 7, ("sandpaper", "board", "strip gauge"), caution=caution)
 
 
 def _supports(design: CoilMotor, shape: CoilShape) -> Step:
     supports = design.supports
-    seat = {"open": "a shallow V", "deep": "a V as deep as a little finger is wide", "loop": "a closed loop, a little wider than the lead"}[supports.seat]
+    seat = {
+        "open": "a shallow V",
+        "deep": "a V as deep as a little finger is wide",
+        "loop": "a closed loop, a little wider than the lead",
+    }[supports.seat]
     text = f"Make two alike: {seat}. Fix them {supports.spacing_mm:g} mm apart to the heights on the template, level by eye over a ruler. Join one to + and one to −; + feeds the {design.plus_at} one, but leave one clip off."  # fmt: skip
     caution = "The two must not touch, nor a metal stand join them: that is a short circuit, the cell gets hot at once. Points of pins: an adult bends them."
     return Step("supports", "Set up the supports", text, 8, ("pliers", "tape", "template"), adult=supports.type in {"safety_pin", "needle_eye"}, caution=caution)  # fmt: skip
@@ -176,11 +201,19 @@ def _supports(design: CoilMotor, shape: CoilShape) -> Step:
 
 def _place(design: CoilMotor, shape: CoilShape) -> Step:
     magnets = design.magnets
-    under = "on the lying battery, under the middle of the coil" if design.magnets_on == "battery" else "on the bench under the middle of the coil"
-    pole = f"{magnets.pole_up} up" if magnets.magnetized == "along" else "magnetized across: take others for a motor that turns"
+    under = (
+        "on the lying battery, under the middle of the coil"
+        if design.magnets_on == "battery"
+        else "on the bench under the middle of the coil"
+    )
+    pole = (
+        f"{magnets.pole_up} up"
+        if magnets.magnetized == "along"
+        else "magnetized across: take others for a motor that turns"
+    )
     text = f"Put the magnets {under}, {pole}. Hang the coil in, set the gap to {design.gap_mm:g} mm."
     if design.second != "none":
-        text += f" Hold the second stack above the coil at the same distance on a bridge, {'the same pole up' if design.second == 'helping' else 'turned over'}."
+        text += f" Hold the second stack above the coil at the same distance on a bridge, {'the same pole up' if design.second == 'same' else 'turned over'}."
     return Step("place", "Magnets and gap", text, 4, ("compass", "coins"), caution="Slide magnets together, never let them snap: they pinch and splinter.")  # fmt: skip
 
 
@@ -246,7 +279,7 @@ def _scraping(design: CoilMotor, name: str, lead: Lead) -> HowTo:
         Label(x + (6 if x >= -1 else -6), y, "marked side", anchor="start" if x >= -1 else "end"),
     )
     text = f"The {name} lead seen from the {seen_from(design)} end, the coil held {_pose_words(design, lead)}, at the edge of the board."
-    return HowTo(f"Baring the {name} lead", text, shapes, labels, bounds_of(shapes, labels))
+    return HowTo(f"Baring the {name} lead", text, shapes, labels, (-60.0, -40.0, 60.0, 42.0))
 
 
 def _template(design: CoilMotor, shape: CoilShape) -> Template:
@@ -270,7 +303,11 @@ def _template(design: CoilMotor, shape: CoilShape) -> Template:
         TemplateLabel(0, axle + rise + 3, f"axle at {axle:.1f} mm", "middle"),
         TemplateLabel(former, top - low + 3, "lobe, wire's middle line" if design.kind == "lobes" else "coil, wire's middle line", "middle"),
     ]  # fmt: skip
-    bare = [(name, lead) for name, lead in (("left", design.strip.left), ("right", design.strip.right)) if lead.bared == "arcs"]
+    bare = [
+        (name, lead)
+        for name, lead in (("left", design.strip.left), ("right", design.strip.right))
+        if lead.bared == "arcs"
+    ]
     high = max(axle + abs(rise), top - low) + 14
     girth = math.pi * wire_diameter(design.wire) * 1e3
     for number, (name, lead) in enumerate(bare):
@@ -283,6 +320,6 @@ def _template(design: CoilMotor, shape: CoilShape) -> Template:
             *(TemplateLine("wire", ((x, y), (x, y + 5))) for arc in range(len(lead.arcs)) for x in (
                 -wide + ten * (arc / len(lead.arcs)), -wide + ten * (arc / len(lead.arcs) + share))),
         ]  # fmt: skip
-        labels.append(TemplateLabel(-wide, y + 6.5, f"strip gauge, {name} lead, ten times its girth of {girth:.1f} mm: bare between the marks, {lead.arcs[0].width_deg:g}°"))  # fmt: skip
+        labels.append(TemplateLabel(-wide, y + 6.5, f"strip gauge, {name} lead, 10 times its girth: bare {lead.arcs[0].width_deg:g}°"))  # fmt: skip
     whole = (-wide - 6, -8.0, max(former + along + 6, -wide + 10 * girth + 4), high + 10 * len(bare) + 4)
     return Template("Supports, coil and strip gauge", tuple(lines), tuple(labels), whole)

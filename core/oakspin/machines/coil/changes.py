@@ -46,7 +46,9 @@ def _leads(design: CoilMotor) -> Iterator[Change]:
             yield change("Paint half of the right lead with a marker", ("/strip", plain(painted)))
     if strip != good_pattern(design):
         words = "two quarters" if design.kind == "lobes" else "half"
-        yield change(f"Bare one lead all round, the other in {words}", ("/strip", plain(good_pattern(design))), effort=0.02)
+        yield change(
+            f"Bare one lead all round, the other in {words}", ("/strip", plain(good_pattern(design))), effort=0.02
+        )
     if design.wire.finish == "bare":
         yield change("Take enameled wire", ("/wire/finish", "enameled"), effort=0.1)
 
@@ -130,11 +132,13 @@ def _power(design: CoilMotor) -> Iterator[Change]:
         for times, word in ((0.25, "down"), (0.5, "down"), (2.0, "up")):
             volts = round(supply.volts * times, 2)
             if 0.5 <= volts <= 15:
-                yield change(f"Turn the supply {word}: {supply.volts:g} → {volts:g} V", ("/battery/supply/volts", volts))
+                yield change(
+                    f"Turn the supply {word}: {supply.volts:g} → {volts:g} V", ("/battery/supply/volts", volts)
+                )
     yield from battery_changes(design, CELLS_TO_TRY)
     if design.battery.in_series < 3 and design.battery.cell != "bench_supply":
         more = design.battery.in_series + 1
-        yield change(f"{more} cells in series", ("/battery/in_series", more), effort=0.1)
+        yield change(f"Put {more} cells in series", ("/battery/in_series", more), effort=0.1)
 
 
 def _parts(design: CoilMotor) -> Iterator[Change]:

@@ -48,7 +48,12 @@ def _coil(design: CradleDesign) -> PartLine:
     across, along = 2 * mm(shape.wound.measures.reach), 2 * mm(shape.wound.measures.half_along)
     corners = [
         {"along_mm": x, "across_mm": y}
-        for x, y in ((-along / 2, -across / 2), (along / 2, -across / 2), (along / 2, across / 2), (-along / 2, across / 2))
+        for x, y in (
+            (-along / 2, -across / 2),
+            (along / 2, -across / 2),
+            (along / 2, across / 2),
+            (-along / 2, across / 2),
+        )
     ]
     shapes: list[tuple[str, object]] = [
         ("round", {"by": "round", "diameter_mm": across}),
@@ -71,7 +76,13 @@ def _coil(design: CradleDesign) -> PartLine:
         size = f"{outline.by} {outline.along_mm:g} × {outline.across_mm:g} mm"
     dials.append(number(design, "/gap_mm", "Gap", "mm", 0.1))
     dials += _tails(design)
-    return PartLine("coil", "Coil", f"{turns} {'turn' if turns == 1 else 'turns'}, {size}", _wound_figure(design, turns), tuple(dials))
+    return PartLine(
+        "coil",
+        "Coil",
+        f"{turns} {'turn' if turns == 1 else 'turns'}, {size}",
+        _wound_figure(design, turns),
+        tuple(dials),
+    )
 
 
 def _lobes(design: LobesDesign) -> PartLine:
@@ -112,7 +123,7 @@ def _leads(design: CoilMotor) -> PartLine:
             dials += _arc_dials(design, name, lead)
     line = "; ".join(f"{name} {_lead_word(lead)}" for name, lead in (("left", strip.left), ("right", strip.right)))
     turned = [arc.center_deg - 90 for lead in (strip.left, strip.right) for arc in lead.arcs[:1]]
-    figure = f"turned {turned[0]:g}° from upright" if turned else "no angle to keep"
+    figure = f"turned {turned[0]:g}° from upright".replace("-", "−") if turned else "no angle to keep"
     return PartLine("leads", "Leads", line, figure, tuple(dials))
 
 
@@ -156,7 +167,9 @@ def _supports(design: CoilMotor) -> PartLine:
     )
     high = mm(coil_shape(design).axle)
     figure = f"axle at {high:.3g} mm · {supports.spacing_mm:g} mm apart · {design.surface}"
-    return PartLine("supports", "Supports", f"{SUPPORTS[supports.type].name}, {SEAT_WORD[supports.seat]}", figure, dials)
+    return PartLine(
+        "supports", "Supports", f"{SUPPORTS[supports.type].name}, {SEAT_WORD[supports.seat]}", figure, dials
+    )
 
 
 def _shaft(design: CoilMotor) -> PartLine:
@@ -177,4 +190,6 @@ def _shaft(design: CoilMotor) -> PartLine:
     fan = f"fan of {design.fan.mass_g:g} g" if design.fan.mass_g else "bare shaft"
     balance = "balance as hands make it" if measured is None else f"{measured:g} mm off balance, measured"
     way = "" if design.flick.sense == "good" else ", the wrong way"
-    return PartLine("shaft", "Shaft", f"{fan} · {balance}", f"flick of {design.flick.turns_per_s:g} turns/s{way}", tuple(dials))
+    return PartLine(
+        "shaft", "Shaft", f"{fan} · {balance}", f"flick of {design.flick.turns_per_s:g} turns/s{way}", tuple(dials)
+    )

@@ -75,9 +75,7 @@ class Layout:
         self.right: Point = (self.side + apart, self.dials)
 
 
-def draw_coil(
-    design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, drive: Array, live: Array
-) -> Geometry:
+def draw_coil(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, drive: Array, live: Array) -> Geometry:
     """Lay out the views. ``drive`` and ``live`` are the mean push and switch at every angle, shape (angles,)."""
     at = Layout(design, shape, source)
     pose = upright_pose(design)
@@ -224,7 +222,7 @@ def _turning(shape: CoilShape, at: Layout, pose: float) -> tuple[Shape, ...]:
         slope = (high - low) / (2 * mm(shape.half_spacing))
         drawn_.append(Shape("wire", ((at.side + sign * inner, at.axle + slope * sign * inner), (tip, height + slope * sign * BEYOND)), closed=False))  # fmt: skip
     mark = _seen(_marked(shape, pose), end, pose)[0]
-    drawn_.append(Shape("mark", _circle(mark, 1.1)))
+    drawn_.append(Shape("mark", _line(*(np.array(_DOT).T + np.array(mark)[:, None]))))
     return tuple(drawn_)
 
 
@@ -233,12 +231,15 @@ def _circle(middle: Point, radius: float, start: float = 0.0, end: float = 360.0
     return _line(middle[0] + radius * np.cos(t), middle[1] + radius * np.sin(t))
 
 
+_DOT = _circle((0.0, 0.0), 1.1)
+
+
 def _dials(design: CoilMotor, at: Layout, pose: float) -> list[Shape]:
     turned = math.degrees(pose)
     parts = []
     for middle, lead in ((at.left, design.strip.left), (at.right, design.strip.right)):
         cover = "paint" if lead.rest == "marker" else "enamel"
-        bare = design.wire.finish == "bare" and lead.rest == "enamel" or lead.bared == "all"
+        bare = (design.wire.finish == "bare" and lead.rest == "enamel") or lead.bared == "all"
         parts.append(Shape("bared" if bare else cover, _circle(middle, DIAL)))  # type: ignore[arg-type]
         for arc in () if bare else lead.arcs:
             start, end = arc.center_deg - arc.width_deg / 2 + turned, arc.center_deg + arc.width_deg / 2 + turned
@@ -332,7 +333,8 @@ def _moving(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tup
     for path in map(_solid, _parts(shape)):
         found += [Moving("wire", path, side), Moving("wire", path, end)]
     found += [Moving("wire", _solid(path), side) for path in _leads(shape)]
-    found.append(Moving("mark", _solid(_marked(shape, pose)), end))
+    dot = np.column_stack([np.zeros(len(_DOT)), _DOT]) + _marked(shape, pose)
+    found.append(Moving("mark", _solid(dot), end))
     for middle, lead in ((at.left, design.strip.left), (at.right, design.strip.right)):
         view = View(axis=(1, 0, 0), right=(0, 1, 0), up=(0, 0, 1), origin=middle)
         cover: Role = "paint" if lead.rest == "marker" else "enamel"
@@ -354,7 +356,9 @@ def _dimensions(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Dimens
     return (
         Dimension((at.side - wide, -5.0), (at.side + wide, -5.0), f"{2 * wide:.3g} mm between supports"),
         Dimension((beside, 0.0), (beside, at.axle), f"axle at {at.axle:.3g} mm"),
-        Dimension((at.side + beside_coil, low), (at.side + beside_coil, low + design.gap_mm), f"gap {design.gap_mm:.3g} mm"),
+        Dimension(
+            (at.side + beside_coil, low), (at.side + beside_coil, low + design.gap_mm), f"gap {design.gap_mm:.3g} mm"
+        ),
     )
 
 
@@ -397,7 +401,7 @@ def _size(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> list[
             Handle("across", at.side, at.axle + mm(shape.wound.measures.reach), (handle_axis("y", "Coil across the axle", "/coil/outline/across_mm", outline.across_mm, (6, 80), 0.5, -foot),)),
         ]  # fmt: skip
     found = []
-    side, _ = _views(at)
+    _side, _ = _views(at)
     for number, point in enumerate(outline.points):
         x, y = at.side + point.along_mm, at.axle + point.across_mm * math.cos(pose)
         up = 1.0 if math.cos(pose) > 0 else -1.0
@@ -415,7 +419,10 @@ def _heights(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Handle]:
     pointer = "/supports/level_mm"
     left = handle_axis("y", "Left support height", pointer, level, (-10, 10), 0.1, high, -1.0, follows=(Follower("/gap_mm", -0.5, gap + level / 2),))  # fmt: skip
     right = handle_axis("y", "Right support height", pointer, level, (-10, 10), 0.1, -low, 1.0, follows=(Follower("/gap_mm", 0.5, gap - level / 2),))  # fmt: skip
-    return [Handle("left-support", at.side - wide, low, (left,)), Handle("right-support", at.side + wide, high, (right,))]
+    return [
+        Handle("left-support", at.side - wide, low, (left,)),
+        Handle("right-support", at.side + wide, high, (right,)),
+    ]
 
 
 def _arcs(name: str, lead: Lead, middle: Point, pose: float) -> list[Handle]:
@@ -447,7 +454,7 @@ def _on_dial(id_: str, middle: Point, radius: float, degrees: float, axis: Handl
 def _lines(source: Source, x: float, base: float) -> tuple[Polyline, ...]:
     """Field lines in the plane of the end view, from the magnet's upper face on, mm."""
     wide = source.radius if isinstance(source, Stack) else source.across / 2
-    if isinstance(source, Stack) and source.across or not isinstance(source, Stack) and source.sideways:
+    if (isinstance(source, Stack) and source.across) or (not isinstance(source, Stack) and source.sideways):
         return ()
     share = (np.arange(LINES) + 0.5) / LINES
     seeds = np.column_stack([0.96 * wide * share, np.full(LINES, source.length + 0.3e-3)])

@@ -105,4 +105,6 @@ def _walks(build: Build) -> Break | None:
     slope = abs(build.shape.tilt)
     if build.design.supports.stops or slope < SLIDES:
         return None
-    return Break("stays_on", f"The axle slopes {100 * slope:.0f} mm in 100 and has no stops: it walks off the low side.")
+    return Break(
+        "stays_on", f"The axle slopes {100 * slope:.0f} mm in 100 and has no stops: it walks off the low side."
+    )

@@ -10,15 +10,15 @@ from oakspin.design.coil import CradleDesign
 from oakspin.design.patch import Patch, Setting
 from oakspin.design.wire import ByGauge
 from oakspin.draws import MEDIAN, Array
+from oakspin.fields.stack import Stack
 from oakspin.machines.coil.coupling import across_the_axle
 from oakspin.machines.coil.drawing import Layout
 from oakspin.machines.coil.machine import coil_machine, coil_source
 from oakspin.machines.coil.patterns import PATTERNS, plain
-from oakspin.machines.coil.strip import upright_pose
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape
+from oakspin.machines.coil.strip import upright_pose
 from oakspin.machines.geometry import Vector
 from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
-from oakspin.fields.stack import Stack
 
 OTHER = {"N": "S", "S": "N"}
 

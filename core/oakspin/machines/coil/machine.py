@@ -76,7 +76,9 @@ def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Dra
         one = one + (other if design.second == "same" else -other)
     places = shape.wound.places
     each = sum(turned_on(one, place - math.pi / 2) for place in places) / len(places)
-    turns = np.maximum(np.round(shape.wound.turns + hand.turns * draws.normal("hand_turns") * (shape.wound.turns > 1)), 1)
+    turns = np.maximum(
+        np.round(shape.wound.turns + hand.turns * draws.normal("hand_turns") * (shape.wound.turns > 1)), 1
+    )
     strength = turns * draws.value("remanence") * draws.value("recoil")
     # Followed from the left lead the current circles the face normal the right-handed way.
     sense = 1.0 if design.plus_at == "left" else -1.0
@@ -117,14 +119,19 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
     wound_length = shape.wound.turns * measures.length
     fan = design.fan
     mass = per_metre * length + fan.mass_g * 1e-3
-    inertia = per_metre * (wound_length * (measures.mean_v2 + shape.bundle**2 / 8)) + fan.mass_g * 1e-3 * (fan.radius_mm * 1e-3) ** 2
+    inertia = (
+        per_metre * (wound_length * (measures.mean_v2 + shape.bundle**2 / 8))
+        + fan.mass_g * 1e-3 * (fan.radius_mm * 1e-3) ** 2
+    )
     off, hangs = _imbalance(design, shape, per_metre * wound_length, mass, draws)
     weight = np.broadcast_to(mass * GRAVITY, draws.count)
     film = FILM_FACTOR[design.surface] * draws.factor("hand_film", hand.film)
     if "marker" in (design.strip.left.rest, design.strip.right.rest):
         film = film * MARKER_FILM
     support = SUPPORTS[design.supports.type]
-    seats = [contact_ohms(weight / 2, metal, film * draws.value(name)) for name in ("support_film", "support_film_other")]
+    seats = [
+        contact_ohms(weight / 2, metal, film * draws.value(name)) for name in ("support_film", "support_film_other")
+    ]
     ohms = {
         "wire": np.broadcast_to(wire_ohms(length, wire, metal, design.room_C), draws.count).astype(float),
         "supports": np.full(draws.count, 2 * support.ohms + TAPS),
@@ -163,7 +170,9 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
         draw=partial(_draw, design, shape, pack, coupling, switch),
         tell=partial(_figures, design, shape, off, mass, length, draws.count),
         breaks=breaks_of(build),
-        rest=Rest(hangs, weight * off, design.flick.turns_per_s * 2 * np.pi, design.flick.sense == "wrong", "/imbalance_mm"),
+        rest=Rest(
+            hangs, weight * off, design.flick.turns_per_s * 2 * np.pi, design.flick.sense == "wrong", "/imbalance_mm"
+        ),
         short_ohms=SHORT if design.supports.stand == "metal" else 0.0,
     )
 

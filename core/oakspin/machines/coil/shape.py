@@ -9,19 +9,21 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 
 from oakspin.design.coil import CradleDesign, LobesDesign, OwnOutline, RoundOutline
 from oakspin.draws import Array
 from oakspin.machines.coil.outline import Measures, Outline, measures_of
-from oakspin.parts.magnet import stack_length
 from oakspin.parts.catalogue import Metal
 from oakspin.parts.cell import cell_of
+from oakspin.parts.magnet import stack_length
 from oakspin.parts.wire import wire_diameter
 
 CoilMotor = CradleDesign | LobesDesign
-Number = float | Array
+# A float, or an array of shape (draws,) in which each draw is a design of its own.
+Number = Any
 
 PACKING = 0.75
 ENAMEL = 0.035e-3  # m that a coat of enamel adds to a wire's diameter; data sheets give 0.02 to 0.05

@@ -17,6 +17,7 @@ from oakspin.parts.wire import wire_diameter
 
 STANDING_CELLS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C")
 
+
 def frame_changes(design: FrameDesign) -> tuple[Change, ...]:
     """Every single change worth trying on this design, cheap ones first."""
     makers = (_ends, _magnet_skin, _feet, _pivot, _balance, _outline, _magnets, _common)

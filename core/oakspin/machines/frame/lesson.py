@@ -6,7 +6,7 @@ import numpy as np
 
 from oakspin.design.frame import ByPoints, FrameDesign
 from oakspin.design.patch import Patch, Setting
-from oakspin.draws import MEDIAN, Array
+from oakspin.draws import MEDIAN
 from oakspin.fields.stack import Stack
 from oakspin.machines.frame.machine import frame_stack
 from oakspin.machines.frame.shape import FrameShape, frame_shape

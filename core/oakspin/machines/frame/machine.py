@@ -14,10 +14,10 @@ from oakspin.fields.coupling import foot_coupling, path_coupling_round
 from oakspin.fields.flux import face_flux
 from oakspin.fields.stack import Stack
 from oakspin.fields.steel import can_depth, can_image
+from oakspin.machines.bodies import STILL_AIR, cell_body, wire_body
 from oakspin.machines.frame.drawing import draw_frame
 from oakspin.machines.frame.faults import breaks_of
 from oakspin.machines.frame.shape import FrameShape, frame_shape
-from oakspin.machines.bodies import STILL_AIR, cell_body, wire_body
 from oakspin.machines.machine import Body, Load, Machine, Words
 from oakspin.machines.path import PathSums, path_length, wire_air_drag
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE

@@ -18,5 +18,9 @@ def judge(outcome: Outcome) -> Finding:
     closed = machine.live_at(np.full_like(machine.made, 1e-9)) * machine.free("circuit")
     middle = median(closed)
     words = machine.words
-    bad = cause.sentence if cause else f"Contact comes and goes: {words.contact} carry current only {100 * middle:.0f} % of the time."
+    bad = (
+        cause.sentence
+        if cause
+        else f"Contact comes and goes: {words.contact} carry current only {100 * middle:.0f} % of the time."
+    )
     return Finding("circuit", 100 * closed, "%", closed / LEAST_MADE, words.closes, bad)

@@ -13,7 +13,9 @@ def judge(outcome: Outcome) -> Finding:
     """Current in amperes while the contact is made."""
     machine, current = outcome.machine, outcome.drive.current
     if machine.broken("circuit"):
-        bad = "It flows past the motor, through the short." if machine.short_ohms else "No current: the circuit is open."
+        bad = (
+            "It flows past the motor, through the short." if machine.short_ohms else "No current: the circuit is open."
+        )
         return Finding("current", current, "A", current, "", bad)
     inside = median(machine.pack.ohms_at(machine.pack.used) / machine.total_ohms)
     contacts = sum(ohms for place, ohms in machine.ohms.items() if "contact" in place)

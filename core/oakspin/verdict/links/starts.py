@@ -9,7 +9,6 @@ from oakspin.motion.start import BEYOND
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
 
-
 MOST_FLICK = 15.0  # turns/s, faster than fingers flick; bench experience
 
 
@@ -28,7 +27,8 @@ def judge(outcome: Outcome) -> Finding:
         good = f"By itself in {alone:.0f} of 100 rest positions; else by a flick {_way(outcome)}."
         bad = f"It needs a harder flick {_way(outcome)}, or another rest position."
     never = median(needed) >= BEYOND or outcome.drive.sense == 0
-    return Finding("starts", shown, "turns/s", outcome.start.ratio, good, _never(outcome) if never else bad)
+    told = "no flick helps" if never else "by itself" if median(shown) == 0 else ""
+    return Finding("starts", shown, "turns/s", outcome.start.ratio, good, _never(outcome) if never else bad, told)
 
 
 def _way(outcome: Outcome) -> str:
