@@ -73,6 +73,10 @@ class SweepBody(Schema):
     high: float | None = None
 
 
+# A pair comes as a list from JSON.
+Range = Annotated[tuple[float, float] | None, Field(strict=False)]
+
+
 class MapBody(Schema):
     """Which two numbers to map, over which part of their ranges, and which figure to draw."""
 
@@ -82,8 +86,8 @@ class MapBody(Schema):
     first: Annotated[str, Field(max_length=120)]
     second: Annotated[str, Field(max_length=120)]
     curve: Annotated[str, Field(max_length=40)] = "speed"
-    first_range: tuple[float, float] | None = None
-    second_range: tuple[float, float] | None = None
+    first_range: Range = None
+    second_range: Range = None
 
 
 class SwingBody(Schema):

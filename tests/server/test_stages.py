@@ -6,9 +6,10 @@ import json
 
 from oakspin.make import build_sheet, template_svg
 from oakspin.teach import cards_of
-from oakspin.tune import CURVES
-from tests.core.designs import LANTERN
+from tests.core.designs import CRADLE, LANTERN
 from tests.server.conftest import DESIGN, Page
+
+COIL = CRADLE.model_dump(mode="json")
 
 
 def test_the_build_sheet_and_card_are_the_core_s(tab: Page) -> None:
@@ -32,7 +33,7 @@ def test_a_sweep_comes_line_by_line_and_adds_up(tab: Page) -> None:
     answer = tab.client.post("/api/sweep", asked, content_type="application/json", headers={"X-CSRFToken": tab.token})
     lines = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]  # type: ignore[attr-defined]
     assert lines[0]["total"] == 21
-    assert lines[0]["curves"] == CURVES
+    assert lines[0]["factor"]["pointer"] == "/feet/gap_mm"
     assert len(lines) == 4  # the head, then eight points a line
     values = [point["value"] for line in lines[1:] for point in line]
     assert len(values) == 21
@@ -67,3 +68,39 @@ def test_explanations_cards_and_cautions_are_the_core_s(tab: Page) -> None:
     cautions = tab.ask("POST", "cautions", DESIGN)[1]
     assert cautions[0]["id"] == "school"
     assert tab.ask("POST", "explain", {"design": DESIGN, "rule": "nose"})[0] == 422
+
+
+def test_what_is_tuned_and_what_a_trial_asks_for_follow_the_design(tab: Page) -> None:
+    frame, coil = (tab.ask("POST", "tuning", design)[1] for design in (DESIGN, COIL))
+    assert "/feet/gap_mm" in {factor["pointer"] for factor in frame["factors"]}
+    assert "/coil/turns" in {factor["pointer"] for factor in coil["factors"]}
+    frame, coil = (tab.ask("POST", "trial-form", design)[1] for design in (DESIGN, COIL))
+    assert (frame["swings"], coil["swings"]) == (False, True)
+
+
+def test_a_map_answers_over_both_ranges_and_refuses_what_is_no_number(tab: Page) -> None:
+    asked = {"design": COIL, "first": "/gap_mm", "second": "/coil/turns", "first_range": [2.0, 12.0]}
+    status, found = tab.ask("POST", "map", asked)
+    assert status == 200
+    assert (found["first_values"][0], found["first_values"][-1]) == (2.0, 12.0)
+    assert len(found["figure"]) == len(found["second_values"])
+    assert tab.ask("POST", "map", {**asked, "second": "/surface"})[0] == 422
+
+
+def test_the_best_of_each_number_can_be_set_as_it_comes(tab: Page) -> None:
+    status, best = tab.ask("POST", "best", COIL)
+    assert status == 200
+    turns = next(one for one in best if one["factor"]["pointer"] == "/coil/turns")
+    better = {**COIL, "coil": {**COIL["coil"], "turns": turns["settings"][0]["value"]}}
+    verdicts = [tab.ask("POST", "verdict", design)[1]["verdict"] for design in (COIL, better)]
+    assert verdicts[1]["share_that_goes"] >= verdicts[0]["share_that_goes"] - 0.05
+
+
+def test_a_swing_tells_the_balance_of_a_coil_but_not_of_a_frame(tab: Page) -> None:
+    status, slow = tab.ask("POST", "balance", {"design": COIL, "period_s": 1.2})
+    _, quick = tab.ask("POST", "balance", {"design": COIL, "period_s": 0.6})
+    assert status == 200
+    assert slow["imbalance_mm"] < quick["imbalance_mm"]
+    assert slow["hop_speed"] > quick["hop_speed"]
+    status, problem = tab.ask("POST", "balance", {"design": DESIGN, "period_s": 1.2})
+    assert (status, problem["faults"][0]["field"]) == (422, "/readings/swings")

@@ -1,6 +1,7 @@
 """Answers about a design are the core's own."""
 
 from oakspin import advise, evaluate
+from oakspin.machines.kinds import KINDS
 from oakspin.motion.spin import spin
 from server.workbench.api import VerdictOut
 from tests.core.designs import LANTERN
@@ -38,5 +39,5 @@ def test_what_is_no_json_is_told(tab: Page) -> None:
 
 
 def test_kinds_and_schema_are_offered(tab: Page) -> None:
-    assert [kind["id"] for kind in tab.ask("GET", "kinds")[1]] == ["frame"]
+    assert [kind["id"] for kind in tab.ask("GET", "kinds")[1]] == list(KINDS)
     assert tab.ask("GET", "schema")[1]["title"] == "Document"

@@ -30,7 +30,7 @@ def runs(machine: Machine, speed: float) -> bool:
     rest = machine.rest
     assert rest is not None
     sense = drive_of(machine).sense
-    run = simulate(machine, 2.0, 8000, float(rest.angle[0]), sense * speed)
+    run = simulate(machine, 1.5, 4000, float(rest.angle[0]), sense * speed)
     return bool(sense * (run.angle[-1, 0] - rest.angle[0]) > 3 * np.pi)
 
 
@@ -47,7 +47,7 @@ def test_at_rest_on_enamel_it_needs_the_energy_that_friction_takes_up_to_bare_me
     assert needed(machine) == pytest.approx(expected, rel=0.1)  # where the arc begins, the push is small
 
 
-@pytest.mark.parametrize("angle", [0.3, 1.2, 5.2])
+@pytest.mark.parametrize("angle", [0.3, 5.2])
 @pytest.mark.parametrize("weight", [0.0, 8e-6])
 def test_the_integrator_agrees_on_the_least_flick(angle: float, weight: float) -> None:
     machine = resting(angle, weight)
@@ -71,7 +71,7 @@ def test_flicked_the_wrong_way_only_where_it_stops_counts() -> None:
     machine = resting(np.pi, flick=5.0, against=True)
     stopped = start_of(machine, drive_of(machine))
     sense = drive_of(machine).sense
-    run = simulate(machine, 2.0, 8000, np.pi, -sense * 5.0)
+    run = simulate(machine, 1.5, 4000, np.pi, -sense * 5.0)
     returns = bool(sense * (run.angle[-1, 0] - np.pi) > 3 * np.pi)
     assert bool(stopped.by_itself[0]) == returns
 

@@ -12,7 +12,9 @@ from tests.core.designs import ALL_ROUND, CRADLE, LOBES, bared, changed, grade, 
 
 FOG_BELL = sample("fog-bell")
 SUPPLY = {"magnets_on": "bench", "battery__cell": "bench_supply"}
-SMALL = changed(CRADLE, coil__turns=5, coil__outline__diameter_mm=18.0, tails__length_mm=22.0, **SUPPLY)
+SMALL = changed(
+    CRADLE, coil__turns=5, coil__outline__diameter_mm=18.0, tails__length_mm=22.0, supports__seat="open", **SUPPLY
+)
 
 
 def push(design) -> float:  # type: ignore[no-untyped-def]

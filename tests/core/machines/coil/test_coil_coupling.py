@@ -46,7 +46,7 @@ def by_the_library(outline: Outline, source, over: float, turn: float) -> float:
     u, v = fine.T
     arm = np.column_stack([u, -v * np.sin(turn), v * np.cos(turn)])
     step, middle = np.diff(arm, axis=0), (arm[1:] + arm[:-1]) / 2
-    field = library_magnet(source).getB([*middle, 0, 0, source.length + over])
+    field = library_magnet(source).getB(middle + np.array([0, 0, source.length + over]))
     return float(np.cross(middle, np.cross(step, field))[:, 0].sum())
 
 
