@@ -28,7 +28,8 @@ export function Teach({ working }: { working: Working }) {
   const { data: cautions } = useQuery(cautionsQuery(design));
   return (
     <StageColumns $wide="minmax(0, 5fr) minmax(0, 4fr) minmax(0, 4fr)">
-      <section aria-label="Drawing">
+      {/* Long stories scroll: the keyboard must reach them. */}
+      <section aria-label="Drawing" tabIndex={0}>
         {error && <Trouble role="alert">{(error as ProblemError).line ?? error.message}</Trouble>}
         {why && answer && (
           <ForceDrawing geometry={answer.verdict.geometry} verdict={answer.verdict} explanation={why} />

@@ -54,7 +54,7 @@ export function BestOfEach({ working }: { working: Working }) {
                 <td>
                   <MainButton
                     isDisabled={isBest}
-                    aria-label={`Use the best ${one.factor.label.toLowerCase()}`}
+                    aria-label={`${isBest ? "as it is" : "Use"}: best ${one.factor.label.toLowerCase()}`}
                     onPress={() => use(one)}
                   >
                     {isBest ? "as it is" : "Use"}
