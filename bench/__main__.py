@@ -6,14 +6,15 @@ import sys
 from functools import partial
 
 from bench.clock import medians
-from bench.naive import naive_speed
+from bench.naive import naive_coil_speed, naive_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
 from oakspin import Design, Draws, evaluate
 from oakspin.design.patch import Setting, patched
-from oakspin.tune import planned, sweep
-from tests.core.designs import LANTERN
+from oakspin.tune import design_map, planned, sweep
+from tests.core.designs import LANTERN, sample
 from tests.server.live import LiveServer
 
+FERRY = sample("ferry-wheel")
 HOUR_OF_USE = 3000  # verdicts and saves of someone who turns dials for an hour without a rest
 
 
@@ -28,7 +29,11 @@ def main() -> int:
         print(f"{'ok    ' if held else 'MISSED'} {what}: {value:.3g} {unit} (at most {limit:g} {unit})", flush=True)
 
     ours, naive = medians(lambda: evaluate(LANTERN), lambda: naive_speed(LANTERN))
-    tell("verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    tell("frame: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    ours, naive = medians(lambda: evaluate(FERRY), lambda: naive_coil_speed(FERRY), rounds=5)
+    tell("cradle: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    whole, each = medians(lambda: design_map(FERRY, "/gap_mm", "/coil/turns"), lambda: evaluate(FERRY), rounds=5)
+    tell("cradle: map of 64 x 64 designs / verdict", whole / each, 40)
     tell("41-point sweep with bands / verdict, worst of three factors", _sweep_ratio(None), 12)
     shown = _sweep_ratio(Draws())
     print(f"       the same on the chain's own 256 builds, as Tune shows it: {shown:.3g} ×", flush=True)

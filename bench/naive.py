@@ -10,6 +10,10 @@ from scipy.integrate import solve_ivp
 
 from oakspin import Design, machine_of
 from oakspin.draws import MEDIAN
+from oakspin.fields.stack import Stack
+from oakspin.machines.coil.machine import CoilMotor, coil_source
+from oakspin.machines.coil.outline import drawn
+from oakspin.machines.coil.shape import coil_shape
 from oakspin.machines.machine import Machine
 from oakspin.parts.magnet import remanence, stack_length
 
@@ -24,7 +28,7 @@ def coupling_point_by_point(design: Design, machine: Machine) -> float:
         dimension=(magnets.diameter_mm * 1e-3, length),
         position=(0, 0, length / 2),
     )
-    path = np.array(machine.geometry.moving[0]) * 1e-3
+    path = np.array(machine.geometry.moving[0].points) * 1e-3
     torque = 0.0
     for start, end in itertools.pairwise(path):
         middle = (start + end) / 2
@@ -47,3 +51,44 @@ def naive_speed(design: Design) -> float:
 
     run = solve_ivp(rates, (0.0, 60.0), [0.0], rtol=1e-6, atol=1e-8)
     return float(run.y[0, -1])
+
+
+def coupling_round_the_turn(design: CoilMotor, machine: Machine) -> np.ndarray:
+    """Torque per ampere of a single coil at each angle: the field library is asked at each angle anew."""
+    source, shape = coil_source(design), coil_shape(design)
+    assert isinstance(source, Stack)
+    magnet = magpylib.magnet.Cylinder(
+        polarization=(0, 0, source.remanence),
+        dimension=(2 * source.radius, source.length),
+        position=(0, 0, source.length / 2),
+    )
+    turn = drawn(shape.wound.outline)
+    axle = np.array([0, 0, source.length + shape.over_magnet])
+    torques = []
+    for angle in machine.angles:
+        path = np.column_stack([turn[:, 0], -turn[:, 1] * np.sin(angle), turn[:, 1] * np.cos(angle)])
+        step, middle = np.diff(path, axis=0), (path[1:] + path[:-1]) / 2
+        push = np.cross(step, magnet.getB(middle + axle))
+        torques.append(shape.wound.turns * np.cross(middle, push)[:, 0].sum())
+    return np.array(torques)
+
+
+def naive_coil_speed(design: CoilMotor) -> float:
+    """Speed in rad/s of the median coil after two seconds, run from its flick."""
+    machine = machine_of(design, MEDIAN)
+    kappa = coupling_round_the_turn(design, machine)
+    volts, ohms = float(machine.pack.volts_at(machine.pack.used)[0]), float(machine.total_ohms[0])
+    sense = np.sign((kappa * machine.switch[0]).sum())
+
+    def rates(_: float, state: np.ndarray) -> list[float]:
+        at = state[0] % (2 * np.pi)
+        torque = np.interp(at, machine.angles, kappa, period=2 * np.pi)
+        closed = machine.switch[0, int(at / (2 * np.pi) * machine.angles.size)]
+        speed = np.array([abs(state[1])])
+        current = float(machine.made_at(speed)[0]) * closed * (volts - torque * state[1]) / ohms
+        drag = float(machine.load.at(speed)[0]) * np.sign(state[1])
+        return [state[1], (torque * current - drag) / float(machine.inertia[0])]
+
+    flick = sense * 2 * np.pi * design.flick.turns_per_s
+    run = solve_ivp(rates, (0.0, 2.0), [0.0, flick], max_step=2e-3, rtol=1e-4)
+    return float(run.y[1, -1])
