@@ -27,9 +27,18 @@ def open_motor(title: str) -> Callable[[Page], None]:
     def steps(page: Page) -> None:
         page.get_by_role("link", name=title, exact=True).first.click()
         ready(page)
-        page.get_by_role("region", name="What helps most").get_by_role("button").first.wait_for()
+        page.wait_for_load_state("networkidle")
 
     return steps
+
+
+def mapped(page: Page) -> None:
+    """The map of two numbers, where it goes."""
+    open_motor("Ferry wheel")(page)
+    page.keyboard.press("4")
+    page.get_by_text("Two numbers as a map").click()
+    page.get_by_role("button", name="Zoom in to where it goes").click()
+    page.get_by_role("button", name="Show the whole range").wait_for()
 
 
 def compared(page: Page) -> None:
@@ -39,14 +48,14 @@ def compared(page: Page) -> None:
     page.get_by_role("slider", name="Leg point 3 reach").focus()
     page.keyboard.press("Shift+ArrowRight")
     ready(page)
-    page.get_by_role("region", name="What helps most").get_by_role("button").first.wait_for()
+    page.wait_for_load_state("networkidle")
 
 
-def stage(key: str, seen: str) -> Callable[[Page], None]:
-    """The Lantern in one of its later stages."""
+def stage(key: str, seen: str, title: str = "Lantern") -> Callable[[Page], None]:
+    """A demonstration in one of its later stages."""
 
     def steps(page: Page) -> None:
-        open_motor("Lantern")(page)
+        open_motor(title)(page)
         page.keyboard.press(key)
         page.locator(seen).first.wait_for(state="attached")
 
@@ -87,6 +96,11 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "choose": ("light", open_motor("Lantern")),
     "choose-compared": ("light", compared),
     "choose-dark": ("dark", open_motor("Carousel")),
+    "cradle": ("light", open_motor("Ferry wheel")),
+    "lobes": ("dark", open_motor("Tide mill")),
+    "fog-bell": ("light", open_motor("Fog bell")),
+    "map": ("light", mapped),
+    "make-coil": ("light", stage("2", "main img", "Fog bell")),
     "make": ("light", stage("2", "main img")),
     "template": ("light", template),
     "run": ("light", logged),

@@ -81,6 +81,13 @@ UNCERTAIN: dict[str, Uncertain] = {
     "hand_width_other": _times(1.0, "width of the other lead's arc", "build scatter"),
     "hand_balance": _times(1.0, "balance, spread by the maker's hand", "build scatter"),
     "hand_heavy": _times(1.0, "which side came out heavy", "build scatter"),
+    "train_friction": Uncertain(0.3, 0.2, 0.45, "1", "friction coefficient of the magnets in the track", _HANDBOOK),
+    "train_film": _times(2.0, "film on the turns that the magnets touch", "R. Holm, Electric Contacts"),
+    "bumps": Uncertain(0.04, 0.02, 0.1, "kg/m", "drag of bumps from turn to turn, per speed squared", _OWN),
+    "spring_back": Uncertain(1.025, 1.01, 1.04, "1", "bore of a coil off its former", "bench experience"),
+    "contact_tilt": _times(1.0, "whether the inner or the outer edge of a magnet touches", "build scatter"),
+    "hand_pitch": _times(1.0, "pitch, spread by the maker's hand", "build scatter"),
+    "made_slide": Uncertain(0.8, 0.5, 0.95, "1", "share of time that a sliding magnet touches", _OWN, top=1.0),
     "hand_turns": _times(1.0, "turns counted, spread by the maker's hand", "build scatter"),
     "hand_symmetry": _times(1.0, "symmetry, spread by the maker's hand", "build scatter"),
 }
@@ -98,12 +105,13 @@ class Hand:
     width_deg: float
     imbalance_mm: float
     turns: float
+    pitch: float
     pace: float
     source: str = "build scatter of hand-made motors, classroom estimate"
 
 
 HANDS: dict[str, Hand] = {
-    "careful_adult": Hand(0.5, 1.3, 1.5, 0.5, 5.0, 10.0, 0.2, 0.0, pace=1.0),
-    "older_pupil": Hand(1.0, 1.7, 2.0, 1.5, 12.0, 20.0, 0.5, 1.0, pace=1.5),
-    "young_pupil": Hand(2.0, 2.5, 3.0, 3.0, 25.0, 40.0, 1.2, 2.0, pace=2.2),
+    "careful_adult": Hand(0.5, 1.3, 1.5, 0.5, 5.0, 10.0, 0.2, 0.0, 0.05, pace=1.0),
+    "older_pupil": Hand(1.0, 1.7, 2.0, 1.5, 12.0, 20.0, 0.5, 1.0, 0.10, pace=1.5),
+    "young_pupil": Hand(2.0, 2.5, 3.0, 3.0, 25.0, 40.0, 1.2, 2.0, 0.25, pace=2.2),
 }

@@ -20,10 +20,11 @@ class Caution:
 
 def cautions_of(design: Design) -> tuple[Caution, ...]:
     """Every caution for a design, the gravest first."""
-    distance = keep_away(design.magnets) * 100
+    distance = max(keep_away(stack) for stack in design.stacks) * 100
+    count = sum(stack.count for stack in design.stacks)
     return (
         Caution("school", "Your school's rules come first", "Where they, or local codes, say more than this sheet, they hold. What goes beyond them is for a licensed or responsible person to decide."),
-        Caution("swallowing", "Swallowed magnets injure", f"Two swallowed magnets can pierce the gut. Count all {design.magnets.count} out and in, aloud; if one is missing or swallowed, get medical help at once."),
+        Caution("swallowing", "Swallowed magnets injure", f"Two swallowed magnets can pierce the gut. Count all {count} out and in, aloud; if one is missing or swallowed, get medical help at once."),
         Caution("implants", "Keep magnets away", f"Keep these magnets at least {distance:.0f} cm from pacemakers and other implants, cards, phones and disks: there the field falls below 0.5 mT."),
         Caution("pinching", "Magnets pinch and splinter", "Slide them together and apart; never let them snap. Goggles when handling strong ones."),
         Caution("heat", "Hot wire and cell", f"This is nearly a short circuit. Above {HANDS_OFF_C:.0f} °C hands off: keep to the time on the card, take the power away after each run, let it cool."),

@@ -10,13 +10,14 @@ from pydantic import Field, TypeAdapter, ValidationError
 from oakspin.design.coil import CradleDesign, LobesDesign
 from oakspin.design.frame import FrameDesign
 from oakspin.design.models import Part
+from oakspin.design.train import TrainDesign
 from oakspin.errors import Fault, UnreadableDesign
 
 FORMAT = "oakspin.design"
 VERSION = 1
 LARGEST_FILE = 1_000_000
 
-Design = Annotated[FrameDesign | CradleDesign | LobesDesign, Field(discriminator="kind")]
+Design = Annotated[FrameDesign | CradleDesign | LobesDesign | TrainDesign, Field(discriminator="kind")]
 _ADAPTER: TypeAdapter[Design] = TypeAdapter(Design)
 
 
@@ -131,12 +132,13 @@ def faults_of_findings(findings: list[dict[str, Any]]) -> list[Fault]:
     return [_fault_of(finding) for finding in findings]
 
 
-_KINDS = {"frame", "cradle", "lobes"}
+_KINDS = {"frame", "cradle", "lobes", "train"}
 _TAGS = {
     "strength": {"grade", "remanence", "face_field"},
     "size": {"gauge", "diameter"},
     "half": {"points", "spring"},
     "outline": {"round", "square", "oval", "own"},
+    "length": {"length", "turns"},
 }
 
 

@@ -10,6 +10,7 @@ from oakspin.design.models import WHOLE, Part, misfit
 
 Grade = Literal["N35", "N42", "N45", "N52", "ferrite", "alnico"]
 MagnetMaterial = Literal["neodymium", "ferrite", "alnico"]
+LONGEST_MM = 120
 
 
 class ByGrade(Part):
@@ -51,7 +52,10 @@ class Magnets(Part):
     thickness_mm: Annotated[float, Field(ge=0.5, le=30, description="Thickness of one magnet.")] = 3.2
     count: Annotated[int, Field(ge=1, le=12, description="Magnets in the stack."), WHOLE] = 2
     strength: Annotated[Strength, Field(description="Grade, remanence or measured face field.")] = ByGrade(grade="N42")
-    pole_up: Annotated[Literal["N", "S"], Field(description="Pole on the upper face.")] = "N"
+    pole_up: Annotated[
+        Literal["N", "S"],
+        Field(description="Pole on the upper face; of a train's stack, on the face away from the cell."),
+    ] = "N"
     magnetized: Annotated[
         Literal["along", "across"], Field(description="Along the axis, or across it along a diameter.")
     ] = "along"
@@ -60,10 +64,13 @@ class Magnets(Part):
     ] = "nickel"
 
     @model_validator(mode="after")
-    def _hole_fits(self) -> Self:
+    def _hole_and_length_fit(self) -> Self:
         if self.shape != "ring" and self.hole_mm > 0:
             raise misfit("hole_mm", self.hole_mm, f"0 for a {self.shape}", "Choose a ring, or set the hole to 0.")
         if self.shape == "ring" and not 0.5 <= self.hole_mm <= self.diameter_mm - 1:
             limit = f"between 0.5 and {self.diameter_mm - 1:g}"
             raise misfit("hole_mm", self.hole_mm, limit, "A ring needs a hole that leaves at least 0.5 mm of wall.")
+        if self.thickness_mm * self.count > LONGEST_MM:
+            limit = f"a stack of {LONGEST_MM} mm at most"
+            raise misfit("count", self.count, limit, "Take fewer or thinner magnets.")
         return self

@@ -37,6 +37,7 @@ Role = Literal[
     "push_arc",
     "brake_arc",
     "idle_arc",
+    "track",
 ]
 
 
@@ -127,21 +128,46 @@ class View:
 
 @dataclass(frozen=True)
 class Moving:
-    """A path that turns with the machine, at angle 0, as (x, y, z) in mm from the axis; seen in a view."""
+    """A path that turns with the machine, at angle 0, as (x, y, z) in mm from the axis; seen in a view.
+
+    One that travels instead has a ``route`` on the drawing and how many mm of it make a meter of way:
+    its points are then (ahead, to the left, 0) from its place on the route.
+    """
 
     role: Role
     points: tuple[Vector, ...]
     view: View
     sparks: bool = False
+    route: Polyline = ()
+    route_per_m: float = 0.0
+
+
+@dataclass(frozen=True)
+class Dots:
+    """Many small circles of one make: wires cut across."""
+
+    role: Role
+    points: Polyline
+    radius: float
+
+
+@dataclass(frozen=True)
+class Ribbon:
+    """Where the speed along the way is to be drawn: the entry, mm of drawing per mm of way, room for the top speed."""
+
+    x: float
+    y: float
+    per_mm: float
+    height: float
 
 
 @dataclass(frozen=True)
 class Turning:
-    """Where to show which way it turns: seen from above, or looking along the shaft."""
+    """Where to show which way it turns: seen from above, looking along the shaft, or which way it runs along a track."""
 
     x: float
     y: float
-    seen: Literal["above", "end"]
+    seen: Literal["above", "end", "along"]
     radius: float
 
 
@@ -185,6 +211,8 @@ class Geometry:
     turning: Turning
     bounds: tuple[float, float, float, float]
     caption: str
+    dots: tuple[Dots, ...] = ()
+    ribbon: Ribbon | None = None
 
 
 def bounds_of(shapes: tuple[Shape, ...], labels: tuple[Label, ...] = ()) -> tuple[float, float, float, float]:

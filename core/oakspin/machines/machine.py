@@ -86,6 +86,21 @@ class Rate:
 
 
 TURNS = Rate("turns/min", "turns a minute", 60 / (2 * np.pi), 30.0)
+METERS = Rate("m/s", "meters a second", 1.0, 0.03)
+
+
+@dataclass(frozen=True)
+class Measure:
+    """The units in which push (from N m or N) and inertia (from kg m2 or kg) are told."""
+
+    push: str
+    push_per: float
+    inertia: str
+    inertia_per: float
+
+
+TORQUE = Measure("µN·m", 1e6, "g·mm²", 1e9)
+THRUST = Measure("mN", 1e3, "g", 1e3)
 
 
 @dataclass(frozen=True)
@@ -93,7 +108,9 @@ class Words:
     """How this machine's parts are called in sentences; ``forward`` and ``backward`` are seen from ``seen``.
 
     ``closes`` is said of a circuit that closes, ``cancels`` where the pushes of a turn cancel,
-    ``faint`` where the push is weaker than the least friction.
+    ``faint`` where the push is weaker than the least friction; ``alike`` of a push that is the same
+    everywhere, ``unaided`` of a start that needs no hand, ``steady`` before the time to speed.
+    ``goes`` and ``settles`` are the verbs of the headline.
     """
 
     contact: str
@@ -107,6 +124,15 @@ class Words:
     forward: str = "counter-clockwise"
     backward: str = "clockwise"
     rate: Rate = TURNS
+    measure: Measure = TORQUE
+    goes: str = "Turns"
+    settles: str = "settles near"
+    alike: str = "The same at every angle."
+    unaided: str = "Starts by itself, from any angle."
+    steady: str = "Every angle pushes; "
+    over: str = "over a turn"
+    secure: str = "never leaves"
+    together: str = "All round the axis such forces turn it"
 
 
 @dataclass(frozen=True)
@@ -135,6 +161,51 @@ class Rest:
 
 
 @dataclass(frozen=True)
+class Hindrance:
+    """A place on the way that may stop it: from where to where in m from the entry, and why."""
+
+    start: float
+    end: float
+    sentence: str
+
+
+@dataclass(frozen=True)
+class Route:
+    """The way of a machine that travels. Tables have shape (1, stations), evenly spaced over the way.
+
+    Parameters
+    ----------
+    start : float, m
+        Where its middle is when it is let go, from the entry.
+    length : ndarray, shape (draws,), m
+        From there to where it leaves the track; once round for a closed one.
+    grip : ndarray
+        Coupling there, as a share of that on even track.
+    turns : ndarray
+        Energised turns there, as a share of those on even track: of the ohms of ``ohms["track"]``.
+    made : ndarray
+        Whether the contact is made there: 1 or 0.
+    drag : ndarray
+        Dry friction there, as a multiple of that on even track.
+    closed : bool
+        Whether the way leads back to its beginning.
+    hindrances : tuple of Hindrance
+    backward : str
+        What is said where it is pushed out of the end it came in by.
+    """
+
+    start: float
+    length: Array
+    grip: Array
+    turns: Array
+    made: Array
+    drag: Array
+    closed: bool
+    hindrances: tuple[Hindrance, ...] = ()
+    backward: str = ""
+
+
+@dataclass(frozen=True)
 class Machine:
     """A demonstration as physics. SI units; speeds in rad/s (or m/s along a track).
 
@@ -158,6 +229,8 @@ class Machine:
         Speed at which the moving part leaves its seat; ``NEVER`` where it cannot.
     rest : Rest or None
         None where it starts from any angle alike and nobody flicks it.
+    route : Route or None
+        The way of a machine that travels; none where it turns on the spot.
     short_ohms : float
         Resistance of a short past the motor; 0 where there is none.
     """
@@ -180,6 +253,7 @@ class Machine:
     tell: Callable[[], dict[str, tuple[Array, str]]]
     breaks: tuple[Break, ...] = ()
     rest: Rest | None = None
+    route: Route | None = None
     short_ohms: float = 0.0
 
     @property
@@ -235,7 +309,7 @@ class Machine:
 
 
 NEVER = 1e6  # rad/s, beyond anything that turns: where nothing can leave its seat
-_HELD = (Load, Body, Pack, Rest, Break)
+_HELD = (Load, Body, Pack, Rest, Break, Route)
 
 
 def joined(machines: list[Machine]) -> Machine:
@@ -257,6 +331,7 @@ def make(machine: Machine) -> tuple[object, ...]:
         machine.angles.tobytes(),
         machine.rest is None or machine.rest.against,
         machine.rest is None,
+        machine.route and (machine.route.closed, machine.route.hindrances),
         machine.short_ohms,
         tuple((found.link, found.sentence, found.builds is None) for found in machine.breaks),
         tuple(machine.ohms),

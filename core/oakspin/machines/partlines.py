@@ -70,9 +70,11 @@ def magnets_line(
     further: tuple[Dial, ...] = (),
     id_: str = "magnets",
     title: str = "Magnets",
+    faces: str = "up",
 ) -> PartLine:
-    """Everything about one stack. ``stack_follows`` move with the count, ``each_follows`` with the thickness."""
-    stack = magnets or design.magnets
+    """Everything about one stack. ``stack_follows`` move with the count, ``each_follows`` with the thickness;
+    ``faces`` says where its told pole faces."""
+    stack = magnets or design.stacks[0]
     strength = stack.strength
     told = strength.grade if isinstance(strength, ByGrade) else f"{remanence(stack):.2f} T"
     grades: list[tuple[str, object]] = [(name, {"by": "grade", "grade": name}) for name in GRADES]
@@ -94,13 +96,13 @@ def magnets_line(
         dials.append(number(design, f"{pointer}/strength/remanence_T", "Remanence", "T", 0.01))
     if isinstance(strength, ByFaceField):
         dials.append(number(design, f"{pointer}/strength/face_field_mT", "At the face", "mT", 5))
-    dials.append(choice(design, f"{pointer}/pole_up", "Pole up", [("N up", "N"), ("S up", "S")]))
+    dials.append(choice(design, f"{pointer}/pole_up", f"Pole {faces}", [(f"N {faces}", "N"), (f"S {faces}", "S")]))
     dials.append(choice(design, f"{pointer}/magnetized", "Magnetized", [("along", "along"), ("across", "across")]))
     coats = [(text, text) for text in ("nickel", "epoxy", "plastic", "none")]
     dials.append(choice(design, f"{pointer}/plating", "Coat", coats))
     if stack.shape == "ring":
         dials.append(number(design, f"{pointer}/hole_mm", "Hole", "mm", 0.1))
-    way = f"{stack.pole_up} up" if stack.magnetized == "along" else "magnetized across"
+    way = f"{stack.pole_up} {faces}" if stack.magnetized == "along" else "magnetized across"
     figure = f"{way} · keep {keep_away(stack) * 100:.0f} cm off cards"
     return PartLine(id_, title, f"{magnets_name(stack)}, {told}", figure, (*dials, *further))
 
@@ -136,10 +138,10 @@ def wire_line(design: Design, length: float, *, ends: bool = True) -> PartLine:
     return PartLine("wire", "Wire", wire_name(wire), figure, tuple(dials))
 
 
-def bench_line(design: Design) -> PartLine:
-    """Whose hands, and how warm the room is."""
+def bench_line(design: Design, *further: Dial) -> PartLine:
+    """Whose hands, and how warm the room is; what else there is."""
     makers = [(text, name) for name, text in MAKER_WORD.items()]
-    dials = (choice(design, "/maker", "Maker", makers), number(design, "/room_C", "Room", "°C", 1))
+    dials = (choice(design, "/maker", "Maker", makers), number(design, "/room_C", "Room", "°C", 1), *further)
     return PartLine("bench", "Bench", f"{MAKER_WORD[design.maker]}'s hands", f"room at {design.room_C:g} °C", dials)
 
 

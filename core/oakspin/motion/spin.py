@@ -11,6 +11,7 @@ from oakspin.draws import Array, Draws, median
 from oakspin.machines.kinds import machine_of
 from oakspin.machines.machine import Machine
 from oakspin.motion.drive import Drive, drive_of
+from oakspin.motion.journey import Journey, journey_of
 from oakspin.motion.simulate import simulate
 from oakspin.motion.steady import spin_up_time, steady_speed
 
@@ -24,7 +25,7 @@ FOLLOWED = 6 * np.pi  # rad that a machine is followed angle by angle
 
 @dataclass(frozen=True)
 class Spin:
-    """A run in equal time steps. ``angle`` in rad, forward positive.
+    """A run in equal time steps. ``angle`` in rad, forward positive; the place in m where the machine travels.
 
     ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
     thrown up from it; ``live`` is the share of the current that the switch lets through at equal
@@ -53,6 +54,9 @@ def spin(design: Design) -> Spin:
         still, angles = (0.0,) * (FRAMES + 1), (round(angle, 4),) * (FRAMES + 1)
         made = not machine.broken("circuit")
         return Spin(SHORTEST, angles, still, still, (made,) * (FRAMES + 1), (False,) * (FRAMES + 1), live, -1.0)
+    journey = journey_of(machine, drive)
+    if journey:
+        return _along(machine, drive, journey, live)
     settled = steady_speed(drive, machine.load)
     reach = spin_up_time(drive, machine.load, machine.inertia, settled)
     seconds = float(np.clip(1.8 * reach[0], SHORTEST, LONGEST))
@@ -70,6 +74,29 @@ def spin(design: Design) -> Spin:
         hops=tuple(bool(hop and not touch) for hop, touch in zip(hopping, touching, strict=True)),
         live=live,
         leaves_at=float(beyond[0] * seconds / FRAMES) if beyond.size else -1.0,
+    )
+
+
+def _along(machine: Machine, drive: Drive, journey: Journey, live: tuple[float, ...]) -> Spin:
+    """The way of a machine that travels: places in m where a turning one has angles."""
+    sense = drive.sense or 1.0
+    taken = max(float(journey.clock[0, -1]), 1e-3)
+    seconds = float(np.clip(taken, SHORTEST, LONGEST))
+    at = np.linspace(0, taken if journey.through[0] else seconds, FRAMES + 1)
+    # Where it has stopped the clock stands still: only the way up to there is looked up.
+    last = int(np.argmax(journey.places[0] >= journey.reached[0])) + 1
+    clock, places, speeds = journey.clock[0, :last], journey.places[0, :last], journey.speed[0, :last]
+    way, speed = np.interp(at, clock, places), np.interp(at, clock, speeds, right=float(speeds[-1]))
+    touching = _flicker(machine.made_at(speed[:, None])[:, 0], seconds)
+    return Spin(
+        seconds=float(at[-1]),
+        angle=tuple(np.round(sense * way, 4).tolist()),
+        speed=tuple(np.round(sense * speed, 3).tolist()),
+        current=(round(float(drive.current[0]), 3),) * (FRAMES + 1),
+        touching=touching,
+        hops=(False,) * (FRAMES + 1),
+        live=live,
+        leaves_at=-1.0 if (machine.route and machine.route.closed) or not journey.through[0] else taken,
     )
 
 

@@ -67,17 +67,17 @@ def explain(design: Design, rule: RuleName, carrier: Carrier) -> Explanation:
         Pointer("force", school.force, words_of(point.force), point.force),
     )
     sense = sense_of(machine)
-    none = "" if not machine.broken("circuit") else f"Nothing turns it: {machine.breaks[0].sentence}"
+    none = "" if not machine.broken("circuit") else f"Nothing moves it: {machine.breaks[0].sentence}"
     direction = "none" if sense == 0 or none else machine.words.forward if sense > 0 else machine.words.backward
-    turning = np.sign(np.dot(point.axis, np.cross(point.lever, point.force)))
+    turning = np.sign(np.dot(point.axis, np.cross(point.lever, point.force) if any(point.lever) else point.force))
     steps = (
         f"Look {point.name}.",
         f"The {named} runs {pointers[0].words} there: along it the {school.flow} of the {hand} hand.",
         f"The field points {pointers[1].words}: along it the {school.field}.",
         f"The {school.force} shows the force: {pointers[2].words}.",
-        f"All round the axis such forces turn it {direction} seen {machine.words.seen}."
+        f"{machine.words.together} {direction} seen {machine.words.seen}."
         if direction != "none"
-        else "So it does not keep turning.",
+        else "So it does not keep going.",
     )
     return Explanation(
         point=point.name,

@@ -15,12 +15,12 @@ from oakspin.verdict.words import figures
 
 Answer = Literal["other_way", "harder", "same", "weaker", "returns", "stops"]
 OPTIONS: dict[Answer, str] = {
-    "other_way": "It turns the other way.",
-    "harder": "It turns the same way and is pushed harder.",
-    "same": "It turns the same way with the same push.",
-    "weaker": "It turns the same way and is pushed less.",
+    "other_way": "It {goes} the other way.",
+    "harder": "It {goes} the same way and is pushed harder.",
+    "same": "It {goes} the same way with the same push.",
+    "weaker": "It {goes} the same way and is pushed less.",
     "returns": "It stops, comes back and goes the way it went before.",
-    "stops": "It does not turn.",
+    "stops": "It does not go.",
 }
 ALIKE = 0.04  # a push within this share is the same to anyone who watches
 
@@ -41,8 +41,9 @@ class Card:
 def cards_of(design: Design) -> tuple[Card, ...]:
     """Every card of this design; a change that cannot be made is left out."""
     before = evaluate(design)
-    flicked = machine_of(design, MEDIAN).rest is not None
-    options = {name: words for name, words in OPTIONS.items() if flicked or name != "returns"}
+    machine = machine_of(design, MEDIAN)
+    goes = machine.words.goes.lower()
+    options = {name: words.format(goes=goes) for name, words in OPTIONS.items() if machine.rest or name != "returns"}
     cards = []
     for one in lesson_of(design).predictions:
         try:

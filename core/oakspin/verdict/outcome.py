@@ -10,6 +10,7 @@ from oakspin.draws import Array, median
 from oakspin.heat import FOREVER, hands_off_time
 from oakspin.machines.machine import Body, Machine
 from oakspin.motion.drive import Drive, drive_of
+from oakspin.motion.journey import Journey, journey_of
 from oakspin.motion.start import Start, start_of
 from oakspin.motion.steady import spin_up_time, steady_speed
 from oakspin.parts.cell import charge_at
@@ -39,12 +40,28 @@ class Outcome:
     hottest: Body
     life: Array
     runs: Array
+    journey: Journey | None = None
 
     @property
     def goes(self) -> bool:
         """Whether the median build starts by itself and keeps turning."""
         started = median(self.start.ratio) >= 1 and median(self.turn_ratio) >= 1
         return started and self.drive.sense != 0 and not self.machine.broken("starts")
+
+    @property
+    def passing(self) -> Array:
+        """How surely each build gets along its way: 1 and more where it does."""
+        assert self.journey is not None
+        left = (self.journey.low / np.maximum(self.journey.top, 1e-9)) ** 2
+        length = np.maximum(self.journey.places[:, -1], 1e-9)
+        through = 1 + np.maximum(self.turn_ratio - 1, 0.0) * left
+        return np.asarray(np.where(self.journey.through, through, 0.99 * self.journey.reached / length))
+
+    @property
+    def passes(self) -> bool:
+        """Whether a run is one pass of an open way."""
+        route = self.machine.route
+        return route is not None and not route.closed
 
     @property
     def mean_current(self) -> Array:
@@ -66,6 +83,9 @@ def outcome_of(machine: Machine) -> Outcome:
     turn_ratio = machine.free("starts") * drive.stall / dry
     start = start_of(machine, drive)
     speed = np.where(turn_ratio >= 1, steady_speed(drive, machine.load), 0.0)
+    journey = journey_of(machine, drive)
+    if journey:
+        speed = np.where(turn_ratio >= 1, journey.top, 0.0)
     spin_up = np.where(speed > 0, spin_up_time(drive, machine.load, machine.inertia, speed), 0.0)
     live = machine.live_at(speed)
     warming = _warming(machine, live * drive.current**2)
@@ -75,6 +95,8 @@ def outcome_of(machine: Machine) -> Outcome:
     life = _life(machine, drive, live)
     capped = np.minimum(hands_off, np.where(life > 0, life, 3600.0))
     one_run = np.minimum(np.minimum(capped, ONE_RUN), FOREVER)
+    if journey and machine.route and not machine.route.closed:
+        one_run = np.minimum(one_run, np.maximum(journey.seconds, 0.1))
     return Outcome(
         machine=machine,
         drive=drive,
@@ -87,6 +109,7 @@ def outcome_of(machine: Machine) -> Outcome:
         hottest=hottest,
         life=life,
         runs=life / np.maximum(one_run, 1e-9),
+        journey=journey,
     )
 
 

@@ -8,11 +8,13 @@ from typing import Literal
 
 import numpy as np
 
+from oakspin.constants import GRAVITY
 from oakspin.design import Design
 from oakspin.draws import Array, Draws, quantiles
 from oakspin.machines.geometry import Geometry
 from oakspin.machines.kinds import machine_of
 from oakspin.machines.machine import Machine
+from oakspin.motion.journey import stopped_by
 from oakspin.verdict import words
 from oakspin.verdict.links import JUDGES, NAMES, Finding
 from oakspin.verdict.outcome import Outcome, outcome_of
@@ -26,6 +28,7 @@ STARTS: dict[Starts, str] = {
     "never": "does not start",
 }
 QUANTILES = (0.1, 0.5, 0.9)
+TRIP_STEP = 4  # stations of the way between those that are told
 SELF = 0.5  # share of builds or rest positions from which it must start unaided to be told so
 MUST_HOLD = ("circuit", "current", "push", "starts", "keeps_going", "stays_on")
 
@@ -59,6 +62,20 @@ class Link:
 
 
 @dataclass(frozen=True)
+class Trip:
+    """Speed along the way: places in mm from the entry, speeds as (10th percentile, median, 90th) in ``unit``.
+
+    ``reached`` is how far the median build gets in mm; ``stops`` says why it gets no farther, if so.
+    """
+
+    places: tuple[float, ...]
+    speeds: tuple[tuple[float, float, float], ...]
+    unit: str
+    reached: float
+    stops: str
+
+
+@dataclass(frozen=True)
 class Verdict:
     """What a teacher needs to know about a design before building it.
 
@@ -80,6 +97,7 @@ class Verdict:
     share_that_goes: float
     figures: dict[str, Figure]
     geometry: Geometry
+    trip: Trip | None
     causes: tuple[str, ...]
 
     def link(self, id_: str) -> Link:
@@ -130,6 +148,7 @@ def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
             for (name, (_, unit)), band in zip(figures.items(), bands[2 * count :], strict=True)
         },
         geometry=outcome.machine.geometry,
+        trip=_trip(outcome),
         causes=tuple(cause.sentence for cause in outcome.machine.breaks),
     )
 
@@ -201,26 +220,48 @@ def _figures_of(outcome: Outcome) -> dict[str, tuple[Array, str]]:
 def run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
     """Figures of a run that every machine has, with draws and unit."""
     machine, drive = outcome.machine, outcome.drive
-    strongest, rate = np.abs(machine.effective).max(axis=1), machine.words.rate
+    strongest, rate, measure = np.abs(machine.effective).max(axis=1), machine.words.rate, machine.words.measure
     found = {
-        "coupling": (strongest * 1e6, "µN·m/A"),
+        "coupling": (strongest * measure.push_per, f"{measure.push}/A"),
         "resistance": (machine.total_ohms * 1e3, "mΩ"),
         "battery_resistance": (machine.pack.ohms_at(machine.pack.used) * 1e3, "mΩ"),
         **{f"{place.replace(' ', '_')}_resistance": (ohms * 1e3, "mΩ") for place, ohms in machine.ohms.items()},
         "volts": (machine.pack.volts_at(machine.pack.used), "V"),
         "current": (drive.current, "A"),
         "mean_current": (outcome.mean_current, "A"),
-        "push": (drive.stall * 1e6, "µN·m"),
-        "friction": (machine.load.dry * 1e6, "µN·m"),
+        "push": (drive.stall * measure.push_per, measure.push),
+        "friction": (machine.load.dry * measure.push_per, measure.push),
         "speed": (outcome.speed * rate.per, rate.unit),
         "leave_speed": (machine.leave_speed * rate.per, rate.unit),
         "spin_up_time": (outcome.spin_up, "s"),
-        "inertia": (machine.inertia * 1e9, "g·mm²"),
+        "inertia": (machine.inertia * measure.inertia_per, measure.inertia),
         "hands_off_time": (outcome.hands_off, "s"),
         "life": (outcome.life / 60, "min"),
         "runs": (outcome.runs, "runs"),
     }
+    journey = outcome.journey
+    if journey:
+        found["track_time"] = (journey.seconds, "s")
+        weight = machine.inertia * GRAVITY
+        slope = (drive.stall - machine.least_dry) / weight
+        found["steepest_climb"] = (np.degrees(np.arcsin(np.clip(slope, 0.0, 1.0))), "°")
     return found
+
+
+def _trip(outcome: Outcome) -> Trip | None:
+    journey = outcome.journey
+    if journey is None or not outcome.goes:
+        return None
+    some = slice(None, None, TRIP_STEP)
+    rate = outcome.machine.words.rate
+    bands = quantiles(journey.speed[:, some].T * rate.per, QUANTILES)
+    return Trip(
+        places=tuple(np.round(np.median(journey.places[:, some], axis=0) * 1e3, 1).tolist()),
+        speeds=tuple(tuple(row) for row in np.round(bands, 4).tolist()),
+        unit=rate.unit,
+        reached=float(np.median(journey.reached)) * 1e3,
+        stops=stopped_by(outcome.machine, journey),
+    )
 
 
 def _headline(outcome: Outcome, links: tuple[Link, ...]) -> str:
@@ -232,12 +273,12 @@ def _headline(outcome: Outcome, links: tuple[Link, ...]) -> str:
         broken = failing or by_id[weakest]
         return f"Does not go. {broken.sentence}"
     spoken = outcome.machine.words
-    starts = f"Turns {outcome.direction}, {STARTS[_starts(outcome)]}"
+    starts = f"{spoken.goes} {outcome.direction}, {STARTS[_starts(outcome)]}"
     if on.state == "fails":
         where = f"near {words.figures(on.figure, 2)} {spoken.rate.words}" if on.figure else "at once"
         return f"{starts}, but {spoken.leaves} {where}. {on.sentence if not on.figure else ''}".strip()
     band = f"({words.figures(turning.band[0], 2)}–{words.figures(turning.band[1], 2)})"
-    settles = f"settles near {words.figures(turning.figure, 2)} {spoken.rate.words} {band}"
+    settles = f"{spoken.settles} {words.figures(turning.figure, 2)} {spoken.rate.words} {band}"
     return f"{starts}, {settles}. Weakest link: {NAMES[weakest].lower()}."
 
 

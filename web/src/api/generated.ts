@@ -785,6 +785,22 @@ export interface components {
             grade: "N35" | "N42" | "N45" | "N52" | "ferrite" | "alnico";
         };
         /**
+         * ByLength
+         * @description The finished length of the track.
+         */
+        ByLength: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "length";
+            /**
+             * Length Mm
+             * @description Length of the finished track.
+             */
+            length_mm: number;
+        };
+        /**
          * ByPoints
          * @description Half an outline, from the tip (not listed) down to the foot (not listed).
          */
@@ -843,6 +859,22 @@ export interface components {
              * @description Mean diameter of the spring.
              */
             diameter_mm: number;
+        };
+        /**
+         * ByTurns
+         * @description How many turns are wound, before any is pulled apart.
+         */
+        ByTurns: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "turns";
+            /**
+             * Turns
+             * @description Turns of the track, wound tight.
+             */
+            turns: number;
         };
         /**
          * Coil
@@ -1103,7 +1135,7 @@ export interface components {
             /** Version */
             version: number;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /**
              * Changed At
              * Format: date-time
@@ -1286,6 +1318,22 @@ export interface components {
              * @enum {string}
              */
             maker?: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
+         * Kink
+         * @description A place where the track is squeezed.
+         */
+        Kink: {
+            /**
+             * At Mm
+             * @description Where it is, from the entry.
+             */
+            at_mm: number;
+            /**
+             * Squeeze Mm
+             * @description By how much the bore is narrower there.
+             */
+            squeeze_mm: number;
         };
         /**
          * Lead
@@ -1589,7 +1637,7 @@ export interface components {
             strength?: components["schemas"]["ByGrade"] | components["schemas"]["ByRemanence"] | components["schemas"]["ByFaceField"];
             /**
              * Pole Up
-             * @description Pole on the upper face.
+             * @description Pole on the upper face; of a train's stack, on the face away from the cell.
              * @default N
              * @enum {string}
              */
@@ -1760,6 +1808,31 @@ export interface components {
             off_center_mm?: number;
         };
         /**
+         * Plan
+         * @description How the track lies.
+         */
+        Plan: {
+            /**
+             * Form
+             * @description Straight, an arc, or a closed loop.
+             * @default straight
+             * @enum {string}
+             */
+            form?: "straight" | "arc" | "loop";
+            /**
+             * Radius Mm
+             * @description Radius of an arc's center line.
+             * @default 300
+             */
+            radius_mm?: number;
+            /**
+             * Slope Deg
+             * @description Uphill from the entry; negative is downhill.
+             * @default 0
+             */
+            slope_deg?: number;
+        };
+        /**
          * RoundOutline
          * @description A coil wound on a round former.
          */
@@ -1795,6 +1868,27 @@ export interface components {
              * @description Side across the axle.
              */
             across_mm: number;
+        };
+        /**
+         * Stretch
+         * @description A part of the track that is pulled apart.
+         */
+        Stretch: {
+            /**
+             * From Mm
+             * @description Where it begins, from the entry.
+             */
+            from_mm: number;
+            /**
+             * To Mm
+             * @description Where it ends, from the entry.
+             */
+            to_mm: number;
+            /**
+             * Pitch Mm
+             * @description From turn to turn there.
+             */
+            pitch_mm: number;
         };
         /**
          * Strip
@@ -1917,6 +2011,183 @@ export interface components {
              * @default 0
              */
             out_of_line_deg?: number;
+        };
+        /**
+         * Track
+         * @description The long coil.
+         */
+        Track: {
+            /**
+             * Former Mm
+             * @description Diameter of the rod that it is wound on.
+             * @default 14
+             */
+            former_mm?: number;
+            /**
+             * Wound
+             * @description Way of the wire as it runs away from one who looks into the entry.
+             * @default counterclockwise
+             * @enum {string}
+             */
+            wound?: "clockwise" | "counterclockwise";
+            /**
+             * Length
+             * @description Length, or turns.
+             * @default {
+             *       "by": "length",
+             *       "length_mm": 600
+             *     }
+             */
+            length?: components["schemas"]["ByLength"] | components["schemas"]["ByTurns"];
+            /**
+             * Stretches
+             * @description Parts that are pulled apart.
+             * @default []
+             */
+            stretches?: components["schemas"]["Stretch"][];
+            /**
+             * Kinks
+             * @description Squeezed places.
+             * @default []
+             */
+            kinks?: components["schemas"]["Kink"][];
+            /**
+             * @default {
+             *       "form": "straight",
+             *       "radius_mm": 300,
+             *       "slope_deg": 0
+             *     }
+             */
+            plan?: components["schemas"]["Plan"];
+        };
+        /**
+         * TrainDesign
+         * @description Everything the user decides about a coil train.
+         */
+        TrainDesign: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "train";
+            /**
+             * @default {
+             *       "cell": "alkaline_AAA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery?: components["schemas"]["Battery"];
+            /**
+             * Leads
+             * @description Terminal of the cell that leads.
+             * @default -
+             * @enum {string}
+             */
+            leads?: "+" | "-";
+            /**
+             * @description Stack on the leading end; its pole up is the one facing outward.
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 12.7,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 3.2,
+             *       "count": 2,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            front?: components["schemas"]["Magnets"];
+            /**
+             * @description Stack on the trailing end; its pole up is the one facing outward.
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 12.7,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 3.2,
+             *       "count": 2,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            rear?: components["schemas"]["Magnets"];
+            /**
+             * Nose G
+             * @description Mass of the nose decoration.
+             * @default 0
+             */
+            nose_g?: number;
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 20,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "bare",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire?: components["schemas"]["Wire"];
+            /**
+             * @default {
+             *       "former_mm": 14,
+             *       "wound": "counterclockwise",
+             *       "length": {
+             *         "by": "length",
+             *         "length_mm": 600
+             *       },
+             *       "stretches": [],
+             *       "kinks": [],
+             *       "plan": {
+             *         "form": "straight",
+             *         "radius_mm": 300,
+             *         "slope_deg": 0
+             *       }
+             *     }
+             */
+            track?: components["schemas"]["Track"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface?: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C?: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker?: "careful_adult" | "older_pupil" | "young_pupil";
         };
         /**
          * Wire
@@ -2042,7 +2313,7 @@ export interface components {
             /** Title */
             title: string;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /** Change */
             change: string;
         };
@@ -2391,6 +2662,24 @@ export interface components {
             text: string;
         };
         /**
+         * Dots
+         * @description Many small circles of one make: wires cut across.
+         */
+        Dots: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Radius */
+            radius: number;
+        };
+        /**
          * Figure
          * @description A number with its unit and band: the 10th and 90th percentile of builds like this one.
          */
@@ -2480,6 +2769,12 @@ export interface components {
             ];
             /** Caption */
             caption: string;
+            /**
+             * Dots
+             * @default []
+             */
+            dots?: components["schemas"]["Dots"][];
+            ribbon?: components["schemas"]["Ribbon"] | null;
         };
         /**
          * Handle
@@ -2621,13 +2916,16 @@ export interface components {
         /**
          * Moving
          * @description A path that turns with the machine, at angle 0, as (x, y, z) in mm from the axis; seen in a view.
+         *
+         *     One that travels instead has a ``route`` on the drawing and how many mm of it make a meter of way:
+         *     its points are then (ahead, to the left, 0) from its place on the route.
          */
         Moving: {
             /**
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track";
             /** Points */
             points: [
                 number,
@@ -2640,6 +2938,19 @@ export interface components {
              * @default false
              */
             sparks?: boolean;
+            /**
+             * Route
+             * @default []
+             */
+            route?: [
+                number,
+                number
+            ][];
+            /**
+             * Route Per M
+             * @default 0
+             */
+            route_per_m?: number;
         };
         /**
          * PartLine
@@ -2678,6 +2989,20 @@ export interface components {
             lever_mm: number;
         };
         /**
+         * Ribbon
+         * @description Where the speed along the way is to be drawn: the entry, mm of drawing per mm of way, room for the top speed.
+         */
+        Ribbon: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Per Mm */
+            per_mm: number;
+            /** Height */
+            height: number;
+        };
+        /**
          * Shape
          * @description A drawn outline. ``role`` says what it is made of; ``label`` what to write on it.
          */
@@ -2686,7 +3011,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track";
             /** Points */
             points: [
                 number,
@@ -2716,8 +3041,30 @@ export interface components {
             maximum: number;
         };
         /**
+         * Trip
+         * @description Speed along the way: places in mm from the entry, speeds as (10th percentile, median, 90th) in ``unit``.
+         *
+         *     ``reached`` is how far the median build gets in mm; ``stops`` says why it gets no farther, if so.
+         */
+        Trip: {
+            /** Places */
+            places: number[];
+            /** Speeds */
+            speeds: [
+                number,
+                number,
+                number
+            ][];
+            /** Unit */
+            unit: string;
+            /** Reached */
+            reached: number;
+            /** Stops */
+            stops: string;
+        };
+        /**
          * Turning
-         * @description Where to show which way it turns: seen from above, or looking along the shaft.
+         * @description Where to show which way it turns: seen from above, looking along the shaft, or which way it runs along a track.
          */
         Turning: {
             /** X */
@@ -2728,7 +3075,7 @@ export interface components {
              * Seen
              * @enum {string}
              */
-            seen: "above" | "end";
+            seen: "above" | "end" | "along";
             /** Radius */
             radius: number;
         };
@@ -2771,6 +3118,7 @@ export interface components {
                 [key: string]: components["schemas"]["Figure"];
             };
             geometry: components["schemas"]["Geometry"];
+            trip: components["schemas"]["Trip"] | null;
             /** Causes */
             causes: string[];
         };
@@ -3201,7 +3549,7 @@ export interface components {
          */
         MapBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /** First */
             first: string;
             /** Second */
@@ -3296,7 +3644,7 @@ export interface components {
          */
         SwingBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /** Period S */
             period_s: number;
         };
@@ -3343,7 +3691,7 @@ export interface components {
          */
         SweepBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /** Pointer */
             pointer: string;
             /**
@@ -3416,7 +3764,7 @@ export interface components {
          */
         ExplainBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /**
              * Rule
              * @default palm
@@ -3457,7 +3805,7 @@ export interface components {
         };
         /**
          * Spin
-         * @description A run in equal time steps. ``angle`` in rad, forward positive.
+         * @description A run in equal time steps. ``angle`` in rad, forward positive; the place in m where the machine travels.
          *
          *     ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
          *     thrown up from it; ``live`` is the share of the current that the switch lets through at equal
@@ -4393,7 +4741,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4435,7 +4783,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4477,7 +4825,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4519,7 +4867,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4561,7 +4909,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4645,7 +4993,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4853,7 +5201,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4895,7 +5243,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4937,7 +5285,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {

@@ -15,6 +15,7 @@ interface Props {
 const WIDTH = 860;
 const HEIGHT = 400;
 const LEFT = 64;
+const RIGHT = 18;
 const TOP = 12;
 const BOTTOM = 44;
 
@@ -33,7 +34,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
   const rows = edgesOf(map.second_values);
   const x = scaleLinear()
     .domain([columns[0]!, columns.at(-1)!])
-    .range([LEFT, WIDTH - 10]);
+    .range([LEFT, WIDTH - RIGHT]);
   const y = scaleLinear()
     .domain([rows[0]!, rows.at(-1)!])
     .range([HEIGHT - BOTTOM, TOP]);
@@ -121,7 +122,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
         <rect
           x={LEFT}
           y={TOP}
-          width={WIDTH - 10 - LEFT}
+          width={WIDTH - RIGHT - LEFT}
           height={HEIGHT - BOTTOM - TOP}
           fill="none"
           stroke={theme.text}
@@ -136,7 +137,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
             {figures(tick)}
           </text>
         ))}
-        <text x={WIDTH - 10} y={HEIGHT - 10} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
+        <text x={WIDTH - RIGHT} y={HEIGHT - 10} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
           {map.first.label.toLowerCase()}
           {map.first.unit && `, ${map.first.unit}`}
         </text>
@@ -149,7 +150,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
           <Spot x={x(map.best[0]!)} y={y(map.best[1]!)} words="best" left={x(map.best[0]!) > WIDTH * 0.7} best />
         )}
         <path
-          d={`M${x(column)} ${TOP}V${HEIGHT - BOTTOM}M${LEFT} ${y(row)}H${WIDTH - 10}`}
+          d={`M${x(column)} ${TOP}V${HEIGHT - BOTTOM}M${LEFT} ${y(row)}H${WIDTH - RIGHT}`}
           stroke={theme.action}
           strokeWidth={1.2}
           strokeDasharray="5 4"
@@ -157,7 +158,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
         <rect
           x={LEFT}
           y={TOP}
-          width={WIDTH - 10 - LEFT}
+          width={WIDTH - RIGHT - LEFT}
           height={HEIGHT - BOTTOM - TOP}
           fill="transparent"
           onPointerDown={click}

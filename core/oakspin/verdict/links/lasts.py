@@ -17,7 +17,8 @@ def judge(outcome: Outcome) -> Finding:
     """Minutes of running until the battery no longer turns it."""
     life = outcome.life
     runs = median(outcome.runs)
-    good = f"Some {figures(runs, 2)} runs of a minute at most."
+    what = "passes of the track" if outcome.passes else "runs of a minute at most"
+    good = f"Some {figures(runs, 2)} {what}."
     if outcome.machine.pack.endless:
         life = np.minimum(life, DAY)
         good = "A bench supply does not run down."

@@ -9,7 +9,7 @@ from oakspin.verdict.outcome import Outcome
 
 
 def judge(outcome: Outcome) -> Finding:
-    """Mean torque over a turn at rest."""
+    """Mean torque over a turn (or thrust) at rest."""
     machine, drive = outcome.machine, outcome.drive
     peak = np.abs(drive.push).max(axis=1)
     push = drive.stall if drive.sense else peak * 0
@@ -21,5 +21,5 @@ def judge(outcome: Outcome) -> Finding:
     else:
         bad = machine.words.faint
     even = drive.push.shape[1] == 1
-    good = "The same at every angle." if even else "Averaged over a turn."
-    return Finding("push", push * 1e6, "µN·m", margin, good, bad)
+    good = machine.words.alike if even else "Averaged over a turn."
+    return Finding("push", push * machine.words.measure.push_per, machine.words.measure.push, margin, good, bad)

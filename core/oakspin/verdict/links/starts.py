@@ -16,7 +16,7 @@ def judge(outcome: Outcome) -> Finding:
     """Push over friction from the worst angle; or, where a hand flicks it, the flick that it needs."""
     if outcome.machine.rest is None:
         ratio = np.maximum(outcome.start.ratio, 0.0)
-        return Finding("starts", ratio, "× friction", ratio, "Starts by itself, from any angle.", _never(outcome))
+        return Finding("starts", ratio, "× friction", ratio, outcome.machine.words.unaided, _never(outcome))
     needed, rest = outcome.start.needed, outcome.machine.rest
     shown = np.minimum(needed, MOST_FLICK * 2 * np.pi) / (2 * np.pi)
     alone = 100 * outcome.start.by_itself.mean()
@@ -45,7 +45,7 @@ def _never(outcome: Outcome) -> str:
         return "Without push it does not start."
     if outcome.drive.sense == 0:
         swings = median(np.abs(outcome.drive.push).max(axis=1) / machine.load.dry) > 1
-        return "From some angles it is pushed back: it swings over and settles." if swings else "Nothing turns it."
+        return "From some angles it is pushed back: it swings over and settles." if swings else "Nothing moves it."
     if machine.rest is not None:
         return "No flick helps: over a turn friction takes more than the push gives."
     return f"Friction at {machine.words.contact} and {machine.words.bearing} holds it: press less, or push more."

@@ -31,4 +31,12 @@ def judge(outcome: Outcome) -> Finding:
         if cause
         else f"{leaves.capitalize()} at this speed, before it settles near {figures(rate)}: out of balance."
     )
-    return Finding("stays_on", limit * per, machine.words.rate.unit, margin, good, bad, "never leaves" if never else "")
+    return Finding(
+        "stays_on",
+        limit * per,
+        machine.words.rate.unit,
+        margin,
+        good,
+        bad,
+        outcome.machine.words.secure if never else "",
+    )

@@ -1,0 +1,101 @@
+"""The parts of a train as lines that open to their dials."""
+
+from __future__ import annotations
+
+from oakspin.design.battery import CellName
+from oakspin.design.train import ByLength, Kink, Stretch, TrainDesign
+from oakspin.machines.dials import Dial, PartLine, choice, number
+from oakspin.machines.geometry import mm
+from oakspin.machines.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
+from oakspin.machines.train.shape import TrainShape, play, track_wire, train_shape, wound_turns
+
+CELLS_THAT_RUN: tuple[CellName, ...] = ("alkaline_AAA", "alkaline_AA", "nimh_AAA", "nimh_AA", "zinc_carbon_AA", "alkaline_C")  # fmt: skip
+TURNS_A_MINUTE = 60  # by hand on a turned rod; bench experience
+FORM_WORD = {"straight": "straight", "arc": "arc", "loop": "closed loop"}
+
+
+def train_parts(design: TrainDesign) -> tuple[PartLine, ...]:
+    """Every part in the order in which it is laid out on the bench."""
+    shape = train_shape(design)
+    leads = choice(design, "/leads", "Goes first", [("− first", "-"), ("+ first", "+")])
+    return (
+        battery_line(design, CELLS_THAT_RUN, leads),
+        magnets_line(design, "/front", magnets=design.front, id_="front", title="Front magnets", faces="outward"),
+        magnets_line(design, "/rear", magnets=design.rear, id_="rear", title="Rear magnets", faces="outward"),
+        wire_line(design, track_wire(design, shape), ends=False),
+        _track(design, shape),
+        _plan(design, shape),
+        bench_line(design, number(design, "/nose_g", "Nose", "g", 0.1)),
+    )
+
+
+def minutes_to_wind(turns: float) -> float:
+    """Minutes for a careful adult to wind so many turns."""
+    return turns / TURNS_A_MINUTE
+
+
+def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
+    track, end = design.track, mm(shape.track)
+    by_length = isinstance(track.length, ByLength)
+    ways: list[tuple[str, object]] = [
+        ("by length", {"by": "length", "length_mm": round(end)}),
+        ("by turns", {"by": "turns", "turns": max(round(wound_turns(design, shape)), 40)}),
+    ]
+    dials: list[Dial] = [
+        number(design, "/track/former_mm", "Former", "mm", 0.1),
+        choice(design, "/track/wound", "Wound", [("counterclockwise", "counterclockwise"), ("clockwise", "clockwise")]),
+        choice(design, "/track/length", "Told", ways),
+        number(design, "/track/length/length_mm", "Length", "mm", 10)
+        if by_length
+        else number(design, "/track/length/turns", "Turns", "", 10),
+        choice(design, "/track/stretches", "Pulled apart", _stretches(design, shape)),
+    ]
+    for at, _ in enumerate(track.stretches):
+        root, name = f"/track/stretches/{at}", "" if len(track.stretches) == 1 else f" {at + 1}"
+        dials += [
+            number(design, f"{root}/from_mm", f"… from{name}", "mm", 5),
+            number(design, f"{root}/to_mm", f"… to{name}", "mm", 5),
+            number(design, f"{root}/pitch_mm", f"… pitch{name}", "mm", 0.1),
+        ]
+    dials.append(choice(design, "/track/kinks", "Kink", _kinks(design, shape)))
+    for at, _ in enumerate(track.kinks):
+        dials += [
+            number(design, f"/track/kinks/{at}/at_mm", "… at", "mm", 5),
+            number(design, f"/track/kinks/{at}/squeeze_mm", "… squeeze", "mm", 0.1),
+        ]
+    dials.append(surface_dial(design))
+    turns = wound_turns(design, shape)
+    figure = f"bore {mm(shape.bore):.1f} mm, {mm(play(shape)):.1f} mm wider than the magnets · {turns:.0f} turns · {minutes_to_wind(turns):.0f} min to wind"
+    return PartLine("track", "Track", f"{end:.0f} mm on a {track.former_mm:g} mm rod, wound {track.wound}", figure, tuple(dials))  # fmt: skip
+
+
+def _stretches(design: TrainDesign, shape: TrainShape) -> list[tuple[str, object]]:
+    """None, one, or two parts pulled apart; those that are there stay."""
+    end, now = mm(shape.track), [one.model_dump(mode="json") for one in design.track.stretches]
+    wide = max(60.0, mm(shape.long))
+    fresh = [
+        Stretch(from_mm=round(end * share), to_mm=round(min(end * share + wide, end)), pitch_mm=round(2 * mm(shape.tight), 1)).model_dump(mode="json")
+        for share in (0.55, 0.3)
+    ]  # fmt: skip
+    choices: list[tuple[str, object]] = [("nowhere", [])]
+    choices += [("one part", now[:1] or fresh[:1]), ("two parts", now[:2] if len(now) >= 2 else [*now, *fresh][:2])]
+    return [*choices, ("as many as now", now)] if len(now) > 2 else choices
+
+
+def _kinks(design: TrainDesign, shape: TrainShape) -> list[tuple[str, object]]:
+    now = [one.model_dump(mode="json") for one in design.track.kinks]
+    fresh = [Kink(at_mm=round(mm(shape.track) * 0.7), squeeze_mm=0.5).model_dump(mode="json")]
+    return [("none", []), ("one", now[:1] or fresh), *([("as many as now", now)] if len(now) > 1 else [])]
+
+
+def _plan(design: TrainDesign, shape: TrainShape) -> PartLine:
+    plan = design.track.plan
+    forms = [(text, name) for name, text in FORM_WORD.items()]
+    dials = [choice(design, "/track/plan/form", "Lies", forms)]
+    if plan.form == "arc":
+        dials.append(number(design, "/track/plan/radius_mm", "Radius", "mm", 10))
+    if plan.form != "loop":
+        dials.append(number(design, "/track/plan/slope_deg", "Uphill", "°", 1))
+    sharp = f"{mm(shape.tightest):.0f} mm" if shape.tightest < 100 else "none"
+    slope = f" · {plan.slope_deg:g}° uphill" if plan.slope_deg else ""
+    return PartLine("plan", "Plan", FORM_WORD[plan.form], f"tightest bend {sharp}{slope}", tuple(dials))

@@ -1,0 +1,189 @@
+"""The coil train as a Machine: thrust by the flux at both contacts, along a track of changing pitch."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache, partial
+
+import numpy as np
+
+from oakspin.constants import GRAVITY, HANDS
+from oakspin.design.train import TrainDesign
+from oakspin.draws import Array, Draws
+from oakspin.fields.train import Assembly
+from oakspin.machines.bodies import STILL_AIR, cell_body
+from oakspin.machines.machine import METERS, NEVER, THRUST, Body, Load, Machine, Words
+from oakspin.machines.train.drawing import draw_train
+from oakspin.machines.train.faults import bend_radius, breaks_of
+from oakspin.machines.train.shape import TrainShape, play, track_wire, train_shape, wound_turns
+from oakspin.machines.train.way import train_route
+from oakspin.parts.catalogue import FILM_FACTOR
+from oakspin.parts.cell import pack_of
+from oakspin.parts.contact import contact_ohms
+from oakspin.parts.magnet import keep_away, stack_mass
+from oakspin.parts.wire import bend_moment, wire_metal, wire_ohms
+
+CONTACT_NODES, CONTACT_WEIGHTS = np.polynomial.legendre.leggauss(8)
+MAGNET_HEAT = 450.0  # J/kg K, sintered neodymium; data sheets
+CANCELS = 1e-6  # of the flux at both ends: a smaller difference is rounding
+
+
+def handedness(design: TrainDesign) -> float:
+    """+1 for a right-handed helix, whose wire runs clockwise away from the viewer, else -1."""
+    return 1.0 if design.track.wound == "clockwise" else -1.0
+
+
+def current_way(design: TrainDesign) -> float:
+    """+1 where the current in the track runs from the rear contact to the front one: + at the rear."""
+    return 1.0 if design.leads == "-" else -1.0
+
+
+@lru_cache(maxsize=128)
+def contact_flux(assembly: Assembly, radius: float) -> tuple[Array, Array]:
+    """(mean, tilt) of the flux over each magnet's thickness; rows rear and front, Wb.
+
+    The mean is over the whole thickness; mean + t * tilt leans the contact toward the outer edge
+    (t = 1) or the inner one (t = -1).
+    """
+    rear, front = assembly.rear.length, assembly.front.length
+    place = (CONTACT_NODES + 1) / 2  # from the inner face to the outer
+    at = np.stack([-assembly.half - place * rear, assembly.half + place * front])
+    flux = assembly.flux(radius, at)
+    mean = flux @ CONTACT_WEIGHTS / 2
+    return mean, flux @ (CONTACT_WEIGHTS * CONTACT_NODES) / 2
+
+
+def train_coupling(design: TrainDesign, shape: TrainShape, draws: Draws) -> Array:
+    """Thrust per ampere in N/A on evenly wound track, forward positive; shape (draws,).
+
+    Source: kappa = h n (Phi_rear - Phi_front), exact for any axially symmetric train, steel included.
+    """
+    mean, tilt = contact_flux(shape.assembly, (shape.bore + shape.wire) / 2)
+    if abs(mean[0] - mean[1]) < CANCELS * np.abs(mean).sum():
+        return np.zeros(draws.count)
+    leaning = 2 * draws.share("contact_tilt") - 1
+    fall = (mean[0] - mean[1]) + leaning * (tilt[0] - tilt[1])
+    per_meter = 1 / (shape.tight * looser(design, draws))
+    strength = draws.value("remanence") * draws.value("recoil")
+    return np.asarray(current_way(design) * handedness(design) * per_meter * strength * fall)
+
+
+def looser(design: TrainDesign, draws: Draws) -> Array:
+    """How much wider than tight these hands wind; 1 and more."""
+    return np.asarray(1 + draws.magnitude("hand_pitch", HANDS[design.maker].pitch))
+
+
+@dataclass(frozen=True)
+class _Figures:
+    design: TrainDesign
+    shape: TrainShape
+    thrust: Array
+    bore: Array
+    friction: Array
+
+
+def train_machine(design: TrainDesign, draws: Draws) -> Machine:
+    """Turn a train and its track into the one machine."""
+    pack, shape, hand = pack_of(design.battery, draws), train_shape(design), HANDS[design.maker]
+    metal, loose = wire_metal(design.wire), looser(design, draws)
+    coupling = train_coupling(design, shape, draws)
+    bore = design.track.former_mm * 1e-3 * draws.value("spring_back")
+    rear, front = shape.contacts
+    between = (front - rear) / (shape.tight * loose) * np.pi * (shape.bore + shape.wire)
+    film = FILM_FACTOR[design.surface]
+    press = shape.mass * GRAVITY / 2
+    touch = contact_ohms(press, metal, film * draws.value("train_film") * draws.factor("hand_film", hand.film))
+    ohms = {"track": wire_ohms(1.0, shape.wire, metal, design.room_C) * between, "track contact": 2 * touch}
+    slope, mu = np.radians(design.track.plan.slope_deg), draws.value("train_friction")
+    weight = shape.mass * GRAVITY
+    bend = bend_radius(design, shape)
+    square = draws.value("bumps") * loose + (mu * shape.mass / bend if bend else 0.0)
+    dry = weight * np.maximum(mu * np.cos(slope) + np.sin(slope), 0.02)
+    cooling = draws.value("cooling")
+    return Machine(
+        angles=np.zeros(1),
+        coupling=coupling[:, None],
+        switch=np.ones((1, 1)),
+        pack=pack,
+        ohms=ohms,
+        made=draws.value("made_slide"),
+        hop_speed=np.full(draws.count, NEVER),
+        inertia=np.full(draws.count, shape.mass),
+        load=Load(dry, np.zeros(draws.count), square),
+        least_dry=weight * draws.value("train_friction"),
+        leave_speed=np.full(draws.count, NEVER),
+        # A turn of the track warms only while the train passes: it stays cool.
+        bodies=(cell_body(pack, cooling, 1), _magnets(design, touch, cooling)),
+        room_C=design.room_C,
+        words=_words(design),
+        draw=partial(draw_train, design, shape, float(np.sign(np.median(coupling)))),
+        tell=partial(_figures, _Figures(design, shape, np.abs(coupling), bore, mu), draws.count),
+        breaks=breaks_of(design, shape, pack, bore),
+        route=train_route(design, shape, loose),
+    )
+
+
+def _magnets(design: TrainDesign, touch: Array, cooling: Array) -> Body:
+    mass = stack_mass(design.front) + stack_mass(design.rear)
+    skin = np.pi * sum(one.diameter_mm * one.thickness_mm * one.count for one in design.stacks) * 1e-6
+    return Body("magnets", touch, mass * MAGNET_HEAT, STILL_AIR * skin * cooling, cooling * 0)
+
+
+def _words(design: TrainDesign) -> Words:
+    unlike = design.front.pole_up != design.rear.pole_up
+    across = "across" in (design.front.magnetized, design.rear.magnetized)
+    cancels = "The track's push on both magnets cancels."
+    if across:
+        cancels = "The magnets are magnetized across, not along the train: nothing pushes along the track."
+    elif unlike:
+        cancels = "Unlike poles point outward: one magnet is pushed forward as hard as the other is pushed back. Turn one over."
+    end = (
+        "It goes round until the cell is spent or hot."
+        if design.track.plan.form == "loop"
+        else "It runs out at the far end, and its circuit opens there."
+    )
+    return Words(
+        contact="the magnets",
+        bearing="the track",
+        leaves="leaves the track",
+        closes="Bare turns under both magnets; the time they touch.",
+        cancels=cancels,
+        faint="Weaker than the friction of the train in its track: more turns between the magnets, or stronger ones.",
+        stays=end,
+        seen="along the track",
+        forward="forward",
+        backward="backward",
+        rate=METERS,
+        measure=THRUST,
+        goes="Runs",
+        settles="reaches",
+        alike="The same on all evenly wound track.",
+        unaided="Starts by itself, once both magnets are in.",
+        steady="",
+        over="along the track",
+        secure="in the track",
+        together="Such forces push the track back, and it pushes the train",
+    )
+
+
+def _figures(known: _Figures, count: int) -> dict[str, tuple[Array, str]]:
+    design, shape = known.design, known.shape
+
+    def same(value: float) -> Array:
+        return np.full(count, value)
+
+    rear, front = shape.contacts
+    figures = {
+        "mass": (same(shape.mass * 1e3), "g"),
+        "bore": (known.bore * 1e3, "mm"),
+        "play": (known.bore * 1e3 - 2e3 * shape.widest, "mm"),
+        "energized_turns": (same((front - rear) / shape.tight), "turns"),
+        "turns": (same(wound_turns(design, shape)), "turns"),
+        "track_length": (same(shape.track * 1e3), "mm"),
+        "wire_length": (same(track_wire(design, shape)), "m"),
+        "bend_moment": (same(bend_moment(shape.wire, wire_metal(design.wire)) * 1e3), "mN·m"),
+        "keep_away_distance": (same(max(keep_away(stack) for stack in design.stacks) * 1e3), "mm"),
+    }
+    if play(shape) > 0 and np.isfinite(shape.tightest):
+        figures["tightest_bend"] = (same(shape.tightest * 1e3), "mm")
+    return figures

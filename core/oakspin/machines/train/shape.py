@@ -1,0 +1,95 @@
+"""Sizes of a train and its track. SI units; z along the track, forward, 0 at the middle of the cell."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from oakspin.constants import UNCERTAIN
+from oakspin.design.magnets import Magnets
+from oakspin.design.train import ByTurns, TrainDesign
+from oakspin.fields.train import Assembly, Ending
+from oakspin.parts.cell import cell_of
+from oakspin.parts.magnet import remanence, stack_length, stack_mass
+from oakspin.parts.wire import wire_diameter
+
+ENAMEL = 0.035e-3  # m that a coat adds to a wire's diameter; data sheets give 0.02 to 0.05
+
+
+@dataclass(frozen=True)
+class TrainShape:
+    """The train and its track as lengths in m and a mass in kg.
+
+    ``tight`` is the pitch of even turns side by side, ``track`` the length of the finished track.
+    """
+
+    assembly: Assembly
+    mass: float
+    wire: float
+    tight: float
+    bore: float
+    track: float
+    tightest: float
+
+    @property
+    def long(self) -> float:
+        """Length over both magnets."""
+        return 2 * self.assembly.half + self.assembly.front.length + self.assembly.rear.length
+
+    @property
+    def widest(self) -> float:
+        """Radius of the wider magnet."""
+        return max(self.assembly.front.radius, self.assembly.rear.radius)
+
+    @property
+    def contacts(self) -> tuple[float, float]:
+        """Middle of the rear and of the front contact."""
+        train = self.assembly
+        return -train.half - train.rear.length / 2, train.half + train.front.length / 2
+
+    @property
+    def middle(self) -> float:
+        """Where the train's middle over all is, from the middle of the cell."""
+        return (self.assembly.front.length - self.assembly.rear.length) / 2
+
+
+def train_shape(design: TrainDesign) -> TrainShape:
+    """Lay train and track out, with the median bore after spring-back."""
+    cell, wire = cell_of(design.battery), wire_diameter(design.wire)
+    tight = wire + (0.0 if design.wire.finish == "bare" else ENAMEL)
+    length = design.battery.in_series * cell.length_mm * 1e-3
+    train = Assembly(length / 2, cell.diameter_mm * 5e-4, cell.can_mm * 1e-3, _ending(design.front, 1), _ending(design.rear, -1))  # fmt: skip
+    mass = design.battery.in_series * cell.mass_g * 1e-3 + stack_mass(design.front) + stack_mass(design.rear)
+    bore = design.track.former_mm * 1e-3 * UNCERTAIN["spring_back"].median
+    told = design.track.length
+    track = told.turns * tight + _pulled(design, tight) if isinstance(told, ByTurns) else told.length_mm * 1e-3
+    long = length + train.front.length + train.rear.length
+    free = 2 * bore - 2 * max(train.front.radius, train.rear.radius) - 2 * train.radius
+    tightest = long**2 / (4 * free) if free > 0 else math.inf
+    return TrainShape(train, mass + design.nose_g * 1e-3, wire, tight, bore, track, tightest)
+
+
+def _ending(magnets: Magnets, outward: int) -> Ending:
+    sign = outward * (1 if magnets.pole_up == "N" else -1)
+    across = magnets.magnetized == "across"
+    return Ending(magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets), sign * remanence(magnets), across)  # fmt: skip
+
+
+def _pulled(design: TrainDesign, tight: float) -> float:
+    """How much longer the track is for its parts that are pulled apart."""
+    return sum((one.to_mm - one.from_mm) * 1e-3 * (1 - tight / max(one.pitch_mm * 1e-3, tight)) for one in design.track.stretches)  # fmt: skip
+
+
+def wound_turns(design: TrainDesign, shape: TrainShape) -> float:
+    """Turns of the whole track."""
+    return (shape.track - _pulled(design, shape.tight)) / shape.tight
+
+
+def track_wire(design: TrainDesign, shape: TrainShape) -> float:
+    """Wire of the whole track in m."""
+    return wound_turns(design, shape) * math.pi * (shape.bore + shape.wire)
+
+
+def play(shape: TrainShape) -> float:
+    """How much wider the bore is than the wider magnet, in m."""
+    return shape.bore - 2 * shape.widest

@@ -1,0 +1,93 @@
+"""The way of a train: what each place of the track does to it."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.design.train import TrainDesign
+from oakspin.draws import Array
+from oakspin.machines.machine import Hindrance, Route
+from oakspin.machines.train.shape import TrainShape, play
+
+STATIONS = 161
+SLICES = 48  # of the train's length, over which the flux falls from one contact to the other
+WALL = 1e4  # times the friction: a bore that is narrower than the magnet
+
+
+def train_route(design: TrainDesign, shape: TrainShape, spread: Array) -> Route:
+    """Grip, turns, contact and drag at evenly spaced places; ``spread`` holds the draws' looser winding.
+
+    Grip follows from the turns between the contacts, each weighed by the flux that changes there:
+    kappa(x) = h sum of n(x + u) (-dPhi/du) du.
+    """
+    closed = design.track.plan.form == "loop"
+    first = 0.0 if closed else shape.long / 2
+    last = shape.track if closed else max(shape.track - shape.long / 2, first + 1e-3)
+    at = np.linspace(first, last, STATIONS)
+    rear, front = shape.contacts
+    edges = np.linspace(rear, front, SLICES + 1)
+    flux = shape.assembly.flux(shape.bore / 2 + shape.wire / 2, edges)
+    fall = flux[:-1] - flux[1:]
+    share = fall / fall.sum() if abs(fall.sum()) > 1e-3 * np.abs(fall).sum() else np.full(SLICES, 1 / SLICES)
+    # Places count from the middle over all, the flux from the middle of the cell.
+    places = at[:, None] - shape.middle + (edges[:-1] + edges[1:]) / 2
+    density = shape.tight / _pitch(design, shape, places, closed)
+    touching = _touching(design, shape, at, closed)
+    return Route(
+        start=first,
+        length=np.full_like(spread, last - first),
+        grip=(density @ share)[None, :],
+        turns=density.mean(axis=1)[None, :],
+        made=touching[None, :],
+        drag=_drag(design, shape, at, closed)[None, :],
+        closed=closed,
+        hindrances=_hindrances(design, shape),
+        backward="It is thrown back out of the end it entered: put the train in the other end first, or turn both magnets over.",
+    )
+
+
+def _pitch(design: TrainDesign, shape: TrainShape, at: Array, closed: bool) -> Array:
+    """Distance from turn to turn in m at places from the entry; beyond the ends there are no turns."""
+    place = np.mod(at, shape.track) if closed else at
+    pitch = np.full(place.shape, shape.tight)
+    for one in design.track.stretches:
+        inside = (place >= one.from_mm * 1e-3) & (place < one.to_mm * 1e-3)
+        pitch = np.where(inside, np.maximum(one.pitch_mm * 1e-3, shape.tight), pitch)
+    return pitch if closed else np.where((place < 0) | (place > shape.track), np.inf, pitch)
+
+
+def _touching(design: TrainDesign, shape: TrainShape, at: Array, closed: bool) -> Array:
+    """1 where both magnets touch a turn: no gap between turns is wider than the magnet over it is thick."""
+    rear, front = shape.contacts
+    made = np.ones(at.size)
+    for place, length in ((rear, shape.assembly.rear.length), (front, shape.assembly.front.length)):
+        pitch = _pitch(design, shape, np.clip(at - shape.middle + place, 0, shape.track), closed)
+        made = np.where(pitch - shape.wire > length, 0.0, made)
+    return made
+
+
+def _drag(design: TrainDesign, shape: TrainShape, at: Array, closed: bool) -> Array:
+    """Friction as a multiple of that on even track: a kink grips while any of the train is in it."""
+    drag = np.ones(at.size)
+    room = max(play(shape), 1e-5)
+    for kink in design.track.kinks:
+        away = np.abs(at - kink.at_mm * 1e-3)
+        away = np.minimum(away, shape.track - away) if closed else away
+        left = room - kink.squeeze_mm * 1e-3
+        grip = WALL if left <= 0 else kink.squeeze_mm * 1e-3 / left
+        drag = np.where(away <= shape.long / 2, drag + grip, drag)
+    return drag
+
+
+def _hindrances(design: TrainDesign, shape: TrainShape) -> tuple[Hindrance, ...]:
+    half = shape.long / 2
+    pulled = [
+        Hindrance(one.from_mm * 1e-3 - half, one.to_mm * 1e-3 + half, f"turns are pulled apart to {one.pitch_mm:g} mm")
+        for one in design.track.stretches
+        if one.pitch_mm * 1e-3 > 1.2 * shape.tight
+    ]
+    kinks = [
+        Hindrance(one.at_mm * 1e-3 - half, one.at_mm * 1e-3 + half, f"a kink takes {one.squeeze_mm:g} mm of the bore")
+        for one in design.track.kinks
+    ]
+    return tuple(kinks + pulled)
