@@ -6,7 +6,7 @@ import sys
 from functools import partial
 
 from bench.clock import medians
-from bench.naive import naive_coil_speed, naive_speed
+from bench.naive import naive_coil_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
 from oakspin import Design, Draws, evaluate
 from oakspin.design.patch import Setting, patched
@@ -15,6 +15,7 @@ from tests.core.designs import LANTERN, sample
 from tests.server.live import LiveServer
 
 FERRY = sample("ferry-wheel")
+TRAIN = patched(sample("night-shuttle"), (Setting("/track/length", {"by": "turns", "turns": 600}),))
 HOUR_OF_USE = 3000  # verdicts and saves of someone who turns dials for an hour without a rest
 
 
@@ -37,6 +38,8 @@ def main() -> int:
     tell("41-point sweep with bands / verdict, worst of three factors", _sweep_ratio(None), 12)
     shown = _sweep_ratio(Draws())
     print(f"       the same on the chain's own 256 builds, as Tune shows it: {shown:.3g} ×", flush=True)
+    ours, naive = medians(lambda: evaluate(TRAIN), lambda: naive_train_speed(TRAIN), rounds=5)
+    tell("train: 256 runs over 600 turns / naive run of one", ours / naive, 1)
     with open_lantern() as (page, server):
         follow = follow_seconds(page)
         # The verdicts under the hand are those of the very heights that the slider passes.

@@ -9,12 +9,15 @@ import numpy as np
 from scipy.integrate import solve_ivp
 
 from oakspin import Design, machine_of
+from oakspin.design import TrainDesign
 from oakspin.draws import MEDIAN
 from oakspin.fields.stack import Stack
 from oakspin.machines.coil.machine import CoilMotor, coil_source
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import coil_shape
 from oakspin.machines.machine import Machine
+from oakspin.machines.train.machine import current_way, handedness
+from oakspin.machines.train.shape import train_shape
 from oakspin.parts.magnet import remanence, stack_length
 
 
@@ -91,4 +94,42 @@ def naive_coil_speed(design: CoilMotor) -> float:
 
     flick = sense * 2 * np.pi * design.flick.turns_per_s
     run = solve_ivp(rates, (0.0, 2.0), [0.0, flick], max_step=2e-3, rtol=1e-4)
+    return float(run.y[1, -1])
+
+
+def naive_train_speed(design: TrainDesign, seconds: float = 3.0) -> float:
+    """Speed in m/s of the median train after so many seconds; the force on the helix is asked for as it goes."""
+    machine, shape = machine_of(design, MEDIAN), train_shape(design)
+    train, radius = shape.assembly, (shape.bore + shape.wire) / 2
+    ends = ((train.front, train.half + train.front.length / 2), (train.rear, -train.half - train.rear.length / 2))
+    magnets = [
+        magpylib.magnet.Cylinder(
+            polarization=(0, 0, end.remanence), dimension=(2 * end.radius, end.length), position=(0, 0, place)
+        )
+        for end, place in ends
+    ]
+    rear, front = shape.contacts
+    turns = (front - rear) / shape.tight
+    volts, ohms = float(machine.pack.volts_at(machine.pack.used)[0]), float(machine.total_ohms[0])
+
+    def force_per_ampere(place: float) -> float:
+        # Turns lie where they lie: the train meets them at another phase at every place.
+        phase = np.linspace(0, 2 * np.pi * turns, int(24 * turns)) + 2 * np.pi * (place % shape.tight) / shape.tight
+        z = np.linspace(rear, front, phase.size)
+        wire = np.column_stack([radius * np.cos(phase), handedness(design) * radius * np.sin(phase), z])
+        step, middle = np.diff(wire, axis=0), (wire[1:] + wire[:-1]) / 2
+        field = sum(magnet.getB(middle) for magnet in magnets)
+        return float(-current_way(design) * np.cross(step, field)[:, 2].sum())
+
+    def rates(_: float, state: np.ndarray) -> list[float]:
+        kappa = force_per_ampere(state[0])
+        speed = np.array([max(state[1], 0.0)])
+        push = float(machine.made_at(speed)[0]) * kappa * (volts - kappa * state[1]) / ohms
+        return [state[1], (push - float(machine.load.at(speed)[0])) / float(machine.inertia[0])]
+
+    def leaves(_: float, state: np.ndarray) -> float:
+        return state[0] - (shape.track - shape.long / 2)
+
+    leaves.terminal = True  # type: ignore[attr-defined]
+    run = solve_ivp(rates, (0.0, seconds), [shape.long / 2, 0.0], rtol=1e-4, events=leaves)
     return float(run.y[1, -1])

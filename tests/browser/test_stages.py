@@ -182,6 +182,7 @@ def test_a_sweep_shows_the_usable_window_and_a_value_is_picked_by_mouse(page: Pa
         "tight",
         "fails",
     ]
+    page.wait_for_load_state("networkidle")  # the plot stands still once the whole sweep is in
     box = page.locator("[data-plot]").bounding_box()
     assert box
     page.mouse.click(box["x"] + box["width"] * 0.25, box["y"] + 60)

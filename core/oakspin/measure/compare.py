@@ -14,9 +14,13 @@ from oakspin.machines.kinds import machine_of
 from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Trial, built, measured_in
 from oakspin.verdict.outcome import Outcome, outcome_of
+from oakspin.verdict.verdict import run_figures
 
 LABELS = {
     "speed": "Speed",
+    "gate_time": "Time between the gates",
+    "gate_speed": "Speed between the gates",
+    "steepest_climb": "Steepest climb, a thrust of its own",
     "mean_current": "Current on the meter",
     "volts_loaded": "Volts while running",
     "battery_resistance": "Ohms inside the battery",
@@ -71,6 +75,7 @@ def _predicted(outcome: Outcome, trial: Trial) -> dict[str, Array]:
     rises = [rise_in(body, square, outcome.speed, seconds) for body, square in outcome.warming]
     swing = swing_period(machine)
     return {
+        **_on_the_way(outcome, trial),
         **({} if swing is None else {"swing_period": swing}),
         "speed": outcome.speed * machine.words.rate.per,
         "mean_current": mean,
@@ -78,3 +83,20 @@ def _predicted(outcome: Outcome, trial: Trial) -> dict[str, Array]:
         "battery_resistance": inside * 1e3,
         "temperature": machine.room_C + np.max(rises, axis=0),
     }
+
+
+def _on_the_way(outcome: Outcome, trial: Trial) -> dict[str, Array]:
+    """Time and speed between two gates, and the steepest tilt; nothing where it turns on the spot."""
+    journey, read = outcome.journey, trial.readings
+    if journey is None:
+        return {}
+    found = {"steepest_climb": run_figures(outcome)["steepest_climb"][0]}
+    if read.first_gate_mm is not None and read.second_gate_mm is not None:
+        first, second = read.first_gate_mm * 1e-3, read.second_gate_mm * 1e-3
+        rows = range(journey.clock.shape[0])
+        # A gate is passed by the train's middle; builds that stop before it never pass.
+        passed = [[np.interp(at, journey.places[row], journey.clock[row]) for at in (first, second)] for row in rows]
+        taken = np.array([late - early for early, late in passed])
+        taken = np.where(journey.reached >= min(second, float(journey.places.max())), np.maximum(taken, 1e-3), 600.0)
+        found |= {"gate_time": taken, "gate_speed": (second - first) / taken}
+    return found

@@ -8,7 +8,7 @@ from oakspin.design import Design
 from oakspin.design.patch import value_at
 from oakspin.draws import MEDIAN
 from oakspin.machines.kinds import as_built_of, machine_of, parts_of
-from oakspin.measure.trial import READINGS, SEEN, SWINGS, ReadingWords, Seen
+from oakspin.measure.trial import GATES, READINGS, SEEN, SWINGS, TURNING, ReadingWords, Seen
 
 
 @dataclass(frozen=True)
@@ -38,6 +38,9 @@ def trial_form(design: Design) -> TrialForm:
         Planned(pointer, dials[pointer].label, dials[pointer].unit, float(value_at(design, pointer)))
         for pointer in as_built_of(design)
     )
-    rest = machine_of(design, MEDIAN).rest
+    machine = machine_of(design, MEDIAN)
+    rest = machine.rest
     swings = rest is not None and bool(rest.measured_at)
-    return TrialForm((*READINGS, *(SWINGS if swings else ())), as_built, SEEN, swings)
+    return TrialForm(
+        (*(GATES if machine.route else TURNING), *READINGS, *(SWINGS if swings else ())), as_built, SEEN, swings
+    )

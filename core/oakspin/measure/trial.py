@@ -36,12 +36,20 @@ class ReadingWords:
     unit: str
 
 
-READINGS = (
+TURNING = (
     ReadingWords("turns", "Turns counted", "turns"),
     ReadingWords("turns_seconds", "Seconds for them", "s"),
     ReadingWords("film_turns", "Turns on film", "turns"),
     ReadingWords("film_frames", "Frames they took", "frames"),
     ReadingWords("film_rate", "Film speed", "frames/s"),
+)
+GATES = (
+    ReadingWords("first_gate_mm", "First gate, from the entry", "mm"),
+    ReadingWords("second_gate_mm", "Second gate", "mm"),
+    ReadingWords("gate_seconds", "Seconds between them", "s"),
+    ReadingWords("climb_deg", "Steepest tilt it climbs", "°"),
+)
+READINGS = (
     ReadingWords("amperes", "Current", "A"),
     ReadingWords("volts_open", "Volts, open", "V"),
     ReadingWords("volts_loaded", "Volts, running", "V"),
@@ -77,6 +85,10 @@ class Readings(Part):
     temperature_C: Annotated[float | None, Field(ge=-10, le=200, description="Warmest place after the run.")] = None
     swings: Annotated[float | None, Field(ge=0.5, le=1000, description="Swings to and fro, power off, counted.")] = None
     swings_seconds: Annotated[float | None, Field(ge=0.1, le=3600, description="Seconds that they took.")] = None
+    first_gate_mm: Annotated[float | None, Field(ge=0, le=10000, description="First mark, from the entry.")] = None
+    second_gate_mm: Annotated[float | None, Field(ge=1, le=10000, description="Second mark, from the entry.")] = None
+    gate_seconds: Annotated[float | None, Field(ge=0.01, le=600, description="Seconds from mark to mark.")] = None
+    climb_deg: Annotated[float | None, Field(ge=0, le=90, description="Steepest tilt that it climbs.")] = None
     seconds_run: Annotated[float | None, Field(ge=0.5, le=36000, description="Seconds that the power was on.")] = None
 
     @model_validator(mode="after")
@@ -92,6 +104,16 @@ class Readings(Part):
         film = (self.film_turns, self.film_frames, self.film_rate)
         if any(one is None for one in film) and any(one is not None for one in film):
             raise misfit("film_turns", "a part", "whole", "Give turns, frames and frame rate of the film, or none.")
+        gates = (self.first_gate_mm, self.second_gate_mm, self.gate_seconds)
+        if any(one is None for one in gates) and any(one is not None for one in gates):
+            raise misfit("gate_seconds", "a part", "whole", "Give both marks and the seconds between them, or none.")
+        if (
+            self.first_gate_mm is not None
+            and self.second_gate_mm is not None
+            and self.second_gate_mm <= self.first_gate_mm
+        ):
+            limit = f"beyond the first, at {self.first_gate_mm:g} mm"
+            raise misfit("second_gate_mm", self.second_gate_mm, limit, "Measure both marks from the entry.")
         if self.volts_open is not None and self.volts_loaded is not None and self.volts_loaded > self.volts_open:
             limit = f"at most the open {self.volts_open:g} V"
             raise misfit("volts_loaded", self.volts_loaded, limit, "Check which of the two was read under load.")
@@ -140,6 +162,11 @@ def measured_in(trial: Trial) -> dict[str, Reading]:
         found["speed"] = Reading(60 * read.film_turns * read.film_rate / read.film_frames, "turns/min")
     elif read.turns is not None and read.turns_seconds is not None:
         found["speed"] = Reading(60 * read.turns / read.turns_seconds, "turns/min")
+    if read.first_gate_mm is not None and read.second_gate_mm is not None and read.gate_seconds is not None:
+        found["gate_time"] = Reading(read.gate_seconds, "s")
+        found["gate_speed"] = Reading((read.second_gate_mm - read.first_gate_mm) * 1e-3 / read.gate_seconds, "m/s")
+    if read.climb_deg is not None:
+        found["steepest_climb"] = Reading(read.climb_deg, "°")
     if read.amperes is not None:
         found["mean_current"] = Reading(read.amperes, "A")
     if read.volts_loaded is not None:

@@ -112,6 +112,8 @@ def stopped_by(machine: Machine, journey: Journey) -> str:
     if median(machine.coupling[:, 0]) < 0 and not machine.route.closed:
         return machine.route.backward
     place = median(journey.reached)
-    reason = next((one.sentence for one in machine.route.hindrances if one.start <= place <= one.end), "")
+    step = median(machine.route.length) / (machine.route.grip.shape[1] - 1)
+    near = (one for one in machine.route.hindrances if one.start - 2 * step <= place <= one.end + step)
+    reason = next((one.sentence for one in near), "")
     where = f"Stops {place * 1e3:.0f} mm from the entry"
     return f"{where}: {reason}." if reason else f"{where}: the push is too weak there."

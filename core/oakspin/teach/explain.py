@@ -75,7 +75,7 @@ def explain(design: Design, rule: RuleName, carrier: Carrier) -> Explanation:
         f"The {named} runs {pointers[0].words} there: along it the {school.flow} of the {hand} hand.",
         f"The field points {pointers[1].words}: along it the {school.field}.",
         f"The {school.force} shows the force: {pointers[2].words}.",
-        f"{machine.words.together} {direction} seen {machine.words.seen}."
+        f"{machine.words.together} {direction} {'' if machine.route else 'seen '}{machine.words.seen}."
         if direction != "none"
         else "So it does not keep going.",
     )

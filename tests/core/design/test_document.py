@@ -41,7 +41,7 @@ def test_any_finite_number_survives_the_round_trip_exactly() -> None:
 def test_files_keep_to_the_published_schema_and_damaged_ones_do_not(path) -> None:  # type: ignore[no-untyped-def]
     content = json.loads(path.read_text(encoding="utf-8"))
     jsonschema_rs.validate(schema(), content)
-    content["design"]["magnets"]["count"] = 99
+    content["design"]["battery"]["in_series"] = 99
     with pytest.raises(jsonschema_rs.ValidationError):
         jsonschema_rs.validate(schema(), content)
 

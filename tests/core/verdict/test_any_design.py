@@ -141,7 +141,55 @@ lobes = st.fixed_dictionaries(
         **coil_parts,
     }
 )
-designs = st.one_of(frames, cradles, lobes)
+stretch = st.tuples(st.floats(0, 2000), st.floats(1, 500), st.floats(0.2, 60)).map(lambda one: {"from_mm": one[0], "to_mm": one[0] + one[1], "pitch_mm": one[2]})  # fmt: skip
+end_stack = st.fixed_dictionaries(
+    {
+        "diameter_mm": st.floats(3, 60),
+        "thickness_mm": st.floats(0.5, 30),
+        "count": st.integers(1, 4),
+        "strength": strength,
+        "pole_up": st.sampled_from("NS"),
+        "magnetized": st.sampled_from(["along", "across"]),
+        "plating": st.sampled_from(["nickel", "epoxy"]),
+    }
+)
+trains = st.fixed_dictionaries(
+    {
+        "kind": st.just("train"),
+        "battery": st.fixed_dictionaries({"cell": st.sampled_from(cells), "in_series": st.integers(1, 3)}),
+        "leads": st.sampled_from("+-"),
+        "front": end_stack,
+        "rear": end_stack,
+        "nose_g": st.floats(0, 30),
+        "wire": coil_parts["wire"],
+        "track": st.fixed_dictionaries(
+            {
+                "former_mm": st.floats(5, 60),
+                "wound": st.sampled_from(["clockwise", "counterclockwise"]),
+                "length": st.one_of(
+                    st.fixed_dictionaries({"by": st.just("length"), "length_mm": st.floats(80, 10000)}),
+                    st.fixed_dictionaries({"by": st.just("turns"), "turns": st.integers(40, 12000)}),
+                ),
+                "stretches": st.lists(stretch, max_size=3),
+                "kinks": st.lists(
+                    st.fixed_dictionaries({"at_mm": st.floats(0, 2000), "squeeze_mm": st.floats(0, 10)}), max_size=2
+                ),
+                "plan": st.one_of(
+                    st.just({"form": "loop"}),
+                    st.fixed_dictionaries(
+                        {
+                            "form": st.sampled_from(["straight", "arc"]),
+                            "radius_mm": st.floats(20, 5000),
+                            "slope_deg": st.floats(-10, 60),
+                        }
+                    ),
+                ),
+            }
+        ),
+        "maker": st.sampled_from(["careful_adult", "young_pupil"]),
+    }
+)
+designs = st.one_of(frames, cradles, lobes, trains)
 
 
 @given(designs)
@@ -160,7 +208,7 @@ def test_every_valid_design_gets_a_finite_verdict_or_a_refusal_with_a_hint(plain
     for name, figure in verdict.figures.items():
         assert math.isfinite(figure.value), name
         assert figure.band[0] <= figure.value <= figure.band[1], name
-    assert verdict.direction in {"clockwise", "counter-clockwise", "none"}
+    assert verdict.direction in {"clockwise", "counter-clockwise", "forward", "backward", "none"}
     assert all(math.isfinite(number) for shape in verdict.geometry.shapes for point in shape.points for number in point)
 
 

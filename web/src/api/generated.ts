@@ -2455,6 +2455,26 @@ export interface components {
              */
             swings_seconds?: number | null;
             /**
+             * First Gate Mm
+             * @description First mark, from the entry.
+             */
+            first_gate_mm?: number | null;
+            /**
+             * Second Gate Mm
+             * @description Second mark, from the entry.
+             */
+            second_gate_mm?: number | null;
+            /**
+             * Gate Seconds
+             * @description Seconds from mark to mark.
+             */
+            gate_seconds?: number | null;
+            /**
+             * Climb Deg
+             * @description Steepest tilt that it climbs.
+             */
+            climb_deg?: number | null;
+            /**
              * Seconds Run
              * @description Seconds that the power was on.
              */
@@ -2489,6 +2509,10 @@ export interface components {
              *       "temperature_C": null,
              *       "swings": null,
              *       "swings_seconds": null,
+             *       "first_gate_mm": null,
+             *       "second_gate_mm": null,
+             *       "gate_seconds": null,
+             *       "climb_deg": null,
              *       "seconds_run": null
              *     }
              */

@@ -90,12 +90,14 @@ function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdic
   const rate = figures(top * verdict.rate_per, 2);
   if (!spin.run) return <Quiet role="status">computing the run …</Quiet>;
   if (top === 0) return <Quiet role="status">It stays where it is. {verdict.causes[0] ?? ""}</Quiet>;
-  const leaves = spin.run.leaves_at >= 0 ? ` It leaves its supports after ${figures(spin.run.leaves_at, 2)} s.` : "";
+  const travels = Boolean(verdict.geometry.ribbon);
+  const seat = travels ? "the track" : "its supports";
+  const leaves = spin.run.leaves_at >= 0 ? ` It leaves ${seat} after ${figures(spin.run.leaves_at, 2)} s.` : "";
   return (
     <Quiet role="status">
-      {spin.still ? "Motion is reduced: turn it by hand. " : `Shown at 1/${spin.factor} of its speed. `}
+      {spin.still ? "Motion is reduced: move it by hand. " : `Shown at 1/${spin.factor} of its speed. `}
       Reaches {rate} {verdict.rate_words}.{leaves}
-      {spin.still && <PlainButton onPress={spin.turnOn}>Turn on an eighth</PlainButton>}
+      {spin.still && <PlainButton onPress={spin.turnOn}>{travels ? "Move it on" : "Turn on an eighth"}</PlainButton>}
       <Unseen>{verdict.direction}</Unseen>
     </Quiet>
   );

@@ -28,7 +28,7 @@ export function Choose({ working }: { working: Working }) {
   const advice = useQuery({ ...adviceQuery(settled), enabled: sameDesign(settled, design) });
   const before = useGhosts(working.kept.design, current);
   const pin = usePin(working.kept.id, design);
-  const spin = useSpin(design);
+  const spin = useSpin(design, Boolean(current?.answer.verdict.geometry.ribbon));
   const announce = useAnnounce();
   const newest = useRef(design);
   useEffect(() => {

@@ -5,14 +5,17 @@ export function PartPicture({ id }: { id: string }) {
   const theme = useTheme();
   const ink = { stroke: theme.text, fill: "none", strokeWidth: 1.6, strokeLinejoin: "round" as const };
   const copper = { ...ink, stroke: theme.carriesCurrent, strokeWidth: 2.6, strokeLinecap: "round" as const };
+  const magnets = (
+    <>
+      <path d="M5 11h24v6H5zM5 17h24v6H5z" {...ink} />
+      <path d="M9 17l4-6M15 17l4-6M21 17l4-6" {...ink} strokeWidth={1} />
+    </>
+  );
   const pictures: Record<string, React.ReactNode> = {
     battery: <path d="M11 7h12v21H11zM15 4h4v3h-4z" {...ink} />,
-    magnets: (
-      <>
-        <path d="M5 11h24v6H5zM5 17h24v6H5z" {...ink} />
-        <path d="M9 17l4-6M15 17l4-6M21 17l4-6" {...ink} strokeWidth={1} />
-      </>
-    ),
+    front: magnets,
+    rear: magnets,
+    magnets,
     wire: <path d="M23 21a8.5 8.5 0 1 0-5 3.400M23 21l5 5" {...copper} />,
     shape: <path d="M17 27M12 27l-4-1q4-8 1-14q0-8 8-7q8-1 8 7q-3 6 1 14l-4 1" {...copper} />,
     contacts: (
@@ -47,6 +50,14 @@ export function PartPicture({ id }: { id: string }) {
         <path d="M17 8v18M13 8h8v5h-8zM13 21h8v5h-8z" {...ink} />
       </>
     ),
+    track: (
+      <>
+        {[5, 9, 13, 17, 21, 25, 29].map((x) => (
+          <path key={x} d={`M${x} 9a2.5 8 0 0 1 0 16`} {...copper} strokeWidth={1.8} />
+        ))}
+      </>
+    ),
+    plan: <path d="M4 27C10 27 10 10 18 9S27 14 30 9" {...copper} />,
     bench: (
       <>
         <path d="M4 12h26M8 12v15M26 12v15" {...ink} />

@@ -10,6 +10,7 @@ import {
   Labels,
   Pushes,
   ScaleBar,
+  SpeedRibbon,
   TurnArrow,
 } from "../drawing/Marks";
 import { Paper } from "../drawing/Paper";
@@ -51,6 +52,7 @@ export const Scene = memo(function Scene({ geometry, place, verdict, pinned, sho
             {shows.forces && <CenterOfMass geometry={geometry} place={place} />}
           </>
         )}
+        <SpeedRibbon geometry={geometry} verdict={verdict} place={place} />
         {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
         <Labels geometry={geometry} place={place} />
         <TurnArrow geometry={geometry} verdict={verdict} place={place} />

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Spin } from "../api/client";
-import { frameAt, liveAt, slowing } from "./useSpin";
+import { frameAt, liveAt, slowing, slowingOfWay } from "./useSpin";
 
 const run: Spin = {
   seconds: 2,
@@ -42,4 +42,12 @@ test("leaving bare metal strikes a spark, and a hop is told", () => {
   expect(frameAt(half, 1.4).spark).toBe(true); // just past the edge of the bared arc
   expect(frameAt(half, 0.5).spark).toBe(false);
   expect(frameAt(run, 1.2).hop).toBe(true);
+});
+
+test("a way along a track is shown for some four seconds, however fast it is run", () => {
+  for (const seconds of [0.3, 0.9, 2, 3.9]) {
+    expect(seconds * slowingOfWay(seconds)).toBeGreaterThan(2.6);
+    expect(seconds * slowingOfWay(seconds)).toBeLessThan(6);
+  }
+  expect(slowingOfWay(30)).toBe(1);
 });

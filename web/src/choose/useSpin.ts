@@ -6,12 +6,20 @@ import type { SpinFrame } from "../drawing/SpinView";
 
 const SHOWN_TURNS = 1.5; // turns a second that an eye can follow
 const EIGHTH = Math.PI / 4;
+const HAND = 0.05; // m
 const SPARK_RAD = 0.25; // how far past the edge of the bared metal the spark is shown
 
 /** How many times slower than life a run of this top speed (rad/s) must be shown: the nearest power of two. */
 export function slowing(top: number): number {
   const wanted = top / (2 * Math.PI) / SHOWN_TURNS;
   return wanted <= 1 ? 1 : 2 ** Math.round(Math.log2(wanted));
+}
+
+const SHOWN_SECONDS = 4; // that a way along a track is shown for
+
+/** How many times slower than life a way of so many seconds must be shown. */
+export function slowingOfWay(seconds: number): number {
+  return seconds >= SHOWN_SECONDS ? 1 : 2 ** Math.round(Math.log2(SHOWN_SECONDS / seconds));
 }
 
 /** The share of the current that a switch, given at equal angles over one turn, lets through at an angle. */
@@ -44,12 +52,13 @@ export function frameAt(run: Spin, seconds: number): SpinFrame {
 }
 
 /** Play the computed run. With reduced motion nothing moves by itself: `turnOn` shows an eighth turn more. */
-export function useSpin(design: Design) {
+export function useSpin(design: Design, travels: boolean) {
   const [on, setOn] = useState(false);
   const [frame, setFrame] = useState<SpinFrame | null>(null);
   const still = window.matchMedia("(prefers-reduced-motion: reduce)").matches;
   const { data: run } = useQuery({ ...spinQuery(design), enabled: on });
-  const factor = run ? slowing(Math.max(...run.speed.map(Math.abs))) : 1;
+  const top = run ? Math.max(...run.speed.map(Math.abs)) : 0;
+  const factor = run ? (travels ? slowingOfWay(run.seconds) : slowing(top)) : 1;
 
   useEffect(() => {
     if (!on || !run || still) return;
@@ -66,7 +75,7 @@ export function useSpin(design: Design) {
   const turnOn = () =>
     setFrame((before) => {
       const way = Math.sign(run?.speed.at(-1) ?? 0);
-      const angle = (before?.angle ?? run?.angle[0] ?? 0) + way * EIGHTH;
+      const angle = (before?.angle ?? run?.angle[0] ?? 0) + way * (travels ? HAND : EIGHTH);
       return { angle, touching: true, spark: false, hop: false, live: liveAt(run?.live ?? [1], angle) };
     });
   return {

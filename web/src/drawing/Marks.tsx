@@ -167,6 +167,7 @@ export function TurnArrow({ geometry, verdict, place }: { geometry: Geometry; ve
   if (verdict.direction === "none") return null;
   const { x, y, seen, radius } = geometry.turning;
   const forward = verdict.direction === verdict.forward;
+  if (seen === "along") return <AlongArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
   if (seen === "end") return <EndArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
   // The near side of the loop is its lower half: counter-clockwise from above it runs left to right.
   const tip = forward ? "M38 -3l11 -4l-1.5 11z" : "M-38 -3l-11 -4l1.5 11z";
@@ -177,6 +178,65 @@ export function TurnArrow({ geometry, verdict, place }: { geometry: Geometry; ve
       </text>
       <path d="M-44 -6A46 13 0 1 0 44 -6" fill="none" stroke={theme.text} strokeWidth={1.5} />
       <path d={tip} fill={theme.text} />
+    </g>
+  );
+}
+
+function AlongArrow({ x, y, r, forward, words }: { x: number; y: number; r: number; forward: boolean; words: string }) {
+  const theme = useTheme();
+  const way = forward ? 1 : -1;
+  return (
+    <g data-turn={words}>
+      <path d={`M${x - way * r} ${y}H${x + way * r}`} stroke={theme.text} strokeWidth={1.8} />
+      <path d={`M${x + way * r} ${y}l${-13 * way} -6v12z`} fill={theme.text} />
+      <Halo x={x} y={y - 8}>
+        {words}
+      </Halo>
+    </g>
+  );
+}
+
+/** Speed along the way as a ribbon under the track, with its band; where it stops, and why. */
+export function SpeedRibbon({ geometry, verdict, place }: { geometry: Geometry; verdict: Verdict; place: Place }) {
+  const theme = useTheme();
+  const { ribbon } = geometry;
+  const { trip } = verdict;
+  if (!ribbon || !trip) return null;
+  const top = Math.max(...trip.speeds.map((band) => band[2]!), 1e-6);
+  const spots = (which: number) =>
+    trip.places.map(
+      (mm, at) => [ribbon.x + mm * ribbon.per_mm, ribbon.y + (trip.speeds[at]![which]! / top) * ribbon.height] as const,
+    );
+  const floor = [
+    [ribbon.x + trip.places.at(-1)! * ribbon.per_mm, ribbon.y],
+    [ribbon.x + trip.places[0]! * ribbon.per_mm, ribbon.y],
+  ] as const;
+  const fastest = trip.speeds.reduce((best, band, at) => (band[1]! > trip.speeds[best]![1]! ? at : best), 0);
+  const stop = ribbon.x + trip.reached * ribbon.per_mm;
+  return (
+    <g data-ribbon>
+      <path d={pathOf([...spots(2), ...spots(0).reverse()], place, true)} fill={theme.carriesCurrent} opacity={0.18} />
+      <path d={pathOf([...spots(1), ...floor], place, true)} fill={theme.carriesCurrent} opacity={0.28} />
+      <path d={pathOf(spots(1), place)} fill="none" stroke={theme.carriesCurrent} strokeWidth={2} />
+      <Halo
+        x={place.x(spots(1)[fastest]![0])}
+        y={place.y(spots(1)[fastest]![1]) - 6}
+        anchor={fastest > trip.places.length / 2 ? "end" : "start"}
+      >
+        {`${figures(trip.speeds[fastest]![1]!, 2)} ${trip.unit} (${figures(trip.speeds[fastest]![0]!, 2)}–${figures(trip.speeds[fastest]![2]!, 2)})`}
+      </Halo>
+      {trip.stops && (
+        <g data-stops>
+          <path
+            d={`M${place.x(stop)} ${place.y(ribbon.y + ribbon.height)}V${place.y(ribbon.y) + 6}`}
+            stroke={theme.state.fails}
+            strokeWidth={2}
+          />
+          <Halo x={place.x(stop)} y={place.y(ribbon.y) + 20} bold anchor={stop > 0 ? "end" : "start"}>
+            {trip.stops}
+          </Halo>
+        </g>
+      )}
     </g>
   );
 }

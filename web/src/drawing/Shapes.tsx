@@ -4,7 +4,7 @@ import type { Geometry, Shape } from "../api/client";
 import { pathOf, type Place } from "./place";
 import { LARGE_ONLY, lookOf, WIRES } from "./roles";
 
-type Shapes = Pick<Geometry, "shapes">;
+type Shapes = Pick<Geometry, "shapes"> & Partial<Pick<Geometry, "dots">>;
 
 /** Everything that stands still: bench, magnets, cell, cup. Poles are told by letter and hatch. */
 export function Standing({ geometry, place, small = false }: { geometry: Shapes; place: Place; small?: boolean }) {
@@ -54,7 +54,13 @@ function StandingShape({ shape, place, hatch, small }: { shape: Shape; place: Pl
       return (
         <g>
           <path d={d} fill={`url(#${hatch}-${shape.role})`} {...line} />
-          {!small && <PoleLetter {...middle} letter={shape.label ?? ""} room={tall} />}
+          {!small && (
+            <PoleLetter
+              {...middle}
+              letter={shape.label ?? ""}
+              room={Math.min(tall, Math.max(...xs) - Math.min(...xs))}
+            />
+          )}
         </g>
       );
     case "across": {
@@ -130,6 +136,29 @@ function Line({ shape, place, small, ghost = false }: { shape: Shape; place: Pla
   );
 }
 
+/** Wires cut across: full where they carry current. */
+function DotRow({ dots, place }: { dots: NonNullable<Geometry["dots"]>[number]; place: Place }) {
+  const theme = useTheme();
+  const live = dots.role === "wire";
+  const radius = Math.max(dots.radius * place.scale, 0.8);
+  const d = dots.points
+    .map(
+      ([x = 0, y = 0]) =>
+        `M${(place.x(x) - radius).toFixed(1)} ${place.y(y).toFixed(1)}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0`,
+    )
+    .join("");
+  return (
+    <path
+      data-dots={dots.role}
+      d={d}
+      fill={live ? theme.carriesCurrent : theme.sheet}
+      stroke={theme.carriesCurrent}
+      strokeWidth={live ? 0.5 : 1}
+      opacity={live ? 1 : 0.6}
+    />
+  );
+}
+
 const LETTER = { most: 15, least: 9 }; // px
 
 /** A pole's letter on a patch of paper, as large as its half of the magnet has room for. */
@@ -139,7 +168,7 @@ function PoleLetter({ x, y, letter, room = 18 }: { x: number; y: number; letter:
   const half = Math.min(size * 0.6, room / 2 + 1);
   return (
     <g>
-      <rect x={x - half} y={y - half} width={2 * half} height={2 * half} rx={2} fill={theme.sheet} />
+      <rect x={x - half} y={y - size * 0.6} width={2 * half} height={1.2 * size} rx={2} fill={theme.sheet} />
       <text x={x} y={y + size * 0.36} textAnchor="middle" fontSize={size} fontWeight={700} fill={theme.text}>
         {letter}
       </text>
@@ -161,6 +190,7 @@ export function Wires({
 }) {
   return (
     <g>
+      {!ghost && geometry.dots?.map((dots, at) => <DotRow key={at} dots={dots} place={place} />)}
       {geometry.shapes
         .filter((shape) => (ghost ? shape.role.endsWith("wire") : WIRES.has(shape.role)))
         .map((shape, at) => (

@@ -26,6 +26,7 @@ const HOP_MM = 1.2; // how far up a hopping part is shown
 
 /** A moving path turned about its view's axis: where it is on the drawing, and how far toward the viewer. */
 export function turned(path: Moving, angle: number) {
+  if (path.route?.length) return travelled(path, angle);
   const { axis, right, up, origin } = path.view;
   const toward = cross(right, up);
   const cos = Math.cos(angle);
@@ -39,6 +40,26 @@ export function turned(path: Moving, angle: number) {
     return [origin[0]! + dot(now, right), origin[1]! + dot(now, up)] as const;
   });
   return { points, depth: depth / path.points.length, role: path.role, sparks: path.sparks };
+}
+
+/** A path that travels: its place after so many meters, heading along its route; a closed route leads on and on. */
+export function travelled(path: Moving, meters: number) {
+  const { route = [], route_per_m: perMeter = 0 } = path;
+  const lengths = route.slice(1).map(([x, y], at) => Math.hypot(x! - route[at]![0]!, y! - route[at]![1]!));
+  const whole = lengths.reduce((sum, one) => sum + one, 0);
+  const [first, last] = [route[0]!, route.at(-1)!];
+  const closed = Math.hypot(first[0]! - last[0]!, first[1]! - last[1]!) < 0.01;
+  const gone = meters * perMeter;
+  let left = closed ? ((gone % whole) + whole) % whole : Math.min(Math.max(gone, 0), whole);
+  let at = 0;
+  while (at < lengths.length - 1 && left > lengths[at]!) left -= lengths[at++]!;
+  const [x0, y0] = route[at]!;
+  const [x1, y1] = route[at + 1]!;
+  const [ahead, aside] = [(x1! - x0!) / lengths[at]!, (y1! - y0!) / lengths[at]!];
+  const points = path.points.map(
+    ([u, v]) => [x0! + ahead * (left + u!) - aside * v!, y0! + aside * (left + u!) + ahead * v!] as const,
+  );
+  return { points, depth: 0, role: path.role, sparks: path.sparks };
 }
 
 /** The moving parts turned to an angle: far pieces and those without current pale; a spark where contact breaks. */

@@ -3,10 +3,10 @@ import { cleanup, screen } from "@testing-library/react";
 import { afterEach, expect, test } from "vitest";
 import type { Geometry, Verdict } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
-import { CurrentArrows, Flows, Pushes, TurnArrow } from "./Marks";
+import { CurrentArrows, Flows, Pushes, SpeedRibbon, TurnArrow } from "./Marks";
 import { placeFor } from "./place";
-import { Standing } from "./Shapes";
-import { SpinView, turned } from "./SpinView";
+import { Standing, Wires } from "./Shapes";
+import { SpinView, travelled, turned } from "./SpinView";
 
 afterEach(cleanup);
 
@@ -200,4 +200,97 @@ test("a coil on a level axle shows its other side up after half a turn, and is p
     return found;
   };
   expect(opacity(0)).toBeLessThan(opacity(1));
+});
+
+const engine = (route: number[][]) =>
+  ({
+    role: "bared",
+    points: [
+      [1, 0, 0],
+      [-1, 0, 0],
+    ],
+    view: { axis: [0, 0, 1], right: [1, 0, 0], up: [0, 1, 0], origin: [0, 0] },
+    sparks: false,
+    route,
+    route_per_m: 100,
+  }) as unknown as Geometry["moving"][number];
+
+test("what travels is drawn at its place on the route, heading along it, and stays at an open end", () => {
+  const bent = engine([
+    [0, 0],
+    [10, 0],
+    [10, 20],
+  ]);
+  expect(travelled(bent, 0.05).points).toEqual([
+    [6, 0],
+    [4, 0],
+  ]);
+  expect(travelled(bent, 0.15).points).toEqual([
+    [10, 6],
+    [10, 4],
+  ]);
+  expect(travelled(bent, 9).points[0]).toEqual([10, 21]);
+});
+
+test("round a closed route it goes on and on, backward too", () => {
+  const square = engine([
+    [0, 0],
+    [10, 0],
+    [10, 10],
+    [0, 10],
+    [0, 0],
+  ]);
+  expect(travelled(square, 0.45).points).toEqual(travelled(square, 0.05).points);
+  expect(travelled(square, -0.35).points).toEqual(travelled(square, 0.05).points);
+});
+
+const track = {
+  ...geometry,
+  ribbon: { x: -30, y: 0, per_mm: 0.1, height: 8 },
+  turning: { x: 0, y: 10, seen: "along", radius: 10 },
+  dots: [{ role: "wire", points: [[0, 5]], radius: 0.4 }],
+} as unknown as Geometry;
+const trip = (stops: string) =>
+  ({
+    ...verdict("forward"),
+    forward: "forward",
+    trip: {
+      places: [0, 100, 200],
+      speeds: [
+        [0, 0, 0],
+        [0.8, 1, 1.2],
+        [0.4, 0.5, 0.9],
+      ],
+      unit: "m/s",
+      reached: 150,
+      stops,
+    },
+  }) as unknown as Verdict;
+
+test("the ribbon tells the top speed with its band, and where and why it stops", () => {
+  const { container } = inRoom(
+    <svg>
+      <SpeedRibbon geometry={track} verdict={trip("Stops 150 mm from the entry: a kink.")} place={place} />
+    </svg>,
+  );
+  expect(screen.getByText("1 m/s (0.8–1.2)")).toBeTruthy();
+  expect(screen.getByText("Stops 150 mm from the entry: a kink.")).toBeTruthy();
+  cleanup();
+  inRoom(
+    <svg>
+      <SpeedRibbon geometry={track} verdict={trip("")} place={place} />
+    </svg>,
+  );
+  expect(container.querySelector("[data-stops]")).toBeNull();
+});
+
+test("a train's turns under current are full dots, its way a straight arrow", () => {
+  const { container } = inRoom(
+    <svg>
+      <Wires geometry={track} place={place} />
+      <TurnArrow geometry={track} verdict={trip("")} place={place} />
+    </svg>,
+  );
+  expect(container.querySelectorAll("[data-dots=wire]")).toHaveLength(1);
+  expect(container.querySelector("[data-turn=forward]")).not.toBeNull();
 });

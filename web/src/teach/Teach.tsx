@@ -40,8 +40,8 @@ export function Teach({ working }: { working: Working }) {
           ))}
         </ul>
       </section>
-      <section aria-label="Why it turns that way">
-        <h2>Why it turns that way</h2>
+      <section aria-label="Why it goes that way">
+        <h2>Why it goes that way</h2>
         <Schools>
           <PickField
             above

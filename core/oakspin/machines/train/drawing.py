@@ -199,7 +199,7 @@ def _labels(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Label, 
     slope = f", {abs(plan.slope_deg):g}° {'uphill' if plan.slope_deg > 0 else 'downhill'}" if plan.slope_deg else ""
     labels = [
         Label(-at.half, at.strip + STRIP + 6.0, f"whole track, {track:.0f} mm, {where}{slope}", "start", strong=True),
-        Label(-at.half, at.strip - STRIP - 3.2, "entry", "start"),
+        Label(-at.half + 1.5, at.strip - 1.0, "joint" if plan.form == "loop" else "entry", "start"),
         Label(-mm(shape.long) / 2, -at.turns - 3.6, "rear", "middle"),
         Label(mm(shape.long) / 2, -at.turns - 3.6, "goes in first", "middle"),
     ]

@@ -162,7 +162,7 @@ def _words(design: TrainDesign) -> Words:
         steady="",
         over="along the track",
         secure="in the track",
-        together="Such forces push the track back, and it pushes the train",
+        together="The track lies still, so the train is pushed the other way:",
     )
 
 

@@ -15,4 +15,5 @@ def train_tunes(design: TrainDesign) -> tuple[str, ...]:
 def train_as_built(design: TrainDesign) -> tuple[str, ...]:
     """Former, slope, pitch of what is pulled apart."""
     pitch = tuple(f"/track/stretches/{number}/pitch_mm" for number in range(len(design.track.stretches)))
-    return ("/track/former_mm", "/track/plan/slope_deg", *pitch)
+    slope = () if design.track.plan.form == "loop" else ("/track/plan/slope_deg",)
+    return ("/track/former_mm", *slope, *pitch)
