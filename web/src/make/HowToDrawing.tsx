@@ -4,14 +4,17 @@ import { Labels } from "../drawing/Marks";
 import { placeFor } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";
 
-const SIZE = { width: 420, height: 290 };
+const WIDTH = 420;
+const MOST = 300;
 
 /** How to hold and do it, drawn from what the core lays out. */
 export function HowToDrawing({ figure }: { figure: HowTo }) {
-  const place = placeFor(figure.bounds, SIZE.width, SIZE.height, true);
+  const [left = 0, bottom = 0, right = 1, top = 1] = figure.bounds;
+  const height = Math.min((WIDTH * (top - bottom)) / (right - left), MOST);
+  const place = placeFor(figure.bounds, WIDTH, height, true);
   return (
     <Frame>
-      <svg viewBox={`0 0 ${SIZE.width} ${SIZE.height}`} role="img" aria-label={`${figure.title}. ${figure.text}`}>
+      <svg viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={`${figure.title}. ${figure.text}`}>
         <Standing geometry={figure} place={place} />
         <Wires geometry={figure} place={place} />
         <Labels geometry={figure} place={place} />

@@ -77,7 +77,7 @@ export function Make({ working }: { working: Working }) {
             alt={`${sheet.template.title}: ${figures(data.template_mm[0]!)} by ${figures(data.template_mm[1]!)} mm with a ruler line of 100 mm`}
           />
         </TemplateFrame>
-        {sheet.figures.length > 0 && <h2>How to hold it</h2>}
+        {sheet.figures.length > 0 && <h2>How it is done</h2>}
         {sheet.figures.map((figure) => (
           <HowToDrawing key={figure.title} figure={figure} />
         ))}

@@ -96,14 +96,16 @@ export function TrialForm({ working, correcting, done }: Props) {
           />
         ))}
       </Grid>
-      <TurnCounter
-        take={(turns, seconds) =>
-          setDraft((before) => ({
-            ...before,
-            readings: { ...before.readings, turns: String(turns), turns_seconds: String(seconds) },
-          }))
-        }
-      />
+      {form?.readings.some((one) => one.field === "turns") && (
+        <TurnCounter
+          take={(turns, seconds) =>
+            setDraft((before) => ({
+              ...before,
+              readings: { ...before.readings, turns: String(turns), turns_seconds: String(seconds) },
+            }))
+          }
+        />
+      )}
       {form?.swings && <SwingTest working={working} period={swingOf(draft)} />}
       <SeenGroup value={draft.seen} onChange={(seen) => set({ seen })}>
         <Label>Seen</Label>

@@ -24,6 +24,8 @@ const CURVE = { top: 36, bottom: 252 };
 const STRIP = { top: 276, step: 22, height: 9 };
 const LABEL_GAP = 8;
 
+const NEAR = 100; // px between two rulers whose words would meet
+
 /** The curve with its band, and all links as strips under it, so that the usable window is seen. */
 export function Plot({ sweep, other, otherName, curve, links, picked, best, pick }: Props) {
   const theme = useTheme();
@@ -137,7 +139,9 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
       </text>
       {inRange && ruler(factor.value, `now ${figures(factor.value)}`, false, 0)}
       {best !== undefined && best >= first && best <= last && Math.abs(best - factor.value) > 1e-9 && (
-        <g data-best-line>{ruler(best, `best ${figures(best)}`, true, 0)}</g>
+        <g data-best-line>
+          {ruler(best, `best ${figures(best)}`, true, Math.abs(x(best) - x(factor.value)) < NEAR ? 14 : 0)}
+        </g>
       )}
       {Math.abs(picked - factor.value) > 1e-9 &&
         picked !== best &&

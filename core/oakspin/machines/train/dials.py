@@ -36,13 +36,23 @@ def minutes_to_wind(turns: float) -> float:
 
 def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
     track, end = design.track, mm(shape.track)
+    # A rod far from the magnets' own size makes no track for them.
+    low, high = max(5.0, round(1.7 * mm(shape.widest), 1)), min(60.0, round(2.8 * mm(shape.widest), 1))
     by_length = isinstance(track.length, ByLength)
     ways: list[tuple[str, object]] = [
         ("by length", {"by": "length", "length_mm": round(end)}),
         ("by turns", {"by": "turns", "turns": max(round(wound_turns(design, shape)), 40)}),
     ]
     dials: list[Dial] = [
-        number(design, "/track/former_mm", "Former", "mm", 0.1),
+        number(
+            design,
+            "/track/former_mm",
+            "Former",
+            "mm",
+            0.1,
+            minimum=min(track.former_mm, low),
+            maximum=max(track.former_mm, high),
+        ),
         choice(design, "/track/wound", "Wound", [("counterclockwise", "counterclockwise"), ("clockwise", "clockwise")]),
         choice(design, "/track/length", "Told", ways),
         number(design, "/track/length/length_mm", "Length", "mm", 10)
