@@ -3,6 +3,7 @@
 from oakspin.design.coil import CradleDesign, LobesDesign
 from oakspin.design.document import Design, Document, design_of, document_of, from_text, schema, to_text
 from oakspin.design.frame import FrameDesign
+from oakspin.design.hanging import HangingDesign
 from oakspin.design.train import TrainDesign
 
 __all__ = [
@@ -10,6 +11,7 @@ __all__ = [
     "Design",
     "Document",
     "FrameDesign",
+    "HangingDesign",
     "LobesDesign",
     "TrainDesign",
     "design_of",

@@ -9,6 +9,7 @@ from pydantic import Field, TypeAdapter, ValidationError
 
 from oakspin.design.coil import CradleDesign, LobesDesign
 from oakspin.design.frame import FrameDesign
+from oakspin.design.hanging import HangingDesign
 from oakspin.design.models import Part
 from oakspin.design.train import TrainDesign
 from oakspin.errors import Fault, UnreadableDesign
@@ -17,7 +18,7 @@ FORMAT = "oakspin.design"
 VERSION = 1
 LARGEST_FILE = 1_000_000
 
-Design = Annotated[FrameDesign | CradleDesign | LobesDesign | TrainDesign, Field(discriminator="kind")]
+Design = Annotated[FrameDesign | HangingDesign | CradleDesign | LobesDesign | TrainDesign, Field(discriminator="kind")]
 _ADAPTER: TypeAdapter[Design] = TypeAdapter(Design)
 
 
@@ -132,7 +133,7 @@ def faults_of_findings(findings: list[dict[str, Any]]) -> list[Fault]:
     return [_fault_of(finding) for finding in findings]
 
 
-_KINDS = {"frame", "cradle", "lobes", "train"}
+_KINDS = {"frame", "hanging", "cradle", "lobes", "train"}
 _TAGS = {
     "strength": {"grade", "remanence", "face_field"},
     "size": {"gauge", "diameter"},

@@ -11,6 +11,7 @@ from oakspin.design.wire import ByGauge
 from oakspin.machines.change import Change, change
 from oakspin.parts.catalogue import CELLS
 from oakspin.parts.cell import cell_of
+from oakspin.parts.magnet import magnet_conducts, magnet_kind
 
 STRONGER = {"ferrite": "N42", "N35": "N42", "N42": "N52", "N45": "N52", "alnico": "N42"}
 WEAKER = {"N52": "N42", "N42": "N35", "N45": "N35"}
@@ -55,3 +56,15 @@ def sanded(design: Design, what: str) -> Iterator[Change]:
     """Bright contacts."""
     if design.surface != "sanded":
         yield change(f"Sand {what} bright", ("/surface", "sanded"))
+
+
+def conducting(*stacks: tuple[str, Magnets]) -> Iterator[Change]:
+    """Magnets that carry the current, and that are magnetized along their axis; stacks as (pointer, stack)."""
+    bad = [(root, stack) for root, stack in stacks if not magnet_conducts(stack)]
+    if bad:
+        settings: list[tuple[str, object]] = [(f"{root}/plating", "nickel") for root, _ in bad]
+        settings += [(f"{root}/strength", {"by": "grade", "grade": "N42"}) for root, stack in bad if not magnet_kind(stack).conducts]  # fmt: skip
+        yield change("Take nickel-plated neodymium magnets", *settings, effort=0.1)
+    across = [(f"{root}/magnetized", "along") for root, stack in stacks if stack.magnetized == "across"]
+    if across:
+        yield change("Take magnets magnetized along their axis", *across, effort=0.1)

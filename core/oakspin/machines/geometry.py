@@ -38,6 +38,7 @@ Role = Literal[
     "brake_arc",
     "idle_arc",
     "track",
+    "lead",
 ]
 
 

@@ -231,6 +231,8 @@ class Machine:
         None where it starts from any angle alike and nobody flicks it.
     route : Route or None
         The way of a machine that travels; none where it turns on the spot.
+    hold : ndarray, shape (draws,)
+        Force that holds the moving part on its seat over what pulls it off when shaken; ``inf`` where nothing pulls.
     short_ohms : float
         Resistance of a short past the motor; 0 where there is none.
     """
@@ -254,6 +256,7 @@ class Machine:
     breaks: tuple[Break, ...] = ()
     rest: Rest | None = None
     route: Route | None = None
+    hold: Array | float = np.inf
     short_ohms: float = 0.0
 
     @property

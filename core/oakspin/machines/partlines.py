@@ -15,6 +15,7 @@ from oakspin.parts.magnet import keep_away, remanence
 from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_diameter, wire_metal, wire_section
 
 MAKER_WORD = {"careful_adult": "Careful adult", "older_pupil": "Older pupil", "young_pupil": "Young pupil"}
+PRESSURE_WORD = {"barely": "barely touching", "light": "light", "firm": "firm", "gripping": "gripping"}
 SKIN_WORD = {"bare": "bare", "enameled": "enameled", "plastic": "plastic-covered"}
 SHAPES: list[tuple[str, object]] = [("disc", "disc"), ("ring", "ring"), ("block", "block")]
 

@@ -713,6 +713,44 @@ export interface components {
             used_percent?: number;
         };
         /**
+         * Brush
+         * @description The lead that touches the rim of the magnets.
+         */
+        Brush: {
+            /**
+             * Type
+             * @description Copper wire, or a steel clip.
+             * @default copper
+             * @enum {string}
+             */
+            type?: "copper" | "steel_clip";
+            /**
+             * Height Mm
+             * @description Height of the touch above the stack's lower face.
+             * @default 3
+             */
+            height_mm?: number;
+            /**
+             * Side Deg
+             * @description From which side it touches, seen from above.
+             * @default 0
+             */
+            side_deg?: number;
+            /**
+             * Pressure
+             * @description How hard it presses.
+             * @default light
+             * @enum {string}
+             */
+            pressure?: "barely" | "light" | "firm" | "gripping";
+            /**
+             * Length Mm
+             * @description Length of the lead.
+             * @default 150
+             */
+            length_mm?: number;
+        };
+        /**
          * ByDiameter
          * @description Diameter of the bare metal.
          */
@@ -1135,7 +1173,7 @@ export interface components {
             /** Version */
             version: number;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /**
              * Changed At
              * Format: date-time
@@ -1205,6 +1243,30 @@ export interface components {
              * @enum {string}
              */
             pressure?: "barely" | "light" | "firm" | "gripping";
+        };
+        /**
+         * Flag
+         * @description A paper or tape flag that makes the turning visible.
+         */
+        Flag: {
+            /**
+             * Mass G
+             * @description Mass of the flag.
+             * @default 0.1
+             */
+            mass_g?: number;
+            /**
+             * Radius Mm
+             * @description Its mean distance from the axis.
+             * @default 8
+             */
+            radius_mm?: number;
+            /**
+             * Area Mm2
+             * @description Area that meets the air.
+             * @default 60
+             */
+            area_mm2?: number;
         };
         /**
          * Flick
@@ -1302,6 +1364,119 @@ export interface components {
              * Surface
              * @description State of the metal where the wire touches.
              * @default handled
+             * @enum {string}
+             */
+            surface?: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C?: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker?: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
+         * HangingDesign
+         * @description Everything the user decides about a hanging rotor.
+         */
+        HangingDesign: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hanging";
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery?: components["schemas"]["Battery"];
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 12,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 3,
+             *       "count": 2,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets?: components["schemas"]["Magnets"];
+            /**
+             * Stack On
+             * @description Whether the magnets are on the head.
+             * @default true
+             */
+            stack_on?: boolean;
+            /**
+             * @default {
+             *       "material": "steel",
+             *       "head_mm": 8,
+             *       "head_height_mm": 3,
+             *       "shank_mm": 4,
+             *       "length_mm": 35,
+             *       "tip_mm": 0.3,
+             *       "point_deg": 30
+             *     }
+             */
+            screw?: components["schemas"]["Screw"];
+            /**
+             * @default {
+             *       "type": "copper",
+             *       "height_mm": 3,
+             *       "side_deg": 0,
+             *       "pressure": "light",
+             *       "length_mm": 150
+             *     }
+             */
+            lead?: components["schemas"]["Brush"];
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 22,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "bare",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire?: components["schemas"]["Wire"];
+            /**
+             * @default {
+             *       "mass_g": 0.1,
+             *       "radius_mm": 8,
+             *       "area_mm2": 60
+             *     }
+             */
+            flag?: components["schemas"]["Flag"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
              * @enum {string}
              */
             surface?: "sanded" | "handled" | "tarnished";
@@ -1849,6 +2024,55 @@ export interface components {
             diameter_mm: number;
         };
         /**
+         * Screw
+         * @description The screw or nail that hangs by its point, its head below.
+         */
+        Screw: {
+            /**
+             * Material
+             * @description What it is made of; only steel is drawn.
+             * @default steel
+             * @enum {string}
+             */
+            material?: "steel" | "brass" | "aluminum";
+            /**
+             * Head Mm
+             * @description Diameter of the head.
+             * @default 8
+             */
+            head_mm?: number;
+            /**
+             * Head Height Mm
+             * @description Height of the head.
+             * @default 3
+             */
+            head_height_mm?: number;
+            /**
+             * Shank Mm
+             * @description Diameter of the shank.
+             * @default 4
+             */
+            shank_mm?: number;
+            /**
+             * Length Mm
+             * @description From the head's face to the point.
+             * @default 35
+             */
+            length_mm?: number;
+            /**
+             * Tip Mm
+             * @description Flat of the point; of a round point 1.2 x its radius.
+             * @default 0.3
+             */
+            tip_mm?: number;
+            /**
+             * Point Deg
+             * @description Half of the point's cone angle.
+             * @default 30
+             */
+            point_deg?: number;
+        };
+        /**
          * SquareOutline
          * @description A coil wound on a rectangular former.
          */
@@ -2313,7 +2537,7 @@ export interface components {
             /** Title */
             title: string;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /** Change */
             change: string;
         };
@@ -2694,7 +2918,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead";
             /** Points */
             points: [
                 number,
@@ -2949,7 +3173,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead";
             /** Points */
             points: [
                 number,
@@ -3035,7 +3259,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead";
             /** Points */
             points: [
                 number,
@@ -3573,7 +3797,7 @@ export interface components {
          */
         MapBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /** First */
             first: string;
             /** Second */
@@ -3668,7 +3892,7 @@ export interface components {
          */
         SwingBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /** Period S */
             period_s: number;
         };
@@ -3715,7 +3939,7 @@ export interface components {
          */
         SweepBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /** Pointer */
             pointer: string;
             /**
@@ -3788,7 +4012,7 @@ export interface components {
          */
         ExplainBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             /**
              * Rule
              * @default palm
@@ -4765,7 +4989,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4807,7 +5031,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4849,7 +5073,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4891,7 +5115,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -4933,7 +5157,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5017,7 +5241,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5225,7 +5449,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5267,7 +5491,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5309,7 +5533,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {

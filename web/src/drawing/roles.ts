@@ -41,6 +41,8 @@ export function lookOf(role: Role, theme: Theme): Look {
       return { stroke: theme.state.holds, width: 1.8, fill: theme.state.holds };
     case "brake_arc":
       return { stroke: theme.state.fails, width: 1.8, fill: theme.state.fails };
+    case "lead":
+      return { stroke: theme.carriesCurrent, width: 3 };
     case "track":
       return { stroke: theme.carriesCurrent, width: 1, fill: theme.actionPale };
     case "idle_arc":

@@ -12,6 +12,7 @@ from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_f
 from oakspin.machines.coil.strip import upright_pose
 from oakspin.machines.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.machines.partlines import magnets_name, pack_name
+from oakspin.machines.steps import FUMES, HOLD_ENDS, HOT_PAPER, KNIFE, SLIDE, lay_out
 from oakspin.parts.catalogue import SUPPORTS
 from oakspin.parts.wire import EASY_BEND, bend_moment, wire_diameter, wire_metal
 
@@ -79,19 +80,15 @@ def _steps(design: CoilMotor, shape: CoilShape) -> tuple[Step, ...]:
 
 
 def _lay_out(design: CoilMotor, shape: CoilShape) -> Step:
-    magnets = design.magnets
-    many = magnets.count * (2 if design.second != "none" else 1)
-    text = f"{pack_name(design.battery)}, {magnets_name(magnets)}{' twice' if design.second != 'none' else ''}, wire, two supports ({SUPPORTS[design.supports.type].name}), this sheet. Count the magnets aloud ({many}) and write the number down."  # fmt: skip
-    caution = (
-        "Small strong magnets injure when swallowed: count them out and in. Keep them from cards, phones and implants."
-    )
-    return Step("lay_out", "Lay out the parts", text, 4, caution=caution)
+    twice = " twice" if design.second != "none" else ""
+    parts = f"{pack_name(design.battery)}, {magnets_name(design.magnets)}{twice}, wire, two supports ({SUPPORTS[design.supports.type].name})"
+    return lay_out(parts, sum(stack.count for stack in design.stacks))
 
 
 def _cut(design: CoilMotor, shape: CoilShape) -> Step:
     cut = _cuts(design, shape)[0]
     text = f"Cut {cut.length_mm:g} mm. Draw it once through a folded cloth to take out kinks."
-    return Step("cut", "Cut the wire", text, 2, ("wire cutter", "ruler"), caution="Hold both ends while cutting: short ends fly. Goggles on.")  # fmt: skip
+    return Step("cut", "Cut the wire", text, 2, ("wire cutter", "ruler"), caution=HOLD_ENDS)  # fmt: skip
 
 
 def _wind(design: CoilMotor, shape: CoilShape) -> Step:
@@ -183,7 +180,7 @@ def _bare(design: CoilMotor, shape: CoilShape) -> Step | None:
         ". ".join(part[0].upper() + part[1:] for part in parts)
         + f". Seen from the {seen_from(design)} end; compare with the figure."
     )
-    caution = "Sand or scrape away from the fingers; a knife is an adult's work. Do not burn enamel off: its fumes are harmful and the wire stays hot."
+    caution = f"{KNIFE} {FUMES}"
     return Step("bare", "Bare the leads", how, 7, ("sandpaper", "board", "strip gauge"), caution=caution)
 
 
@@ -214,13 +211,13 @@ def _place(design: CoilMotor, shape: CoilShape) -> Step:
     text = f"Put the magnets {under}, {pole}. Hang the coil in, set the gap to {design.gap_mm:g} mm."
     if design.second != "none":
         text += f" Hold the second stack above the coil at the same distance on a bridge, {'the same pole up' if design.second == 'same' else 'turned over'}."
-    return Step("place", "Magnets and gap", text, 4, ("compass", "coins"), caution="Slide magnets together, never let them snap: they pinch and splinter.")  # fmt: skip
+    return Step("place", "Magnets and gap", text, 4, ("compass", "coins"), caution=SLIDE)  # fmt: skip
 
 
 def _fan(design: CoilMotor, shape: CoilShape) -> Step | None:
     if design.fan.mass_g == 0:
         return None
-    return Step("fan", "Put the fan on", f"Fix {design.fan.mass_g:g} g of paper evenly round the shaft, {design.fan.radius_mm:g} mm from it; balance again.", 5, ("paper", "tape"), caution="Keep paper off the wire where it gets hot.")  # fmt: skip
+    return Step("fan", "Put the fan on", f"Fix {design.fan.mass_g:g} g of paper evenly round the shaft, {design.fan.radius_mm:g} mm from it; balance again.", 5, ("paper", "tape"), caution=HOT_PAPER)  # fmt: skip
 
 
 def _checks(design: CoilMotor) -> tuple[str, ...]:

@@ -11,8 +11,10 @@ from oakspin.draws import MEDIAN, Array
 from oakspin.machines.build import Bend, BuildPlan, Cut, Measure, Step, Template, TemplateLabel, TemplateLine
 from oakspin.machines.frame.shape import FrameShape, frame_shape
 from oakspin.machines.geometry import Polyline
+from oakspin.machines.partlines import magnets_name, pack_name
 from oakspin.machines.path import PIECES, path_length
-from oakspin.parts.cell import cell_of, pack_of
+from oakspin.machines.steps import HOLD_ENDS, HOT_PAPER, SLIDE, bare_ends, lay_out
+from oakspin.parts.cell import pack_of
 from oakspin.parts.wire import EASY_BEND, bend_moment, wire_diameter, wire_metal
 
 TAIL = 15.0  # mm of wire to spare at each end, to hold while bending and to cut off
@@ -99,36 +101,17 @@ def _steps(design: FrameDesign, shape: FrameShape) -> tuple[Step, ...]:
 
 
 def _lay_out(design: FrameDesign, shape: FrameShape) -> Step:
-    magnets, battery = design.magnets, design.battery
-    many = battery.in_series * battery.in_parallel
-    text = (
-        f"{many} × {cell_of(battery).name}, {magnets.count} × {magnets.shape} magnet {magnets.diameter_mm:g} × "
-        f"{magnets.thickness_mm:g} mm, wire, pliers, this sheet. Count the magnets aloud and write the number down."
-    )
-    caution = (
-        "Small strong magnets injure when swallowed: count them out and in. Keep them from cards, phones and implants."
-    )
-    return Step("lay_out", "Lay out the parts", text, 4, caution=caution)
+    return lay_out(f"{pack_name(design.battery)}, {magnets_name(design.magnets)}, wire, pliers", design.magnets.count)
 
 
 def _cut(design: FrameDesign, shape: FrameShape) -> Step:
     pieces = "; ".join(f"{cut.count} × {cut.length_mm:g} mm ({cut.name.lower()})" for cut in _cuts(design, shape))
-    caution = "Hold both ends while cutting: short ends fly. Goggles on."
-    return Step("cut", "Cut the wire", f"Cut {pieces}. Roll each straight between two boards.", 3, ("wire cutter", "ruler"), caution=caution)  # fmt: skip
+    return Step("cut", "Cut the wire", f"Cut {pieces}. Roll each straight between two boards.", 3, ("wire cutter", "ruler"), caution=HOLD_ENDS)  # fmt: skip
 
 
 def _bare(design: FrameDesign, shape: FrameShape) -> Step | None:
     where = f"{BARED_FOOT:g} mm at each foot and {BARED_TIP:g} mm at the point, all round"
-    if design.wire.finish == "plastic":
-        return Step("bare", "Bare the ends", f"Strip the plastic off {where}.", 4, ("wire stripper",), adult=True, caution="A knife is an adult's work.")  # fmt: skip
-    if design.wire.finish == "enameled":
-        caution = "Sand or scrape; do not burn enamel off: its fumes are harmful and the wire stays hot."
-        return Step("bare", "Bare the ends", f"Sand the enamel off {where}, until it shines like new metal.", 6, ("sandpaper",), caution=caution)  # fmt: skip
-    if design.surface == "sanded":
-        return Step(
-            "bare", "Sand the contacts bright", f"Sand {where}, and do not touch them after.", 2, ("sandpaper",)
-        )
-    return None
+    return bare_ends(design.wire, where, sand=design.surface == "sanded")
 
 
 def _shape_legs(design: FrameDesign, shape: FrameShape) -> Step:
@@ -171,7 +154,7 @@ def _stack(design: FrameDesign, shape: FrameShape) -> Step:
         else "magnetized across: take others for a motor that turns"
     )
     text = f"Stack the magnets, {pole}. Stand the battery on them, {battery.terminal_up} up."
-    caution = "Slide magnets together, never let them snap: they pinch and splinter. From here on wire and magnets close the circuit."
+    caution = f"{SLIDE} From here on wire and magnets close the circuit."
     return Step("stack", "Stack magnets and battery", text, 2, ("compass",), caution=caution)
 
 
@@ -190,9 +173,7 @@ def _decorate(design: FrameDesign, shape: FrameShape) -> Step | None:
     if extra.mass_g == 0:
         return None
     text = f"Hang {extra.mass_g:g} g evenly round the axis, {extra.radius_mm:g} mm from it; balance again."
-    return Step(
-        "decorate", "Decorate", text, 6, ("paper", "tape"), caution="Keep paper off the wire where it gets hot."
-    )
+    return Step("decorate", "Decorate", text, 6, ("paper", "tape"), caution=HOT_PAPER)
 
 
 def _checks(design: FrameDesign) -> tuple[str, ...]:

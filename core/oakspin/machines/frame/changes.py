@@ -8,11 +8,11 @@ from oakspin.design.battery import CellName
 from oakspin.design.frame import ByPoints, FrameDesign
 from oakspin.draws import MEDIAN
 from oakspin.machines.change import Change, change
-from oakspin.machines.common_changes import battery_changes, magnet_grades, sanded, wire_changes
+from oakspin.machines.common_changes import battery_changes, conducting, magnet_grades, sanded, wire_changes
 from oakspin.machines.frame.shape import frame_shape
 from oakspin.machines.path import PathSums
 from oakspin.parts.cell import pack_of
-from oakspin.parts.magnet import magnet_conducts, magnet_kind, stack_length
+from oakspin.parts.magnet import stack_length
 from oakspin.parts.wire import wire_diameter
 
 STANDING_CELLS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C")
@@ -30,13 +30,7 @@ def _ends(design: FrameDesign) -> Iterator[Change]:
 
 
 def _magnet_skin(design: FrameDesign) -> Iterator[Change]:
-    if not magnet_conducts(design.magnets):
-        plated: list[tuple[str, object]] = [("/magnets/plating", "nickel")]
-        if not magnet_kind(design.magnets).conducts:
-            plated.append(("/magnets/strength", {"by": "grade", "grade": "N42"}))
-        yield change("Take nickel-plated neodymium magnets", *plated, effort=0.1)
-    if design.magnets.magnetized == "across":
-        yield change("Take magnets magnetized along their axis", ("/magnets/magnetized", "along"), effort=0.1)
+    yield from conducting(("/magnets", design.magnets))
 
 
 def _feet(design: FrameDesign) -> Iterator[Change]:

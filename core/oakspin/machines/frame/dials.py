@@ -7,14 +7,13 @@ from oakspin.draws import MEDIAN
 from oakspin.machines.dials import PartLine, choice, number
 from oakspin.machines.follow import Follower
 from oakspin.machines.frame.shape import frame_shape
-from oakspin.machines.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
+from oakspin.machines.partlines import PRESSURE_WORD, battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.machines.path import PathSums
 from oakspin.parts.catalogue import CELLS, FOOT_FORCE
 from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import stack_length
 
 STANDING = tuple(name for name, entry in CELLS.items() if entry.stands)
-PRESSURE_WORD = {"barely": "barely touching", "light": "light", "firm": "firm", "gripping": "gripping"}
 SEAT_WORD = {"flat": "point on a flat terminal", "dimple": "point in a dimple", "cup": "point in a cup"}
 
 

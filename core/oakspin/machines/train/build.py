@@ -8,6 +8,7 @@ from oakspin.design.train import TrainDesign
 from oakspin.machines.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
 from oakspin.machines.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.machines.partlines import magnets_name, pack_name
+from oakspin.machines.steps import lay_out
 from oakspin.machines.train.dials import minutes_to_wind
 from oakspin.machines.train.shape import TrainShape, play, track_wire, train_shape, wound_turns
 from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_metal
@@ -68,9 +69,10 @@ def _steps(design: TrainDesign, shape: TrainShape) -> tuple[Step, ...]:
 
 
 def _lay_out(design: TrainDesign, shape: TrainShape) -> Step:
-    count = design.front.count + design.rear.count
-    text = f"{pack_name(design.battery)}, front {magnets_name(design.front)}, rear {magnets_name(design.rear)}, a rod of {design.track.former_mm:g} mm, {_spools(design, shape)} spool{'s' if _spools(design, shape) > 1 else ''} of wire, this sheet. Count the magnets aloud ({count}) and write the number down."  # fmt: skip
-    return Step("lay_out", "Lay out the parts", text, 4, caution="Small strong magnets injure when swallowed: count them out and in. Keep them from cards, phones and implants.")  # fmt: skip
+    spools = _spools(design, shape)
+    wire = f"{spools} spool{'s' if spools > 1 else ''} of wire"
+    parts = f"{pack_name(design.battery)}, front {magnets_name(design.front)}, rear {magnets_name(design.rear)}, a rod of {design.track.former_mm:g} mm, {wire}"
+    return lay_out(parts, design.front.count + design.rear.count)
 
 
 def _former(design: TrainDesign, shape: TrainShape) -> Step:

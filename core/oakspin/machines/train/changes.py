@@ -8,11 +8,10 @@ from itertools import product
 from oakspin.design.magnets import Magnets
 from oakspin.design.train import TrainDesign
 from oakspin.machines.change import Change, change
-from oakspin.machines.common_changes import battery_changes, magnet_grades, sanded, wire_changes
+from oakspin.machines.common_changes import battery_changes, conducting, magnet_grades, sanded, wire_changes
 from oakspin.machines.geometry import mm
 from oakspin.machines.train.dials import CELLS_THAT_RUN
 from oakspin.machines.train.shape import TrainShape, train_shape
-from oakspin.parts.magnet import magnet_conducts, magnet_kind
 
 OTHER = {"N": "S", "S": "N", "+": "-", "-": "+"}
 PLAY = 1.5  # mm that a bore is best wider than the magnets; bench experience
@@ -24,7 +23,7 @@ def train_changes(design: TrainDesign) -> tuple[Change, ...]:
     return (
         *_poles(design),
         *_track(design, shape),
-        *_skins(design),
+        *conducting(("/front", design.front), ("/rear", design.rear)),
         *_sizes(design, shape),
         *sanded(design, "the turns"),
         *battery_changes(design, CELLS_THAT_RUN),
@@ -61,18 +60,6 @@ def _track(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
         yield change(f"Bend it wider: radius {plan.radius_mm:g} → {least:g} mm", ("/track/plan/radius_mm", float(least)))  # fmt: skip
     if design.wire.finish != "bare":
         yield change("Wind the track of bare wire", ("/wire/finish", "bare"), effort=0.3)
-
-
-def _skins(design: TrainDesign) -> Iterator[Change]:
-    both = (("/front", design.front), ("/rear", design.rear))
-    bad = [(root, stack) for root, stack in both if not magnet_conducts(stack)]
-    if bad:
-        settings: list[tuple[str, object]] = [(f"{root}/plating", "nickel") for root, _ in bad]
-        settings += [(f"{root}/strength", {"by": "grade", "grade": "N42"}) for root, stack in bad if not magnet_kind(stack).conducts]  # fmt: skip
-        yield change("Take nickel-plated neodymium magnets", *settings, effort=0.1)
-    across = [(f"{root}/magnetized", "along") for root, stack in both if stack.magnetized == "across"]
-    if across:
-        yield change("Take magnets magnetized along their axis", *across, effort=0.1)
 
 
 def _both(design: TrainDesign, field: str, value: object) -> tuple[tuple[str, object], ...]:

@@ -24,6 +24,10 @@ def judge(outcome: Outcome) -> Finding:
     leaves = machine.words.leaves
     good = f"{leaves.capitalize()}; settles at {figures(rate)}." if rate else machine.words.stays
     never = median(limit) >= NEVER
+    if np.all(np.isfinite(machine.hold)):
+        held = np.minimum(np.asarray(machine.hold) * machine.free("stays_on"), LARGEST_MARGIN)
+        bad = cause.sentence if cause else f"A touch shakes it off: {leaves}."
+        return Finding("stays_on", held, "× its pull", np.minimum(held, margin), machine.words.stays, bad)
     if never:
         good = machine.words.stays
     bad = (

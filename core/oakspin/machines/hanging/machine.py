@@ -1,0 +1,223 @@
+"""The hanging rotor as a Machine: current between the point on the axis and the lead on the rim."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import partial
+
+import numpy as np
+
+from oakspin.constants import AIR_DENSITY, AIR_VISCOSITY, GRAVITY, HANDS
+from oakspin.design.hanging import HangingDesign
+from oakspin.draws import Array, Draws
+from oakspin.fields.coupling import foot_coupling
+from oakspin.fields.flux import face_flux
+from oakspin.fields.screw import holding_force, screw_flux
+from oakspin.machines.bodies import STILL_AIR, cell_body, wire_body
+from oakspin.machines.hanging.drawing import draw_hanging
+from oakspin.machines.hanging.shape import HangingShape, hanging_shape
+from oakspin.machines.machine import NEVER, Body, Break, Load, Machine, Words
+from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE, METALS
+from oakspin.parts.cell import Pack, pack_of
+from oakspin.parts.contact import contact_ohms
+from oakspin.parts.magnet import keep_away, magnet_conducts, magnet_kind, remanence, stack_length
+from oakspin.parts.wire import wire_diameter, wire_metal, wire_ohms
+
+APART = 0.1e-3  # m, a hair of dust under the point
+SHAKEN = 2.0  # times its weight: what a tap on the table or an unsteady hand pulls with; bench experience
+MAGNET_HEAT = 450.0  # J/kg K, sintered neodymium; data sheets
+SKIN_SPEED = 1000.0  # rad/s at which the air's drag on the spinning magnets is taken
+FAST_RIM = 5.0  # m/s from which goggles are asked for: a magnet that lets go hurts an eye
+STEEL = METALS["steel"]
+
+
+@dataclass(frozen=True)
+class _Hung:
+    """What hangs: mass in kg; with draws, holding force touching and a tenth of a mm ``apart`` in N, the point's flat in m."""
+
+    mass: float
+    weight: float
+    force: Array
+    tip: Array
+    apart: Array
+
+
+def _hung(design: HangingDesign, shape: HangingShape, draws: Draws) -> _Hung:
+    screw, magnets = design.screw, design.magnets
+    mass = shape.screw_mass + shape.magnet_mass + design.flag.mass_g * 1e-3
+    weight = mass * GRAVITY
+    tip = screw.tip_mm * 1e-3 * draws.value("tip_flat")
+    if screw.material != "steel" or not design.stack_on:
+        nothing = np.zeros(draws.count)
+        return _Hung(mass, weight, nothing, tip, nothing)
+    area = math.pi / 4 * (magnets.diameter_mm**2 - magnets.hole_mm**2) * 1e-6
+    volume = area * stack_length(magnets) * remanence(magnets) / 1.3
+    given = (volume, shape.shank, shape.screw, tip, math.radians(screw.point_deg))
+    force = holding_force(*given, draws.value("point_gap_mm") * 1e-3) * draws.value("hold_fit")
+    return _Hung(mass, weight, force, tip, holding_force(*given, np.full(draws.count, APART)))
+
+
+def hanging_coupling(design: HangingDesign, shape: HangingShape, draws: Draws) -> Array:
+    """Torque per ampere of battery current, counter-clockwise seen from above; shape (draws,), N m/A.
+
+    By the flux up through the circle on which the lead touches, that of the steel screw included. From
+    which side the lead touches does not matter.
+    """
+    if shape.stack.across or not design.stack_on:
+        return np.zeros(draws.count)
+    height = design.lead.height_mm * 1e-3 + HANDS[design.maker].gap_mm * 1e-3 * draws.normal("hand_height_lead")
+    height = np.clip(height, 0.0, shape.stack.length)
+    own, _ = shape.stack.flux(shape.stack.radius, height)
+    added = np.zeros(draws.count)
+    if design.screw.material == "steel":
+        near = abs(shape.stack.remanence) * face_flux(shape.stack.radius, shape.stack.hole, shape.stack.length)
+        radius = shape.stack.radius
+        added = screw_flux(shape.stack.length - height, radius, radius, near, shape.shank, shape.head, shape.head_height)  # fmt: skip
+        added = np.sign(shape.stack.remanence) * added * draws.value("screw_steel")
+    strength = draws.value("remanence") * draws.value("recoil")
+    # From the axis to the rim where + hangs it, as in a frame; from the rim to the axis where - does.
+    out = 1.0 if design.battery.terminal_up == "-" else -1.0
+    return np.asarray(out * foot_coupling(strength * (own + added)))
+
+
+def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
+    """Turn a hanging rotor into the one machine."""
+    pack, shape, hand = pack_of(design.battery, draws), hanging_shape(design), HANDS[design.maker]
+    hung = _hung(design, shape, draws)
+    coupling = hanging_coupling(design, shape, draws)
+    radius, flag = shape.stack.radius, design.flag
+    wire, metal = wire_diameter(design.wire), wire_metal(design.wire)
+    pressed = FOOT_FORCE[design.lead.pressure] * draws.factor("foot_pressure", hand.pressure)
+    point_force = np.maximum(hung.force - hung.weight, 0.02 * hung.weight)
+    film = FILM_FACTOR[design.surface]
+    ohms = {
+        "lead": np.full(draws.count, wire_ohms(design.lead.length_mm * 1e-3, wire, metal, design.room_C)),
+        "screw": np.full(draws.count, wire_ohms(shape.screw, shape.shank, STEEL, design.room_C)),
+        "lead contact": contact_ohms(
+            pressed, metal, film * draws.value("brush_film") * draws.factor("hand_film", hand.film)
+        ),
+        "point contact": contact_ohms(point_force, STEEL, film * draws.value("point_film")),
+    }
+    mu_brush, mu_point = draws.value("brush_friction"), draws.value("point_friction")
+    # A flat that turns on its face rubs at two thirds of its radius.
+    bearing = mu_point * point_force * hung.tip / 3
+    sail = 0.5 * AIR_DENSITY * draws.value("sail_drag") * flag.area_mm2 * 1e-6 * (flag.radius_mm * 1e-3) ** 3
+    inertia = _inertia(design, shape)
+    return Machine(
+        angles=np.zeros(1),
+        coupling=coupling[:, None],
+        switch=np.ones((1, 1)),
+        pack=pack,
+        ohms=ohms,
+        made=draws.value("made_brush"),
+        hop_speed=_hop_speed(design, pressed, draws),
+        inertia=np.full(draws.count, inertia),
+        load=Load(mu_brush * pressed * radius + bearing, np.zeros(draws.count), sail + _skin_drag(shape)),
+        least_dry=mu_brush * FOOT_FORCE["barely"] * radius + bearing,
+        leave_speed=np.full(draws.count, NEVER),
+        hold=hung.force / (SHAKEN * hung.weight),
+        bodies=_bodies(design, shape, pack, ohms, draws),
+        room_C=design.room_C,
+        words=_words(design),
+        draw=partial(draw_hanging, design, shape),
+        tell=partial(_figures, design, shape, hung, draws.count),
+        breaks=_breaks(design, shape, pack, hung),
+    )
+
+
+def _inertia(design: HangingDesign, shape: HangingShape) -> float:
+    magnets = shape.magnet_mass / 2 * (shape.stack.radius**2 + shape.stack.hole**2)
+    screw = shape.screw_mass / 2 * max((shape.shank / 2) ** 2, 0.3 * shape.head**2)
+    return float(magnets + screw + design.flag.mass_g * 1e-3 * (design.flag.radius_mm * 1e-3) ** 2)
+
+
+def _hop_speed(design: HangingDesign, pressed: Array, draws: Draws) -> Array:
+    """Speed in rad/s above which the lead no longer follows a rim that runs out of true; a third of it moves."""
+    metal, wire = wire_metal(design.wire), wire_diameter(design.wire)
+    mass = np.pi / 4 * wire**2 * design.lead.length_mm * 1e-3 * metal.density / 3
+    return np.asarray(np.sqrt(pressed / (mass * draws.value("rim_runout_mm") * 1e-3)))
+
+
+def _skin_drag(shape: HangingShape) -> float:
+    """Air on the spinning magnets, as a coefficient of w^2; both faces of a disc in laminar flow.
+
+    Source: F. White, Viscous Fluid Flow, rotating disc, C_m = 3.87 / sqrt(Re).
+    """
+    radius = shape.stack.radius
+    reynolds = SKIN_SPEED * radius**2 * AIR_DENSITY / AIR_VISCOSITY
+    return float(0.5 * AIR_DENSITY * radius**5 * 3.87 / math.sqrt(reynolds))
+
+
+def _bodies(design: HangingDesign, shape: HangingShape, pack: Pack, ohms: dict[str, Array], draws: Draws) -> tuple[Body, ...]:  # fmt: skip
+    cooling = draws.value("cooling")
+    skin = np.pi * 2 * shape.stack.radius * max(shape.length, 1e-3)
+    magnets = Body("magnets", ohms["lead contact"] / 2 + ohms["point contact"] / 2 + ohms["screw"], max(shape.magnet_mass, 1e-3) * MAGNET_HEAT, STILL_AIR * skin * cooling, cooling * 0)  # fmt: skip
+    metal = wire_metal(design.wire)
+    lead = wire_body("lead", ohms["lead"] + ohms["lead contact"] / 2, wire_diameter(design.wire), design.lead.length_mm * 1e-3, 0.0, metal, cooling)  # fmt: skip
+    return (cell_body(pack, cooling, design.battery.in_parallel), magnets, lead)
+
+
+def _breaks(design: HangingDesign, shape: HangingShape, pack: Pack, hung: _Hung) -> tuple[Break, ...]:
+    found: list[Break] = []
+    screw, magnets, wire = design.screw, design.magnets, design.wire
+    if not pack.cell.stands:
+        found.append(Break("circuit", f"A rotor hangs from a round cell with a terminal at each end; a {pack.cell.name} has none."))  # fmt: skip
+    if not design.stack_on:
+        found.append(Break("circuit", "Without magnets under its head the screw does not hang."))
+    elif screw.material != "steel":
+        found.append(Break("circuit", f"No magnet draws {screw.material}: the screw does not hang. Take a steel one."))
+    elif pack.cell.can_mm == 0:
+        found.append(Break("circuit", f"A {pack.cell.name} has no steel can that draws the point: it does not hang."))
+    else:
+        falls = hung.force < hung.weight
+        if falls.any():
+            found.append(Break("circuit", "Too heavy for the magnetism at its point: it falls off.", falls))
+    if not magnet_conducts(magnets):
+        if not magnet_kind(magnets).conducts:
+            told = f"{magnet_kind(magnets).name.capitalize()} does not conduct: the lead finds no current on its rim."
+        else:
+            told = f"The magnets' {magnets.plating} coat does not conduct: the lead finds no current on it."
+        found.append(Break("circuit", told))
+    if wire.finish != "bare" and not wire.ends_stripped:
+        found.append(Break("circuit", "The lead's ends are not stripped: no current gets in."))
+    if design.lead.height_mm > shape.length * 1e3 + 1e-9 and design.stack_on:
+        found.append(Break("circuit", f"The lead stands at {design.lead.height_mm:g} mm, above the {shape.length * 1e3:.1f} mm stack: it misses the rim."))  # fmt: skip
+    if design.lead.type == "steel_clip" or wire_metal(wire).magnetic:
+        found.append(Break("starts", "The steel lead is snatched by the magnets and sticks to them: take copper."))
+    return tuple(found)
+
+
+def _words(design: HangingDesign) -> Words:
+    across = design.magnets.magnetized == "across"
+    return Words(
+        contact="the lead",
+        bearing="the point",
+        leaves="the point is pulled off and the screw falls",
+        closes="Bare metal under the lead; the time it touches.",
+        cancels="The magnets are magnetized across, not along their axis: what is pushed on at one side is pushed back at the other."
+        if across
+        else "No push without magnets.",
+        faint="Weaker than the lightest touch of the lead: more current or stronger magnets are needed.",
+        stays="Holds the point against twice its weight and more.",
+    )
+
+
+def rim_speed(design: HangingDesign, speed: float) -> float:
+    """Speed of the rim in m/s at a speed in rad/s."""
+    return speed * design.magnets.diameter_mm * 5e-4
+
+
+def _figures(design: HangingDesign, shape: HangingShape, hung: _Hung, count: int) -> dict[str, tuple[Array, str]]:
+    def same(value: float) -> Array:
+        return np.full(count, value)
+
+    return {
+        "mass": (same(hung.mass * 1e3), "g"),
+        "weight": (same(hung.weight * 1e3), "mN"),
+        "holding_force": (hung.force * 1e3, "mN"),
+        "holding_force_a_tenth_off": (hung.apart * 1e3, "mN"),
+        "point_flat": (hung.tip * 1e3, "mm"),
+        "wire_length": (same(design.lead.length_mm), "mm"),
+        "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
+    }
