@@ -52,6 +52,6 @@ def test_written_and_read_again_it_is_the_same(design: Design) -> None:
     assert from_text(to_text(Document(title="T", design=design))).design == design
 
 
-@pytest.mark.parametrize(("name", "goes"), [("lantern", True), ("carousel", True), ("ferry-wheel", True), ("tide-mill", True), ("night-shuttle", True), ("harbor-ring", True), ("channel-buoy", False), ("fog-bell", False), ("ebb-shuttle", False)])  # fmt: skip
+@pytest.mark.parametrize(("name", "goes"), [("lantern", True), ("carousel", True), ("ferry-wheel", True), ("tide-mill", True), ("night-shuttle", True), ("harbor-ring", True), ("beacon", True), ("crane-motor", True), ("channel-buoy", False), ("fog-bell", False), ("ebb-shuttle", False), ("slack-capstan", False)])  # fmt: skip
 def test_those_that_run_run_and_those_that_were_built_wrongly_do_not(name: str, goes: bool) -> None:
     assert (evaluate(SAMPLES[name]).share_that_goes > 0.75) == goes

@@ -8,6 +8,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, TypeAdapter, ValidationError
 
 from oakspin.design.coil import CradleDesign, LobesDesign
+from oakspin.design.cored import CoredDesign
 from oakspin.design.frame import FrameDesign
 from oakspin.design.hanging import HangingDesign
 from oakspin.design.models import Part
@@ -18,7 +19,9 @@ FORMAT = "oakspin.design"
 VERSION = 1
 LARGEST_FILE = 1_000_000
 
-Design = Annotated[FrameDesign | HangingDesign | CradleDesign | LobesDesign | TrainDesign, Field(discriminator="kind")]
+Design = Annotated[
+    FrameDesign | HangingDesign | CradleDesign | LobesDesign | CoredDesign | TrainDesign, Field(discriminator="kind")
+]
 _ADAPTER: TypeAdapter[Design] = TypeAdapter(Design)
 
 
@@ -133,7 +136,7 @@ def faults_of_findings(findings: list[dict[str, Any]]) -> list[Fault]:
     return [_fault_of(finding) for finding in findings]
 
 
-_KINDS = {"frame", "hanging", "cradle", "lobes", "train"}
+_KINDS = {"frame", "hanging", "cradle", "lobes", "cored", "train"}
 _TAGS = {
     "strength": {"grade", "remanence", "face_field"},
     "size": {"gauge", "diameter"},

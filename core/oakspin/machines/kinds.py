@@ -18,6 +18,13 @@ from oakspin.machines.coil.lesson import coil_lesson
 from oakspin.machines.coil.machine import coil_machine
 from oakspin.machines.coil.start import CRADLE_START, LOBES_START
 from oakspin.machines.coil.tuning import COIL_ARRAYS, coil_as_built, coil_tunes
+from oakspin.machines.cored.build import cored_build
+from oakspin.machines.cored.changes import cored_changes
+from oakspin.machines.cored.dials import cored_parts
+from oakspin.machines.cored.lesson import cored_lesson
+from oakspin.machines.cored.machine import cored_machine
+from oakspin.machines.cored.start import CORED_START
+from oakspin.machines.cored.tuning import cored_as_built, cored_tunes
 from oakspin.machines.dials import PartLine
 from oakspin.machines.frame.build import frame_build
 from oakspin.machines.frame.changes import frame_changes
@@ -123,6 +130,19 @@ KINDS: dict[str, Kind] = {
         tunes=coil_tunes,
         as_built=coil_as_built,
         arrays=COIL_ARRAYS,
+    ),
+    "cored": Kind(
+        name="Iron-cored motor",
+        what_moves="An iron bar wound with many turns turns between two magnets.",
+        built_from="Four cells, two magnets, a steel rod, some ten meters of enameled wire.",
+        start=CORED_START,
+        machine=cored_machine,
+        parts=cored_parts,
+        changes=cored_changes,
+        build=cored_build,
+        lesson=cored_lesson,
+        tunes=cored_tunes,
+        as_built=cored_as_built,
     ),
     "train": Kind(
         name="Coil train",

@@ -231,6 +231,10 @@ class Machine:
         None where it starts from any angle alike and nobody flicks it.
     route : Route or None
         The way of a machine that travels; none where it turns on the spot.
+    cogging : ndarray, shape (draws or 1, angles), N m, or None
+        Torque of iron drawn by magnets, whatever the current; over a turn it adds up to nothing.
+    lag : ndarray, shape (draws,), s
+        L/R of a winding whose current is turned over twice a turn; 0 where it is too short to matter.
     hold : ndarray, shape (draws,)
         Force that holds the moving part on its seat over what pulls it off when shaken; ``inf`` where nothing pulls.
     short_ohms : float
@@ -256,6 +260,8 @@ class Machine:
     breaks: tuple[Break, ...] = ()
     rest: Rest | None = None
     route: Route | None = None
+    cogging: Array | None = None
+    lag: Array | float = 0.0
     hold: Array | float = np.inf
     short_ohms: float = 0.0
 
@@ -334,6 +340,7 @@ def make(machine: Machine) -> tuple[object, ...]:
         machine.angles.tobytes(),
         machine.rest is None or machine.rest.against,
         machine.rest is None,
+        machine.cogging is None,
         machine.route and (machine.route.closed, machine.route.hindrances),
         machine.short_ohms,
         tuple((found.link, found.sentence, found.builds is None) for found in machine.breaks),

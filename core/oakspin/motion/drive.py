@@ -32,6 +32,10 @@ class Drive:
         What the back-EMF takes from ``open`` per unit of speed.
     hop_speed : ndarray, shape (draws,)
         Above it the contact hops and the drive falls with the square of the speed.
+    back : ndarray, shape (draws,), s/rad
+        What the back-EMF takes from the current, as a share per unit of speed.
+    lag : ndarray or float, s
+        L/R of a winding whose current is turned over twice a turn.
     """
 
     sense: float
@@ -41,11 +45,27 @@ class Drive:
     open: Array
     fall: Array
     hop_speed: Array
+    back: Array
+    lag: Array | float
+
+    def flows_at(self, speed: Array) -> Array:
+        """Share of the standstill current that flows at a speed of 0 or more, averaged over a turn."""
+        return np.asarray(np.clip(1 - self.back * speed, 0.0, 1.0) * self._risen(speed))
+
+    def _risen(self, speed: Array) -> Array | float:
+        """Share of its final value that a current reaches which is turned over every half turn, on the average.
+
+        Source: a square wave of volts on R and L in series: 1 - (2 T / t) tanh(t / 2 T), T = L/R, t = half a turn.
+        """
+        if not np.any(self.lag):
+            return 1.0
+        share = np.maximum(2 * self.lag * speed / np.pi, 1e-9)
+        return np.asarray(1 - share * np.tanh(1 / share))
 
     def at(self, speed: Array) -> Array:
         """Mean torque at a speed of 0 or more; shape (..., draws)."""
         hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
-        return np.asarray(hopping**2 * np.minimum(self.stall, self.open - self.fall * speed))
+        return np.asarray(hopping**2 * self._risen(speed) * np.minimum(self.stall, self.open - self.fall * speed))
 
 
 def senses_of(machine: Machine, parts: int) -> Array:
@@ -82,5 +102,9 @@ def drive_of(machine: Machine) -> Drive:
     push = facing * (machine.made * current)[:, None] * effective
     fall = alive * machine.made * (machine.coupling**2 * np.abs(machine.switch)).mean(axis=1) / ohms
     stall = push.mean(axis=1) if sense else np.zeros_like(ohms)
+    # Averaged while current flows: the volts of the back-EMF over those that drive the current.
+    switched = np.abs(machine.switch).mean(axis=1)
+    reverse = np.abs((machine.coupling * machine.switch).mean(axis=1)) / np.maximum(switched, 1e-9)
+    back = np.where(unlimited > pack.limit, 0.0, reverse / pack.volts_at(pack.used))
     share = unlimited / np.maximum(current, 1e-12)
-    return Drive(sense, current, push, stall, stall * share, fall, machine.hop_speed)
+    return Drive(sense, current, push, stall, stall * share, fall, machine.hop_speed, back, machine.lag)

@@ -40,14 +40,31 @@ def _flow(machine: Machine, angle: Array, speed: Array) -> tuple[Array, Array, A
 
 
 def _heavy(machine: Machine, angle: Array) -> Array | float:
-    """Torque of the heavy side's weight."""
-    return 0.0 if machine.rest is None else -machine.rest.weight * np.sin(angle - machine.rest.angle)
+    """Torque of the heavy side's weight, and of iron drawn by magnets."""
+    pull = 0.0 if machine.rest is None else -machine.rest.weight * np.sin(angle - machine.rest.angle)
+    return pull if machine.cogging is None else pull + _at(machine.cogging, angle)
 
 
 def _lifted(machine: Machine, angle: Array) -> Array:
-    """Energy of the heavy side above its lowest place."""
+    """Energy of the heavy side above its lowest place, and of the iron above that at angle 0."""
     lifted = 0.0 if machine.rest is None else machine.rest.weight * (1 - np.cos(angle - machine.rest.angle))
-    return np.zeros_like(angle) + lifted
+    whole = np.zeros_like(angle) + lifted
+    return whole if machine.cogging is None else whole + _drawn(machine.cogging, angle)
+
+
+def _drawn(cogging: Array, angle: Array) -> Array:
+    """Energy taken from the motion by a table of torque that is straight from angle to angle; shape of ``angle``."""
+    count = cogging.shape[1]
+    step = 2 * np.pi / count
+    after = np.roll(cogging, -1, axis=1)
+    sums = np.concatenate([np.zeros((cogging.shape[0], 1)), np.cumsum((cogging + after) / 2 * step, axis=1)], axis=1)
+    turns, place = np.divmod(angle / step, count)
+    low = np.minimum(place.astype(int), count - 1)
+    share = place - low
+    rows = np.broadcast_to(np.arange(angle.shape[-1]) % cogging.shape[0], angle.shape)
+    here, there = cogging[rows, low], after[rows, low]
+    part = step * (here * share + (there - here) * share**2 / 2)
+    return np.asarray(-(turns * sums[rows, -1] + sums[rows, low] + part))
 
 
 def _way(machine: Machine, push: Array, speed: Array) -> Array:

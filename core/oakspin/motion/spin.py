@@ -109,7 +109,7 @@ def _run(machine: Machine, drive: Drive, seconds: float, angle: float, speed: fl
     step = seconds / FRAMES
     rows = np.zeros((FRAMES + 1, 3))
     rows[0] = angle, speed, 0.0
-    if machine.coupling.shape[1] == 1 and machine.rest is None:
+    if machine.coupling.shape[1] == 1 and machine.rest is None and machine.cogging is None:
         trace = simulate(machine, seconds, FRAMES, angle, speed)
         return trace.angle[:, 0], trace.speed[:, 0], trace.current[:, 0]
     number = 0

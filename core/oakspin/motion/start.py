@@ -61,11 +61,15 @@ def _flick(machine: Machine, drive: Drive, rest: Rest) -> tuple[Array, Array]:
     place = (start[:, None] + int(facing) * np.arange(angles)[None, :]) % angles
     along = np.take_along_axis(push, place, axis=1)
     heavy = rest.weight[:, None] * np.sin(ahead)[None, :]
-    forward = (along - heavy - machine.load.dry[:, None]) * step
+    drawn: Array | float = 0.0
+    if machine.cogging is not None:
+        iron = np.broadcast_to(machine.cogging, push.shape)
+        drawn = int(facing) * np.take_along_axis(iron, place, axis=1)
+    forward = (along - heavy + drawn - machine.load.dry[:, None]) * step
     given = np.broadcast_to(np.asarray(rest.flick, float), rest.angle.shape)
     if not rest.against:
         return _speed(_needed(forward, np.zeros_like(start)), machine.inertia), given
-    back = (-along - heavy - machine.load.dry[:, None]) * step
+    back = (-along + heavy - drawn - machine.load.dry[:, None]) * step
     energy = 0.5 * machine.inertia * given**2
     stops = _stops_at(np.roll(back[:, ::-1], 1, axis=1), energy)
     # Flicked the wrong way it stops, is let go there, and has no flick left.

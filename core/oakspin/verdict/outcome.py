@@ -26,7 +26,7 @@ class Outcome:
     ``start`` tells how it starts, ``turn_ratio`` is the push over the dry friction averaged over
     a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` pairs each
     body with the mean square of the current in it. ``hands_off`` of a body that stays cool is the
-    whole ``life``.
+    whole ``life``; ``flows`` is the share of the standstill current that the back-EMF lets through at speed.
     """
 
     machine: Machine
@@ -40,6 +40,7 @@ class Outcome:
     hottest: Body
     life: Array
     runs: Array
+    flows: Array
     journey: Journey | None = None
 
     @property
@@ -66,7 +67,7 @@ class Outcome:
     @property
     def mean_current(self) -> Array:
         """What a slow meter shows while it runs: contact made and broken, current on and off."""
-        return np.asarray(self.machine.live_at(self.speed) * self.drive.current)
+        return np.asarray(self.machine.live_at(self.speed) * self.drive.current * self.flows)
 
     @property
     def direction(self) -> str:
@@ -87,12 +88,12 @@ def outcome_of(machine: Machine) -> Outcome:
     if journey:
         speed = np.where(turn_ratio >= 1, journey.top, 0.0)
     spin_up = np.where(speed > 0, spin_up_time(drive, machine.load, machine.inertia, speed), 0.0)
-    live = machine.live_at(speed)
-    warming = _warming(machine, live * drive.current**2)
+    live, flows = machine.live_at(speed), drive.flows_at(speed)
+    warming = _warming(machine, live * (drive.current * flows) ** 2)
     times = [hands_off_time(body, mean_square, speed, machine.room_C) for body, mean_square in warming]
     hottest = machine.bodies[int(np.argmin([median(time) for time in times]))]
     hands_off = np.min(times, axis=0)
-    life = _life(machine, drive, live)
+    life = _life(machine, drive, live * flows)
     capped = np.minimum(hands_off, np.where(life > 0, life, 3600.0))
     one_run = np.minimum(np.minimum(capped, ONE_RUN), FOREVER)
     if journey and machine.route and not machine.route.closed:
@@ -109,6 +110,7 @@ def outcome_of(machine: Machine) -> Outcome:
         hottest=hottest,
         life=life,
         runs=life / np.maximum(one_run, 1e-9),
+        flows=flows,
         journey=journey,
     )
 

@@ -67,8 +67,9 @@ def test_the_flick_given_is_held_against_the_flick_needed() -> None:
     assert ratio(0.5 * least) < 1 < ratio(1.5 * least)
 
 
-def test_flicked_the_wrong_way_only_where_it_stops_counts() -> None:
-    machine = resting(np.pi, flick=5.0, against=True)
+@pytest.mark.parametrize("weight", [0.0, 4e-5])
+def test_flicked_the_wrong_way_only_where_it_stops_counts(weight: float) -> None:
+    machine = resting(np.pi, weight, flick=5.0, against=True)
     stopped = start_of(machine, drive_of(machine))
     sense = drive_of(machine).sense
     run = simulate(machine, 1.5, 4000, np.pi, -sense * 5.0)

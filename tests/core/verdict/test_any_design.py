@@ -189,7 +189,69 @@ trains = st.fixed_dictionaries(
         "maker": st.sampled_from(["careful_adult", "young_pupil"]),
     }
 )
-designs = st.one_of(frames, cradles, lobes, trains)
+cored_motors = st.fixed_dictionaries(
+    {
+        "kind": st.just("cored"),
+        "battery": coil_parts["battery"],
+        "core": st.fixed_dictionaries(
+            {
+                "form": st.sampled_from(["rod", "pipe", "none"]),
+                "length_mm": st.floats(20, 200),
+                "diameter_mm": st.floats(2, 30),
+                "wall_mm": st.floats(0.3, 1.0),
+                "hub_mm": st.floats(2, 12),
+            }
+        ),
+        "wire": coil_parts["wire"],
+        "winding": st.fixed_dictionaries(
+            {"turns": st.integers(5, 5000), "sense": st.sampled_from(["same", "opposed"])}
+        ),
+        "commutator": st.fixed_dictionaries(
+            {"radius_mm": st.floats(1, 15), "gap_deg": st.floats(2, 90), "offset_deg": st.floats(-90, 90)}
+        ),
+        "brushes": st.fixed_dictionaries({"force_mN": st.floats(1, 400), "width_mm": st.floats(0.2, 5)}),
+        "magnets": coil_parts["magnets"],
+        "gap": st.fixed_dictionaries(
+            {
+                "stacks": st.integers(1, 2),
+                "facing": st.sampled_from(["unlike", "like"]),
+                "distance_mm": st.floats(0.3, 120),
+            }
+        ),
+        "flick": coil_parts["flick"],
+        "maker": st.sampled_from(["careful_adult", "young_pupil"]),
+    }
+)
+hanging_rotors = st.fixed_dictionaries(
+    {
+        "kind": st.just("hanging"),
+        "battery": st.fixed_dictionaries({"cell": st.sampled_from(cells), "terminal_up": st.sampled_from("+-")}),
+        "magnets": end_stack,
+        "stack_on": st.booleans(),
+        "screw": st.fixed_dictionaries(
+            {
+                "material": st.sampled_from(["steel", "brass"]),
+                "head_mm": st.floats(2, 30),
+                "shank_mm": st.floats(1, 10),
+                "length_mm": st.floats(10, 100),
+                "tip_mm": st.floats(0.02, 2),
+                "point_deg": st.floats(10, 80),
+            }
+        ),
+        "lead": st.fixed_dictionaries(
+            {
+                "height_mm": st.floats(0, 120),
+                "pressure": st.sampled_from(["barely", "gripping"]),
+                "side_deg": st.floats(0, 360),
+            }
+        ),
+        "flag": st.fixed_dictionaries(
+            {"mass_g": st.floats(0, 10), "radius_mm": st.floats(1, 60), "area_mm2": st.floats(0, 4000)}
+        ),
+        "maker": st.sampled_from(["careful_adult", "young_pupil"]),
+    }
+)
+designs = st.one_of(frames, hanging_rotors, cradles, lobes, cored_motors, trains)
 
 
 @given(designs)

@@ -604,6 +604,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pole-finder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Pole
+         * @description Which pole is up, from the way it was seen to turn.
+         */
+        post: operations["find_pole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cautions": {
         parameters: {
             query?: never;
@@ -749,6 +769,24 @@ export interface components {
              * @default 150
              */
             length_mm?: number;
+        };
+        /**
+         * Brushes
+         * @description Two springs of bare wire.
+         */
+        Brushes: {
+            /**
+             * Force Mn
+             * @description How hard each presses, in millinewtons.
+             * @default 30
+             */
+            force_mN?: number;
+            /**
+             * Width Mm
+             * @description Width of the touch round the shaft.
+             * @default 0.6
+             */
+            width_mm?: number;
         };
         /**
          * ByDiameter
@@ -950,6 +988,232 @@ export interface components {
              * @description Across the axle, from the axle.
              */
             across_mm: number;
+        };
+        /**
+         * Commutator
+         * @description Two segments on the shaft, each joined to one end of the winding.
+         */
+        Commutator: {
+            /**
+             * Radius Mm
+             * @description Radius at which the brushes run.
+             * @default 3
+             */
+            radius_mm?: number;
+            /**
+             * Gap Deg
+             * @description Angle of each gap between the segments.
+             * @default 24
+             */
+            gap_deg?: number;
+            /**
+             * Offset Deg
+             * @description Timing: how far the gaps are turned on, counter-clockwise.
+             * @default 0
+             */
+            offset_deg?: number;
+            /**
+             * Finish
+             * @description Bare segments, or foil held with tape.
+             * @default stripped
+             * @enum {string}
+             */
+            finish?: "stripped" | "taped";
+        };
+        /**
+         * Core
+         * @description The bar that is wound: it lies across the shaft.
+         */
+        Core: {
+            /**
+             * Form
+             * @description Solid rod or bolt, a pipe, or no iron.
+             * @default rod
+             * @enum {string}
+             */
+            form?: "rod" | "pipe" | "none";
+            /**
+             * Length Mm
+             * @description Length of the bar.
+             * @default 70
+             */
+            length_mm?: number;
+            /**
+             * Diameter Mm
+             * @description Outer diameter of the bar.
+             * @default 6
+             */
+            diameter_mm?: number;
+            /**
+             * Wall Mm
+             * @description Wall of a pipe.
+             * @default 1
+             */
+            wall_mm?: number;
+            /**
+             * Hub Mm
+             * @description Middle of the bar that stays free for the shaft.
+             * @default 10
+             */
+            hub_mm?: number;
+        };
+        /**
+         * CoredDesign
+         * @description Everything the user decides about an iron-cored motor.
+         */
+        CoredDesign: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cored";
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 4,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery?: components["schemas"]["Battery"];
+            /**
+             * @default {
+             *       "form": "rod",
+             *       "length_mm": 70,
+             *       "diameter_mm": 6,
+             *       "wall_mm": 1,
+             *       "hub_mm": 10
+             *     }
+             */
+            core?: components["schemas"]["Core"];
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 28,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "enameled",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire?: components["schemas"]["Wire"];
+            /**
+             * @default {
+             *       "turns": 300,
+             *       "sense": "same"
+             *     }
+             */
+            winding?: components["schemas"]["Winding"];
+            /**
+             * @default {
+             *       "radius_mm": 3,
+             *       "gap_deg": 24,
+             *       "offset_deg": 0,
+             *       "finish": "stripped"
+             *     }
+             */
+            commutator?: components["schemas"]["Commutator"];
+            /**
+             * @default {
+             *       "force_mN": 30,
+             *       "width_mm": 0.6
+             *     }
+             */
+            brushes?: components["schemas"]["Brushes"];
+            /**
+             * @description Each stack; its pole up is the one that faces the bar from the left.
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 15,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 5,
+             *       "count": 1,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets?: components["schemas"]["Magnets"];
+            /**
+             * Plus At
+             * @description Brush that the + terminal feeds.
+             * @default left
+             * @enum {string}
+             */
+            plus_at?: "left" | "right";
+            /**
+             * @description How the magnets stand.
+             * @default {
+             *       "stacks": 2,
+             *       "facing": "unlike",
+             *       "distance_mm": 12
+             *     }
+             */
+            gap?: components["schemas"]["Gap"];
+            /**
+             * Axle Mm
+             * @description Diameter of the shaft in its bearings.
+             * @default 1.5
+             */
+            axle_mm?: number;
+            /**
+             * Fan G
+             * @description Mass of a fan or a load drum on the shaft.
+             * @default 0
+             */
+            fan_g?: number;
+            /**
+             * Fan Mm
+             * @description Its radius.
+             * @default 15
+             */
+            fan_mm?: number;
+            /**
+             * Fan Area Mm2
+             * @description Area that it sweeps through the air.
+             * @default 0
+             */
+            fan_area_mm2?: number;
+            /**
+             * @default {
+             *       "turns_per_s": 4,
+             *       "sense": "good"
+             *     }
+             */
+            flick?: components["schemas"]["Flick"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface?: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C?: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker?: "careful_adult" | "older_pupil" | "young_pupil";
         };
         /**
          * CradleDesign
@@ -1173,7 +1437,7 @@ export interface components {
             /** Version */
             version: number;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             /**
              * Changed At
              * Format: date-time
@@ -1380,6 +1644,31 @@ export interface components {
              * @enum {string}
              */
             maker?: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
+         * Gap
+         * @description The permanent magnets on either side of the bar.
+         */
+        Gap: {
+            /**
+             * Stacks
+             * @description One stack, or two that face each other.
+             * @default 2
+             */
+            stacks?: number;
+            /**
+             * Facing
+             * @description Poles that face each other.
+             * @default unlike
+             * @enum {string}
+             */
+            facing?: "unlike" | "like";
+            /**
+             * Distance Mm
+             * @description From the bar's end to each face.
+             * @default 12
+             */
+            distance_mm?: number;
         };
         /**
          * HangingDesign
@@ -2414,6 +2703,25 @@ export interface components {
             maker?: "careful_adult" | "older_pupil" | "young_pupil";
         };
         /**
+         * Winding
+         * @description Turns on both arms, in one wire.
+         */
+        Winding: {
+            /**
+             * Turns
+             * @description Turns on each arm.
+             * @default 300
+             */
+            turns?: number;
+            /**
+             * Sense
+             * @description Both arms wound in one sense seen along the bar, or opposed.
+             * @default same
+             * @enum {string}
+             */
+            sense?: "same" | "opposed";
+        };
+        /**
          * Wire
          * @description What the wire is, and whether its ends are bared.
          */
@@ -2537,7 +2845,7 @@ export interface components {
             /** Title */
             title: string;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             /** Change */
             change: string;
         };
@@ -3797,7 +4105,7 @@ export interface components {
          */
         MapBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             /** First */
             first: string;
             /** Second */
@@ -3892,7 +4200,7 @@ export interface components {
          */
         SwingBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             /** Period S */
             period_s: number;
         };
@@ -3939,7 +4247,7 @@ export interface components {
          */
         SweepBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             /** Pointer */
             pointer: string;
             /**
@@ -4012,7 +4320,7 @@ export interface components {
          */
         ExplainBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             /**
              * Rule
              * @default palm
@@ -4048,6 +4356,23 @@ export interface components {
             because: string;
             /** Figures */
             figures: string;
+            /** Patch */
+            patch: components["schemas"]["Setting"][];
+        };
+        /**
+         * Turned
+         * @description One way that it may be seen to turn, the pole that is up then, and what puts it into the design.
+         */
+        Turned: {
+            /** Direction */
+            direction: string;
+            /**
+             * Pole
+             * @enum {string}
+             */
+            pole: "N" | "S";
+            /** Sentence */
+            sentence: string;
             /** Patch */
             patch: components["schemas"]["Setting"][];
         };
@@ -4989,7 +5314,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5031,7 +5356,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5073,7 +5398,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5115,7 +5440,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5157,7 +5482,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5241,7 +5566,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5449,7 +5774,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5482,6 +5807,48 @@ export interface operations {
             };
         };
     };
+    find_pole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Turned"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_cautions: {
         parameters: {
             query?: never;
@@ -5491,7 +5858,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {
@@ -5533,7 +5900,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
             };
         };
         responses: {

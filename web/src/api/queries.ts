@@ -130,6 +130,12 @@ export const cardsQuery = (design: Design) =>
     ...ofDesign,
   });
 
+export const polesQuery = (design: Design) =>
+  queryOptions({
+    queryKey: ["poles", design],
+    queryFn: () => answered(client.POST("/api/pole-finder", { body: design })),
+    ...ofDesign,
+  });
 export const cautionsQuery = (design: Design) =>
   queryOptions({
     queryKey: ["cautions", design],

@@ -57,6 +57,29 @@ export function PartPicture({ id }: { id: string }) {
         ))}
       </>
     ),
+    screw: <path d="M11 29h12v-4H11zM14.500 25V12L17 5l2.500 7V25" {...ink} />,
+    lead: (
+      <>
+        <path d="M9 6V20Q9 25 18 24" {...copper} />
+        <path d="M19 20h11v8H19z" {...ink} />
+      </>
+    ),
+    flag: <path d="M10 30V5M10 7h16v9H10" {...ink} />,
+    core: <path d="M4 13h26v8H4zM17 13v8" {...ink} />,
+    winding: (
+      <>
+        <path d="M3 14h28v6H3z" {...ink} />
+        {[7, 11, 15, 19, 23, 27].map((x) => (
+          <path key={x} d={`M${x - 1.5} 23L${x + 1.5} 11`} {...copper} strokeWidth={2} />
+        ))}
+      </>
+    ),
+    commutator: (
+      <>
+        <path d="M9 14a9 9 0 0 1 16 0M25 20a9 9 0 0 1-16 0" {...copper} />
+        <path d="M4 9v14M30 11v14" {...ink} />
+      </>
+    ),
     plan: <path d="M4 27C10 27 10 10 18 9S27 14 30 9" {...copper} />,
     bench: (
       <>

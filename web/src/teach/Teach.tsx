@@ -9,6 +9,7 @@ import { Quiet } from "../theme/parts";
 import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
 import { ForceDrawing } from "./ForceDrawing";
 import { HandDrawing } from "./HandDrawing";
+import { PoleFinder } from "./PoleFinder";
 import { PredictCard } from "./PredictCard";
 import { CARRIER_WORD, RULE_WORD, useSchool } from "./useSchool";
 
@@ -77,6 +78,7 @@ export function Teach({ working }: { working: Working }) {
             </p>
           </>
         )}
+        <PoleFinder working={working} />
       </section>
       <section aria-label="Predict and print">
         <h2>Predict, do, explain</h2>

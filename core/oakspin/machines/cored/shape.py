@@ -1,0 +1,126 @@
+"""Sizes of an iron-cored motor, and the magnets' field along its bar. SI units.
+
+Seen from above: x to the right from magnet to magnet, y away from the viewer, the shaft on z. The bar's marked arm
+lies along x at angle 0.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from oakspin.design.cored import CoredDesign
+from oakspin.draws import Array
+from oakspin.fields.block import Block
+from oakspin.fields.stack import Stack
+from oakspin.parts.catalogue import METALS
+from oakspin.parts.magnet import remanence, stack_length
+from oakspin.parts.wire import wire_diameter, wire_metal, wire_section
+
+ENAMEL = 0.035e-3  # m that a coat adds to a wire's diameter; data sheets give 0.02 to 0.05
+ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
+PLACES = 10  # along each arm, at which the field is taken
+Source = Stack | Block
+
+
+@dataclass(frozen=True)
+class CoredShape:
+    """Bar, winding and magnets. ``share`` is the iron of the bar's section; ``arm`` the wound length of one arm."""
+
+    half: float
+    hub: float
+    radius: float
+    share: float
+    arm: float
+    wire: float
+    layers: int
+    per_layer: int
+    outer: float
+    turn_area: float
+    wire_length: float
+    bar_mass: float
+    wire_mass: float
+    left: Source
+    right: float
+    face: float
+
+    @property
+    def ratio(self) -> float:
+        """Length of the bar over its diameter."""
+        return self.half / self.radius
+
+    @property
+    def core_area(self) -> float:
+        """Section of the bar, hole included."""
+        return math.pi * self.radius**2
+
+
+def cored_shape(design: CoredDesign) -> CoredShape:
+    """Lay the motor out."""
+    core, wire = design.core, wire_diameter(design.wire)
+    half, hub, radius = core.length_mm * 5e-4, core.hub_mm * 5e-4, core.diameter_mm * 5e-4
+    share = {"rod": 1.0, "none": 0.0, "pipe": 1 - (1 - core.wall_mm * 1e-3 / radius) ** 2}[core.form]
+    coated = wire + (0.0 if design.wire.finish == "bare" else ENAMEL)
+    arm = half - hub
+    per_layer = max(1, int(arm / coated))
+    layers = math.ceil(design.winding.turns / per_layer)
+    mean = radius + layers * coated / 2
+    length = 2 * design.winding.turns * 2 * math.pi * mean + 0.12
+    iron = math.pi * radius**2 * share * 2 * half * METALS["steel"].density
+    copper = length * wire_section(wire) * wire_metal(design.wire).density
+    magnets = design.magnets
+    strength = remanence(magnets) * (1 if magnets.pole_up == "N" else -1)
+    if magnets.shape == "block":
+        source: Source = Block(magnets.along_mm * 1e-3, magnets.across_mm * 1e-3, stack_length(magnets), strength)
+    else:
+        source = Stack(magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets), strength, magnets.magnetized == "across")  # fmt: skip
+    right = 0.0 if design.gap.stacks == 1 else 1.0 if design.gap.facing == "unlike" else -1.0
+    return CoredShape(
+        half, hub, radius, share, arm, wire, layers, per_layer, radius + layers * coated, math.pi * mean**2, length,
+        iron, copper, source, right, half + design.gap.distance_mm * 1e-3,
+    )  # fmt: skip
+
+
+def magnets_field(shape: CoredShape, points: Array) -> Array:
+    """Field in T of both stacks at points of shape (points, 3); per the told remanence."""
+    found = np.zeros_like(points)
+    length = shape.left.length
+    for lower, sign in ((-shape.face - length, 1.0), (shape.face, shape.right)):
+        if sign:
+            # The stack's own axis lies along x: what is its z is x here.
+            own = np.stack([points[:, 1], points[:, 2], points[:, 0] - lower], axis=1)
+            b = shape.left.field(own)
+            found += sign * np.stack([b[:, 2], b[:, 0], b[:, 1]], axis=1)
+    return found
+
+
+@dataclass(frozen=True)
+class BarField:
+    """The magnets' field in the turning bar. Arrays (angles, places) over both arms, marked arm last; T.
+
+    ``along`` and ``across`` the bar on its axis, ``linked`` along the bar averaged over a turn's area.
+    """
+
+    along: Array
+    across: Array
+    linked: Array
+
+
+@lru_cache(maxsize=128)
+def bar_field(shape: CoredShape) -> BarField:
+    """Field along the bar at every angle, all at once; kept while other numbers turn."""
+    places = shape.hub + (np.arange(PLACES) + 0.5) / PLACES * shape.arm
+    s = np.concatenate([-places[::-1], places])
+    u = np.stack([np.cos(ANGLES), np.sin(ANGLES), np.zeros_like(ANGLES)], axis=1)
+    n = np.stack([-np.sin(ANGLES), np.cos(ANGLES), np.zeros_like(ANGLES)], axis=1)
+    middle = s[None, :, None] * u[:, None, :]
+    # Four points at the root mean square radius give a disc's mean to the second order of its radius.
+    off = math.sqrt(shape.turn_area / math.pi) / math.sqrt(2)
+    up = np.array([0.0, 0.0, off])
+    each = np.stack([middle, middle + off * n[:, None, :], middle - off * n[:, None, :], middle + up, middle - up])
+    field = magnets_field(shape, each.reshape(-1, 3)).reshape(each.shape)
+    along, across = (field * u[:, None, :]).sum(axis=-1), (field * n[:, None, :]).sum(axis=-1)
+    return BarField(along[0], across[0], along[1:].mean(axis=0))

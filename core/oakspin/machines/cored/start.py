@@ -1,0 +1,5 @@
+"""A sensible iron-cored motor to start from."""
+
+from oakspin.design.cored import CoredDesign
+
+CORED_START = CoredDesign()

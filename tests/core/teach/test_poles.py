@@ -1,0 +1,29 @@
+"""The pole finder: what is seen tells the pole, for every kind with one stack."""
+
+from __future__ import annotations
+
+import pytest
+
+from oakspin.errors import Refusal
+from oakspin.machines.kinds import KINDS
+from oakspin.teach import pole_finder
+from oakspin.verdict import evaluate
+from tests.core.designs import changed
+
+
+@pytest.mark.parametrize("kind", ["frame", "hanging", "cradle", "lobes", "cored"])
+@pytest.mark.parametrize("pole", ["N", "S"])
+def test_the_pole_is_found_from_the_way_it_turned(kind: str, pole: str) -> None:
+    design = changed(KINDS[kind].start, magnets__pole_up=pole)
+    seen = evaluate(design).direction
+    unmarked = changed(KINDS[kind].start, magnets__pole_up="N")
+    found = next(one for one in pole_finder(unmarked) if one.direction == seen)
+    assert found.pole == pole
+    assert changed(unmarked, magnets__pole_up=found.patch[0].value) == design
+
+
+def test_where_turning_tells_nothing_it_is_refused_with_another_way() -> None:
+    for design in (KINDS["train"].start, changed(KINDS["frame"].start, magnets__magnetized="across")):
+        with pytest.raises(Refusal) as caught:
+            pole_finder(design)
+        assert caught.value.faults[0].hint

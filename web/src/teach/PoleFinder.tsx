@@ -1,0 +1,76 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Label, Radio, RadioGroup } from "react-aria-components";
+import styled from "styled-components";
+import type { ProblemError, Setting } from "../api/client";
+import { sameDesign, withSettings } from "../api/design";
+import { polesQuery } from "../api/queries";
+import type { Working } from "../shell/useDemonstration";
+import { MainButton, Quiet } from "../theme/parts";
+
+/** Which pole of an unmarked magnet is up, told by the way the motor was seen to turn. */
+export function PoleFinder({ working }: { working: Working }) {
+  const { design, commit } = working;
+  const { data, error } = useQuery({ ...polesQuery(design), retry: false });
+  const [seen, setSeen] = useState("");
+  const found = data?.find((one) => one.direction === seen);
+  const told = found && withSettings(design, found.patch as Setting[]);
+  const hint = (error as ProblemError | null)?.faults?.[0]?.hint;
+  return (
+    <div data-pole-finder>
+      <h2>Pole finder</h2>
+      {hint && <Quiet as="p">{hint}</Quiet>}
+      {data && (
+        <>
+          <Ways orientation="horizontal" value={seen} onChange={setSeen}>
+            <Label>An unmarked magnet? Build it, let it run. It turned</Label>
+            {data.map((one) => (
+              <Radio key={one.direction} value={one.direction}>
+                {one.direction}
+              </Radio>
+            ))}
+          </Ways>
+          {found && told && (
+            <Answer role="status" data-pole={found.pole}>
+              <span>{found.sentence}</span>
+              <MainButton
+                isDisabled={sameDesign(told, design)}
+                onPress={() => commit({ design: told }, `Pole found: ${found.pole} up`)}
+              >
+                {sameDesign(told, design) ? "So it is in the design" : "Put it into the design"}
+              </MainButton>
+            </Answer>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+const Ways = styled(RadioGroup)`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  align-items: center;
+  .react-aria-Radio {
+    cursor: pointer;
+    padding: 3px 4px;
+    color: ${({ theme }) => theme.action};
+    border-bottom: 2px solid transparent;
+    &[data-selected] {
+      color: ${({ theme }) => theme.text};
+      font-weight: 650;
+      border-bottom-color: ${({ theme }) => theme.carriesCurrent};
+    }
+    &[data-focus-visible] {
+      outline: 2px solid ${({ theme }) => theme.action};
+    }
+  }
+`;
+const Answer = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+  padding-top: 6px;
+`;
