@@ -6,7 +6,7 @@ import sys
 from functools import partial
 
 from bench.clock import medians
-from bench.naive import naive_coil_speed, naive_speed, naive_train_speed
+from bench.naive import naive_coil_speed, naive_cored_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
 from oakspin import Design, Draws, evaluate
 from oakspin.design.patch import Setting, patched
@@ -14,7 +14,7 @@ from oakspin.tune import design_map, planned, sweep
 from tests.core.designs import LANTERN, sample
 from tests.server.live import LiveServer
 
-FERRY = sample("ferry-wheel")
+BEACON, CRANE, FERRY, MILL = (sample(name) for name in ("beacon", "crane-motor", "ferry-wheel", "tide-mill"))
 TRAIN = patched(sample("night-shuttle"), (Setting("/track/length", {"by": "turns", "turns": 600}),))
 HOUR_OF_USE = 3000  # verdicts and saves of someone who turns dials for an hour without a rest
 
@@ -31,8 +31,14 @@ def main() -> int:
 
     ours, naive = medians(lambda: evaluate(LANTERN), lambda: naive_speed(LANTERN))
     tell("frame: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    ours, naive = medians(lambda: evaluate(BEACON), lambda: naive_speed(BEACON))
+    tell("hanging: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    ours, naive = medians(lambda: evaluate(CRANE), lambda: naive_cored_speed(CRANE), rounds=5)
+    tell("cored: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
     ours, naive = medians(lambda: evaluate(FERRY), lambda: naive_coil_speed(FERRY), rounds=5)
     tell("cradle: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    ours, naive = medians(lambda: evaluate(MILL), lambda: naive_coil_speed(MILL), rounds=5)
+    tell("two-lobe: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
     whole, each = medians(lambda: design_map(FERRY, "/gap_mm", "/coil/turns"), lambda: evaluate(FERRY), rounds=5)
     tell("cradle: map of 64 x 64 designs / verdict", whole / each, 40)
     tell("41-point sweep with bands / verdict, worst of three factors", _sweep_ratio(None), 12)

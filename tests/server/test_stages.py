@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 
+from oakspin.machines.kinds import KINDS
 from oakspin.make import build_sheet, template_svg
 from oakspin.teach import cards_of
 from tests.core.designs import CRADLE, LANTERN
@@ -104,3 +105,12 @@ def test_a_swing_tells_the_balance_of_a_coil_but_not_of_a_frame(tab: Page) -> No
     assert slow["hop_speed"] > quick["hop_speed"]
     status, problem = tab.ask("POST", "balance", {"design": DESIGN, "period_s": 1.2})
     assert (status, problem["faults"][0]["field"]) == (422, "/readings/swings")
+
+
+def test_the_way_it_turned_tells_the_pole_but_not_of_a_train(tab: Page) -> None:
+    status, found = tab.ask("POST", "pole-finder", DESIGN)
+    assert status == 200
+    assert {one["pole"] for one in found} == {"N", "S"}
+    assert {one["direction"] for one in found} == {"clockwise", "counter-clockwise"}
+    status, problem = tab.ask("POST", "pole-finder", KINDS["train"].start.model_dump(mode="json"))
+    assert (status, problem["faults"][0]["field"]) == (422, "/magnets/pole_up")

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, get_args
 
 from pydantic import Field, TypeAdapter, ValidationError
 
@@ -136,7 +136,7 @@ def faults_of_findings(findings: list[dict[str, Any]]) -> list[Fault]:
     return [_fault_of(finding) for finding in findings]
 
 
-_KINDS = {"frame", "hanging", "cradle", "lobes", "cored", "train"}
+_KINDS = {kind.model_fields["kind"].default for kind in get_args(get_args(Design)[0])}
 _TAGS = {
     "strength": {"grade", "remanence", "face_field"},
     "size": {"gauge", "diameter"},

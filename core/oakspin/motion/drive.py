@@ -45,8 +45,8 @@ class Drive:
     open: Array
     fall: Array
     hop_speed: Array
-    back: Array
-    lag: Array | float
+    back: Array | float = 0.0
+    lag: Array | float = 0.0
 
     def flows_at(self, speed: Array) -> Array:
         """Share of the standstill current that flows at a speed of 0 or more, averaged over a turn."""

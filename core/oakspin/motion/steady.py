@@ -35,6 +35,14 @@ def steady_speed(drive: Drive, load: Load) -> Array:
     return np.asarray(np.where(moves, (low + high) / 2, 0.0))
 
 
+def coast_down_time(load: Load, inertia: Array, speed: Array) -> Array:
+    """Time from a speed to rest in s, with the power off."""
+    moves = speed > 0
+    at = np.where(moves, speed, 1.0) * ((_NODES + 1) / 2)[:, None]
+    time = (speed / 2 * inertia / load.at(at) * _WEIGHTS[:, None]).sum(axis=0)
+    return np.asarray(np.where(moves, time, 0.0))
+
+
 def spin_up_time(drive: Drive, load: Load, inertia: Array, speed: Array) -> Array:
     """Time from rest to nine tenths of the steady speed in s; 0 where it does not move."""
     moves = speed > 0

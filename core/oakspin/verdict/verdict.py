@@ -15,6 +15,7 @@ from oakspin.machines.geometry import Geometry
 from oakspin.machines.kinds import machine_of
 from oakspin.machines.machine import Machine
 from oakspin.motion.journey import stopped_by
+from oakspin.motion.steady import coast_down_time
 from oakspin.verdict import words
 from oakspin.verdict.links import JUDGES, NAMES, Finding
 from oakspin.verdict.outcome import Outcome, outcome_of
@@ -234,6 +235,7 @@ def run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
         "speed": (outcome.speed * rate.per, rate.unit),
         "leave_speed": (machine.leave_speed * rate.per, rate.unit),
         "spin_up_time": (outcome.spin_up, "s"),
+        "coast_down_time": (coast_down_time(machine.load, machine.inertia, outcome.speed), "s"),
         "inertia": (machine.inertia * measure.inertia_per, measure.inertia),
         "hands_off_time": (outcome.hands_off, "s"),
         "life": (outcome.life / 60, "min"),

@@ -5,7 +5,7 @@ import pytest
 
 from oakspin.machines.machine import Load
 from oakspin.motion.drive import Drive
-from oakspin.motion.steady import REACHED, spin_up_time, steady_speed
+from oakspin.motion.steady import REACHED, coast_down_time, spin_up_time, steady_speed
 
 
 def row(value: float) -> np.ndarray:
@@ -42,6 +42,12 @@ def test_spin_up_follows_the_exponential_of_a_linear_motor() -> None:
     speed = steady_speed(pushes, load)
     expected = inertia / 1e-6 * -np.log(1 - REACHED)
     assert spin_up_time(pushes, load, inertia, speed) == pytest.approx(expected, rel=1e-6)
+
+
+def test_by_dry_friction_alone_it_coasts_down_evenly() -> None:
+    load = Load(row(8e-6), row(0.0), row(0.0))
+    assert coast_down_time(load, row(2e-7), row(60.0)) == pytest.approx(60.0 * 2e-7 / 8e-6, rel=1e-9)
+    assert coast_down_time(Load(row(8e-6), row(0.0), row(1e-9)), row(2e-7), row(60.0)) < 60.0 * 2e-7 / 8e-6
 
 
 def test_twice_the_inertia_takes_twice_as_long_to_the_same_speed() -> None:

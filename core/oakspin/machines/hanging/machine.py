@@ -121,7 +121,7 @@ def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
         room_C=design.room_C,
         words=_words(design),
         draw=partial(draw_hanging, design, shape),
-        tell=partial(_figures, design, shape, hung, draws.count),
+        tell=partial(_figures, design, shape, hung, (mu_brush * pressed * radius, bearing), draws.count),
         breaks=_breaks(design, shape, pack, hung),
     )
 
@@ -208,7 +208,9 @@ def rim_speed(design: HangingDesign, speed: float) -> float:
     return speed * design.magnets.diameter_mm * 5e-4
 
 
-def _figures(design: HangingDesign, shape: HangingShape, hung: _Hung, count: int) -> dict[str, tuple[Array, str]]:
+def _figures(
+    design: HangingDesign, shape: HangingShape, hung: _Hung, rubs: tuple[Array, Array], count: int
+) -> dict[str, tuple[Array, str]]:
     def same(value: float) -> Array:
         return np.full(count, value)
 
@@ -217,6 +219,8 @@ def _figures(design: HangingDesign, shape: HangingShape, hung: _Hung, count: int
         "weight": (same(hung.weight * 1e3), "mN"),
         "holding_force": (hung.force * 1e3, "mN"),
         "holding_force_a_tenth_off": (hung.apart * 1e3, "mN"),
+        "lead_friction": (rubs[0] * 1e6, "µN·m"),
+        "point_friction": (rubs[1] * 1e6, "µN·m"),
         "point_flat": (hung.tip * 1e3, "mm"),
         "wire_length": (same(design.lead.length_mm), "mm"),
         "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
