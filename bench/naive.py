@@ -118,7 +118,7 @@ def naive_cored_speed(design: CoredDesign) -> float:
     """Speed in rad/s of the median iron-cored motor after two seconds; the field library is asked at each angle anew."""
     machine, shape = machine_of(design, MEDIAN), cored_shape(design)
     magnets = design.magnets
-    size = (stack_length(magnets), magnets.along_mm * 1e-3, magnets.across_mm * 1e-3)
+    size = (stack_length(magnets), magnets.across_mm * 1e-3, magnets.along_mm * 1e-3)
     sign = 1.0 if magnets.pole_up == "N" else -1.0
     blocks = [
         magpylib.magnet.Cuboid(polarization=(way * sign * remanence(magnets), 0, 0), dimension=size, position=(side * (shape.face + size[0] / 2), 0, 0))

@@ -21,7 +21,7 @@ from oakspin.make.svg import fits_a_page, template_size
 from oakspin.measure import Balance, TrialForm, balance_of, trial_form
 from oakspin.motion.spin import Spin, spin
 from oakspin.safety import Caution, cautions_of
-from oakspin.teach import Card, Carrier, Explanation, RuleName, Turned, cards_of, explain, pole_finder
+from oakspin.teach import Card, Carrier, Explanation, PoleFinder, RuleName, cards_of, explain, pole_finder
 from oakspin.tune import (
     Best,
     DesignMap,
@@ -231,10 +231,10 @@ def list_cards(request: HttpRequest, design: Design) -> list[Card]:
     return list(cards_of(design))
 
 
-@router.post("/pole-finder", response={200: list[Turned], **UNREADABLE}, operation_id="find_pole")
-def find_pole(request: HttpRequest, design: Design) -> list[Turned]:
+@router.post("/pole-finder", response={200: PoleFinder, **UNREADABLE}, operation_id="find_pole")
+def find_pole(request: HttpRequest, design: Design) -> PoleFinder:
     """Which pole is up, from the way it was seen to turn."""
-    return list(pole_finder(design))
+    return pole_finder(design)
 
 
 @router.post("/cautions", response={200: list[Caution], **UNREADABLE}, operation_id="list_cautions")

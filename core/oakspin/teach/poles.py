@@ -8,7 +8,7 @@ from typing import Literal
 from oakspin.design import Design
 from oakspin.design.patch import Patch, Setting, patched, value_at
 from oakspin.draws import MEDIAN
-from oakspin.errors import Fault, Refusal, UnfitPatch
+from oakspin.errors import UnfitPatch
 from oakspin.machines.kinds import machine_of
 from oakspin.motion.drive import sense_of
 
@@ -26,19 +26,20 @@ class Turned:
     patch: Patch
 
 
-def pole_finder(design: Design) -> tuple[Turned, ...]:
-    """Both ways of turning with the pole that each tells, for the cell and the wiring as they are.
+@dataclass(frozen=True)
+class PoleFinder:
+    """Both ways of turning with the pole that each tells; or, where turning tells nothing, what to do ``instead``."""
 
-    Raises
-    ------
-    Refusal
-        Where the way of turning tells nothing: two stacks of their own, or no push either way.
-    """
+    ways: tuple[Turned, ...]
+    instead: str = ""
+
+
+def pole_finder(design: Design) -> PoleFinder:
+    """Which pole is up for each way of turning, with the cell and the wiring as they are."""
     try:
         value_at(design, POLE_UP)
     except UnfitPatch:
-        hint = "Hold the two stacks face to face instead: like poles push each other away."
-        raise Refusal([Fault(POLE_UP, "two stacks", "a motor with one kind of stack", hint)]) from None
+        return PoleFinder((), "Hold the two stacks face to face: like poles push each other away.")
     found = []
     both: tuple[tuple[Pole, Pole], ...] = (("N", "S"), ("S", "N"))
     for pole, other in both:
@@ -46,9 +47,8 @@ def pole_finder(design: Design) -> tuple[Turned, ...]:
         machine = machine_of(patched(design, patch), MEDIAN)
         sense, words = sense_of(machine), machine.words
         if not sense:
-            hint = "Choose a design that turns: magnets magnetized along their axis, pushes that do not cancel."
-            raise Refusal([Fault(POLE_UP, pole, "a design that is pushed one way", hint)])
+            return PoleFinder((), "This design is pushed neither way: choose one that turns.")
         direction = words.forward if sense > 0 else words.backward
         sentence = f"It turned {direction} seen {words.seen}: {pole} is up, {other} is down."
         found.append(Turned(direction, pole, sentence, patch))
-    return tuple(sorted(found, key=lambda one: one.direction))
+    return PoleFinder(tuple(sorted(found, key=lambda one: one.direction)))

@@ -4360,6 +4360,19 @@ export interface components {
             patch: components["schemas"]["Setting"][];
         };
         /**
+         * PoleFinder
+         * @description Both ways of turning with the pole that each tells; or, where turning tells nothing, what to do ``instead``.
+         */
+        PoleFinder: {
+            /** Ways */
+            ways: components["schemas"]["Turned"][];
+            /**
+             * Instead
+             * @default
+             */
+            instead?: string;
+        };
+        /**
          * Turned
          * @description One way that it may be seen to turn, the pole that is up then, and what puts it into the design.
          */
@@ -5826,7 +5839,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Turned"][];
+                    "application/json": components["schemas"]["PoleFinder"];
                 };
             };
             /** @description Bad Request */

@@ -105,10 +105,11 @@ function VectorMark({ at, number, vector, color, label }: MarkProps) {
       <path d={`M${start.x} ${start.y}L${end.x} ${end.y}`} {...ink} />
       <path d="M0 0L-12 5.5V-5.5Z" transform={`translate(${end.x} ${end.y}) rotate(${angle})`} fill={color} />
       <Label
-        x={flows ? Math.max(start.x, end.x) + 8 : end.x + 8}
+        x={flows ? Math.max(start.x, end.x) + 8 : end.x + (step.x < -20 ? -8 : 8)}
         y={flows ? Math.min(start.y, end.y) + 4 : end.y + (z > 0 ? -4 : 8)}
         color={color}
         text={label.split(",")[0]!}
+        anchor={!flows && step.x < -20 ? "end" : "start"}
       />
     </g>
   );

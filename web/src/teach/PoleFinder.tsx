@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Label, Radio, RadioGroup } from "react-aria-components";
 import styled from "styled-components";
-import type { ProblemError, Setting } from "../api/client";
+import type { Setting } from "../api/client";
 import { sameDesign, withSettings } from "../api/design";
 import { polesQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
@@ -11,20 +11,19 @@ import { MainButton, Quiet } from "../theme/parts";
 /** Which pole of an unmarked magnet is up, told by the way the motor was seen to turn. */
 export function PoleFinder({ working }: { working: Working }) {
   const { design, commit } = working;
-  const { data, error } = useQuery({ ...polesQuery(design), retry: false });
+  const { data } = useQuery({ ...polesQuery(design), retry: false });
   const [seen, setSeen] = useState("");
-  const found = data?.find((one) => one.direction === seen);
+  const found = data?.ways.find((one) => one.direction === seen);
   const told = found && withSettings(design, found.patch as Setting[]);
-  const hint = (error as ProblemError | null)?.faults?.[0]?.hint;
   return (
     <div data-pole-finder>
       <h2>Pole finder</h2>
-      {hint && <Quiet as="p">{hint}</Quiet>}
-      {data && (
+      {data?.instead && <Quiet as="p">{data.instead}</Quiet>}
+      {data && data.ways.length > 0 && (
         <>
           <Ways orientation="horizontal" value={seen} onChange={setSeen}>
             <Label>An unmarked magnet? Build it, let it run. It turned</Label>
-            {data.map((one) => (
+            {data.ways.map((one) => (
               <Radio key={one.direction} value={one.direction}>
                 {one.direction}
               </Radio>

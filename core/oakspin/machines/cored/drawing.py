@@ -92,7 +92,7 @@ def _rotated(points: list[Point], angle: float, middle: Point = (0.0, 0.0)) -> P
 
 def _magnets(design: CoredDesign, shape: CoredShape) -> tuple[Shape, ...]:
     magnets, face, length = design.magnets, mm(shape.face), mm(stack_length(design.magnets))
-    wide = magnets.diameter_mm / 2 if magnets.shape != "block" else magnets.along_mm / 2
+    wide = magnets.diameter_mm / 2 if magnets.shape != "block" else magnets.across_mm / 2
     parts: list[Shape] = []
     for side, sign in ((-1.0, 1.0), (1.0, shape.right)):
         if not sign:

@@ -74,7 +74,8 @@ def cored_shape(design: CoredDesign) -> CoredShape:
     magnets = design.magnets
     strength = remanence(magnets) * (1 if magnets.pole_up == "N" else -1)
     if magnets.shape == "block":
-        source: Source = Block(magnets.along_mm * 1e-3, magnets.across_mm * 1e-3, stack_length(magnets), strength)
+        # Its side along the shaft stands upright here, the other lies along y.
+        source: Source = Block(magnets.across_mm * 1e-3, magnets.along_mm * 1e-3, stack_length(magnets), strength)
     else:
         source = Stack(magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets), strength, magnets.magnetized == "across")  # fmt: skip
     right = 0.0 if design.gap.stacks == 1 else 1.0 if design.gap.facing == "unlike" else -1.0
