@@ -12,6 +12,7 @@ __all__ = [
     "Carrier",
     "Explanation",
     "Pointer",
+    "PoleFinder",
     "RuleName",
     "Turned",
     "cards_of",
