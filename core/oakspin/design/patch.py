@@ -70,7 +70,13 @@ def value_at(design: Design, pointer: str) -> Any:
             place = place[int(step)] if isinstance(place, list) else getattr(place, step)
         except (AttributeError, IndexError, ValueError):
             raise UnfitPatch([_no_such_field(pointer)]) from None
-    return place.model_dump(mode="json") if isinstance(place, BaseModel) else place
+    return _plain(place)
+
+
+def _plain(value: Any) -> Any:
+    if isinstance(value, list):
+        return [_plain(one) for one in value]
+    return value.model_dump(mode="json") if isinstance(value, BaseModel) else value
 
 
 def side_by_side(design: Design, values: dict[str, NDArray[Any]]) -> Design:

@@ -11,7 +11,7 @@ from oakspin.machines.dials import Dial, PartLine, choice, number, wire_size
 from oakspin.machines.follow import Follower
 from oakspin.parts.catalogue import CELLS, GRADES
 from oakspin.parts.cell import cell_of, pack_of
-from oakspin.parts.magnet import keep_away, remanence
+from oakspin.parts.magnet import face_share, keep_away, remanence
 from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_diameter, wire_metal, wire_section
 
 MAKER_WORD = {"careful_adult": "Careful adult", "older_pupil": "Older pupil", "young_pupil": "Young pupil"}
@@ -82,7 +82,7 @@ def magnets_line(
     kept = {} if isinstance(strength, ByGrade) else {"material": strength.material}
     grades += [
         ("by remanence", {"by": "remanence", "remanence_T": round(min(remanence(stack), 1.6), 2), **kept}),
-        ("by field at the face", {"by": "face_field", "face_field_mT": 300.0, **kept}),
+        ("by field at the face", {"by": "face_field", "face_field_mT": _face_field(stack), **kept}),
     ]
     dials = [choice(design, f"{pointer}/shape", "Shape", SHAPES)] if shapes else []
     dials.append(number(design, f"{pointer}/count", "Count", "", 1, follows=stack_follows))
@@ -106,6 +106,11 @@ def magnets_line(
     way = f"{stack.pole_up} {faces}" if stack.magnetized == "along" else "magnetized across"
     figure = f"{way} · keep {keep_away(stack) * 100:.0f} cm off cards"
     return PartLine(id_, title, f"{magnets_name(stack)}, {told}", figure, (*dials, *further))
+
+
+def _face_field(stack: Magnets) -> float:
+    """What a gaussmeter would show at the middle of this stack's face, in mT: a measured value to begin with."""
+    return float(min(max(round(remanence(stack) * abs(face_share(stack)) * 1e3), 5), 800))
 
 
 def magnets_name(stack: Magnets) -> str:

@@ -5,23 +5,8 @@ import pytest
 from oakspin.design.patch import Setting, patched, value_at
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.machines.kinds import KINDS, changes_of, parts_of
-from tests.core.designs import CRADLE, LANTERN, LOBES, changed, grade, sample
-
-OWN = {"volts": 1.2, "ohms": 0.1, "mass_g": 30, "diameter_mm": 14.5, "length_mm": 50.0, "charge_Ah": 1.0}
-DESIGNS = {
-    "lantern": LANTERN,
-    "carousel": sample("carousel"),
-    "spring": changed(LANTERN, outline__half={"by": "spring", "turns": 5.0, "diameter_mm": 26.0}),
-    "own cell": changed(LANTERN, battery={"cell": "own", "own": OWN}),
-    "measured": changed(LANTERN, magnets__strength={"by": "face_field", "face_field_mT": 300.0}),
-    "cradle": CRADLE,
-    "lobes": LOBES,
-    "square coil, block magnet": changed(
-        CRADLE, coil__outline={"by": "square", "along_mm": 24.0, "across_mm": 18.0}, magnets__shape="block"
-    ),
-    "supply": changed(CRADLE, magnets_on="bench", battery__cell="bench_supply"),
-    "millimeters": changed(LANTERN, wire__size={"by": "diameter", "diameter_mm": 0.7}),
-}
+from tests.core.designs import LANTERN, changed, grade
+from tests.core.machines.variety import DESIGNS
 
 
 def faults_against(design, *settings: Setting) -> list[Fault]:  # type: ignore[no-untyped-def]
@@ -52,7 +37,7 @@ def test_every_limit_of_a_dial_is_taken_and_nothing_beyond(name: str) -> None:
             assert not any(
                 fault.limit.startswith("at ") for fault in faults_against(design, Setting(dial.pointer, edge))
             )
-        own = not (dial.pointer == "/feet/height_mm" or dial.pointer.endswith("/center_deg"))
+        own = not dial.pointer.endswith(("/feet/height_mm", "/center_deg", "/lead/height_mm", "/track/former_mm"))
         if own:  # the others are narrower than their fields, where they are turned
             with pytest.raises(UnfitPatch):
                 patched(design, (Setting(dial.pointer, dial.maximum * 1.5 + 1),))
@@ -90,7 +75,7 @@ def test_every_change_worth_trying_changes_something_and_says_so(design) -> None
     assert len({change.sentence for change in changes}) == len(changes) >= 5
     for change in changes:
         assert change.sentence[0].isupper()
-        assert 0 <= change.effort <= 0.2
+        assert 0 <= change.effort <= 0.3
         refused = faults_against(design, *change.patch)
         assert all(fault.hint for fault in refused)
         assert refused or patched(design, change.patch) != design, change.sentence

@@ -11,6 +11,7 @@ from functools import lru_cache
 import numpy as np
 from contourpy import contour_generator
 
+from oakspin.constants import UNCERTAIN
 from oakspin.design.magnets import Magnets
 from oakspin.design.train import ByLength, TrainDesign
 from oakspin.fields.flux import cylinder_flux
@@ -218,7 +219,9 @@ def _labels(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Label, 
 
 def _handles(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Handle, ...]:
     end = mm(shape.track)
-    handles = []
+    back, wire = UNCERTAIN["spring_back"].median, mm(shape.wire)
+    bore = handle_axis("y", "Former", "/track/former_mm", design.track.former_mm, (5.0, 60.0), 0.1, -wire / back, 2 / back)  # fmt: skip
+    handles = [Handle("former", -at.half + 3.0, at.turns, (bore,))]
     stretches = design.track.stretches
     for number, one in enumerate(stretches):
         root = f"/track/stretches/{number}"
