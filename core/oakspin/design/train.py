@@ -71,6 +71,9 @@ class Track(Part):
     length: Annotated[ByLength | ByTurns, Field(discriminator="by", description="Length, or turns.")] = ByLength(
         length_mm=600
     )
+    price_per_kg: Annotated[
+        float, Field(ge=0, le=1000, description="Price of a kilogram of wire, in your own money.")
+    ] = 30.0
     stretches: Annotated[list[Stretch], Field(max_length=6, description="Parts that are pulled apart.")] = []
     kinks: Annotated[list[Kink], Field(max_length=4, description="Squeezed places.")] = []
     plan: Plan = Plan()

@@ -237,6 +237,8 @@ class Machine:
         L/R of a winding whose current is turned over twice a turn; 0 where it is too short to matter.
     hold : ndarray, shape (draws,)
         Force that holds the moving part on its seat over what pulls it off when shaken; ``inf`` where nothing pulls.
+    rim : float, m
+        Radius at which a rotor that may let go is fastest; 0 where its rim is of no concern.
     short_ohms : float
         Resistance of a short past the motor; 0 where there is none.
     """
@@ -263,6 +265,7 @@ class Machine:
     cogging: Array | None = None
     lag: Array | float = 0.0
     hold: Array | float = np.inf
+    rim: float = 0.0
     short_ohms: float = 0.0
 
     @property

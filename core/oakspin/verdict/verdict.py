@@ -241,6 +241,8 @@ def run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
         "life": (outcome.life / 60, "min"),
         "runs": (outcome.runs, "runs"),
     }
+    if np.any(machine.rim):
+        found["rim_speed"] = (outcome.speed * machine.rim, "m/s")
     journey = outcome.journey
     if journey:
         found["track_time"] = (journey.seconds, "s")

@@ -2553,6 +2553,12 @@ export interface components {
              */
             length?: components["schemas"]["ByLength"] | components["schemas"]["ByTurns"];
             /**
+             * Price Per Kg
+             * @description Price of a kilogram of wire, in your own money.
+             * @default 30
+             */
+            price_per_kg?: number;
+            /**
              * Stretches
              * @description Parts that are pulled apart.
              * @default []
@@ -2671,6 +2677,7 @@ export interface components {
              *         "by": "length",
              *         "length_mm": 600
              *       },
+             *       "price_per_kg": 30,
              *       "stretches": [],
              *       "kinks": [],
              *       "plan": {

@@ -113,7 +113,7 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
         room_C=design.room_C,
         words=_words(design, idle),
         draw=partial(draw_cored, design, shape, coupling, commutator(design, draws)),
-        tell=partial(_figures, design, shape, cogging, coupling, draws.count),
+        tell=partial(_figures, design, shape, cogging, current, draws.count),
         breaks=_breaks(design, shape),
         rest=Rest(
             _resting(cogging, dry, draws),
@@ -229,7 +229,7 @@ def winding_henries(design: CoredDesign, shape: CoredShape) -> float:
     return MU_0 * turns**2 * (shape.core_area * gathered + shape.turn_area - shape.core_area) / (2 * shape.half)
 
 
-def _figures(design: CoredDesign, shape: CoredShape, cogging: Array, coupling: Array, count: int) -> dict[str, tuple[Array, str]]:  # fmt: skip
+def _figures(design: CoredDesign, shape: CoredShape, cogging: Array, current: Array, count: int) -> dict[str, tuple[Array, str]]:  # fmt: skip
     def same(value: float) -> Array:
         return np.full(count, value)
 
@@ -240,6 +240,7 @@ def _figures(design: CoredDesign, shape: CoredShape, cogging: Array, coupling: A
         "wire_length": (same(shape.wire_length), "m"),
         "layers": (same(shape.layers), "layers"),
         "inductance": (same(winding_henries(design, shape) * 1e3), "mH"),
+        "spark_energy": (winding_henries(design, shape) * current**2 / 2 * 1e3, "mJ"),
         "bend_moment": (same(bend_moment(shape.wire, wire_metal(design.wire)) * 1e3), "mN·m"),
         "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
     }

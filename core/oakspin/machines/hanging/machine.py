@@ -116,6 +116,7 @@ def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
         load=Load(mu_brush * pressed * radius + bearing, np.zeros(draws.count), sail + _skin_drag(shape)),
         least_dry=mu_brush * FOOT_FORCE["barely"] * radius + bearing,
         leave_speed=np.full(draws.count, NEVER),
+        rim=radius,
         hold=hung.force / (SHAKEN * hung.weight),
         bodies=_bodies(design, shape, pack, ohms, draws),
         room_C=design.room_C,

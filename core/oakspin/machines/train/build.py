@@ -10,7 +10,7 @@ from oakspin.machines.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.machines.partlines import magnets_name, pack_name
 from oakspin.machines.steps import lay_out
 from oakspin.machines.train.dials import minutes_to_wind
-from oakspin.machines.train.shape import TrainShape, play, track_wire, train_shape, wound_turns
+from oakspin.machines.train.shape import TrainShape, play, track_wire, train_shape, wire_mass, wound_turns
 from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_metal
 
 SPOOL = 0.25  # kg of wire on a common spool
@@ -33,11 +33,6 @@ def train_build(design: TrainDesign) -> BuildPlan:
     )
 
 
-def wire_mass(design: TrainDesign, shape: TrainShape) -> float:
-    """Mass of the track's wire in kg."""
-    return track_wire(design, shape) * math.pi / 4 * shape.wire**2 * wire_metal(design.wire).density
-
-
 def _spools(design: TrainDesign, shape: TrainShape) -> int:
     return max(1, math.ceil(wire_mass(design, shape) / SPOOL))
 
@@ -46,7 +41,8 @@ def _cuts(design: TrainDesign, shape: TrainShape) -> tuple[Cut, ...]:
     spools = _spools(design, shape)
     each = math.ceil(track_wire(design, shape) * 1e3 / spools + 2 * SPARE)
     grams = wire_mass(design, shape) * 1e3
-    note = f"{grams:.0f} g of wire in all; leave it on the spool and cut after winding"
+    cost = wire_mass(design, shape) * design.track.price_per_kg
+    note = f"{grams:.0f} g of wire in all, for about {cost:.2g} at {design.track.price_per_kg:g} a kg; leave it on the spool and cut after winding"
     return (Cut("Track", spools, float(each), 2 * SPARE, note),)
 
 

@@ -7,10 +7,17 @@ from oakspin.design.train import ByLength, Kink, Stretch, TrainDesign
 from oakspin.machines.dials import Dial, PartLine, choice, number
 from oakspin.machines.geometry import mm
 from oakspin.machines.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
-from oakspin.machines.train.shape import TrainShape, play, track_wire, train_shape, wound_turns
+from oakspin.machines.train.shape import (
+    TURNS_A_MINUTE,
+    TrainShape,
+    play,
+    track_wire,
+    train_shape,
+    wire_mass,
+    wound_turns,
+)
 
 CELLS_THAT_RUN: tuple[CellName, ...] = ("alkaline_AAA", "alkaline_AA", "nimh_AAA", "nimh_AA", "zinc_carbon_AA", "alkaline_C")  # fmt: skip
-TURNS_A_MINUTE = 60  # by hand on a turned rod; bench experience
 FORM_WORD = {"straight": "straight", "arc": "arc", "loop": "closed loop"}
 
 
@@ -73,9 +80,10 @@ def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
             number(design, f"/track/kinks/{at}/at_mm", "… at", "mm", 5),
             number(design, f"/track/kinks/{at}/squeeze_mm", "… squeeze", "mm", 0.1),
         ]
-    dials.append(surface_dial(design))
+    dials += [surface_dial(design), number(design, "/track/price_per_kg", "Wire costs", "a kg", 1)]
     turns = wound_turns(design, shape)
-    figure = f"bore {mm(shape.bore):.1f} mm, {mm(play(shape)):.1f} mm wider than the magnets · {turns:.0f} turns · {minutes_to_wind(turns):.0f} min to wind"
+    cost = wire_mass(design, shape) * track.price_per_kg
+    figure = f"bore {mm(shape.bore):.1f} mm, {mm(play(shape)):.1f} mm wider than the magnets · {turns:.0f} turns · {minutes_to_wind(turns):.0f} min to wind · wire for about {cost:.2g}"
     return PartLine("track", "Track", f"{end:.0f} mm on a {track.former_mm:g} mm rod, wound {track.wound}", figure, tuple(dials))  # fmt: skip
 
 

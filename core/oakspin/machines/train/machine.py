@@ -15,7 +15,15 @@ from oakspin.machines.bodies import STILL_AIR, cell_body
 from oakspin.machines.machine import METERS, NEVER, THRUST, Body, Load, Machine, Words
 from oakspin.machines.train.drawing import draw_train
 from oakspin.machines.train.faults import bend_radius, breaks_of
-from oakspin.machines.train.shape import TrainShape, play, track_wire, train_shape, wound_turns
+from oakspin.machines.train.shape import (
+    TURNS_A_MINUTE,
+    TrainShape,
+    play,
+    track_wire,
+    train_shape,
+    wire_mass,
+    wound_turns,
+)
 from oakspin.machines.train.way import train_route
 from oakspin.parts.catalogue import FILM_FACTOR
 from oakspin.parts.cell import pack_of
@@ -181,6 +189,8 @@ def _figures(known: _Figures, count: int) -> dict[str, tuple[Array, str]]:
         "turns": (same(wound_turns(design, shape)), "turns"),
         "track_length": (same(shape.track * 1e3), "mm"),
         "wire_length": (same(track_wire(design, shape)), "m"),
+        "wire_mass": (same(wire_mass(design, shape) * 1e3), "g"),
+        "winding_time": (same(wound_turns(design, shape) / TURNS_A_MINUTE), "min"),
         "bend_moment": (same(bend_moment(shape.wire, wire_metal(design.wire)) * 1e3), "mN·m"),
         "keep_away_distance": (same(max(keep_away(stack) for stack in design.stacks) * 1e3), "mm"),
     }

@@ -11,8 +11,9 @@ from oakspin.design.train import ByTurns, TrainDesign
 from oakspin.fields.train import Assembly, Ending
 from oakspin.parts.cell import cell_of
 from oakspin.parts.magnet import remanence, stack_length, stack_mass
-from oakspin.parts.wire import wire_diameter
+from oakspin.parts.wire import wire_diameter, wire_metal, wire_section
 
+TURNS_A_MINUTE = 60  # by hand on a turned rod; bench experience
 ENAMEL = 0.035e-3  # m that a coat adds to a wire's diameter; data sheets give 0.02 to 0.05
 
 
@@ -93,3 +94,8 @@ def track_wire(design: TrainDesign, shape: TrainShape) -> float:
 def play(shape: TrainShape) -> float:
     """How much wider the bore is than the wider magnet, in m."""
     return shape.bore - 2 * shape.widest
+
+
+def wire_mass(design: TrainDesign, shape: TrainShape) -> float:
+    """Mass of the track's wire in kg."""
+    return track_wire(design, shape) * wire_section(shape.wire) * wire_metal(design.wire).density

@@ -135,6 +135,14 @@ def test_running_it_draws_far_less_than_held_still() -> None:
     assert verdict.figures["mean_current"].value < 0.6 * verdict.figures["current"].value
 
 
+def test_the_spark_is_what_the_winding_holds() -> None:
+    few, many = (evaluate(changed(MOTOR, winding__turns=turns)).figures for turns in (150, 300))
+    # The turns lie in more layers, whose area outside the iron adds little.
+    assert many["inductance"].value == pytest.approx(4 * few["inductance"].value, rel=0.05)
+    held = many["inductance"].value * many["current"].value ** 2 / 2
+    assert many["spark_energy"].value == pytest.approx(held, rel=0.05)
+
+
 def test_brushes_that_press_hard_brake_and_light_ones_hop() -> None:
     machines = [machine_of(changed(MOTOR, brushes__force_mN=force), MEDIAN) for force in (3.0, 30.0, 300.0)]
     assert [float(one.load.dry[0]) for one in machines] == sorted(float(one.load.dry[0]) for one in machines)

@@ -13,6 +13,7 @@ from oakspin.draws import MEDIAN
 from oakspin.machines.hanging.machine import hanging_coupling
 from oakspin.machines.hanging.shape import hanging_shape
 from oakspin.machines.kinds import KINDS, machine_of
+from oakspin.make import build_sheet
 from oakspin.motion.drive import drive_of
 from oakspin.motion.steady import steady_speed
 from oakspin.verdict import advise, evaluate
@@ -70,6 +71,13 @@ def test_pressing_harder_closes_the_circuit_better_and_rubs_more() -> None:
 
 def test_speeds_are_those_that_good_builds_show() -> None:
     assert 1000 < evaluate(ROTOR).figures["speed"].value < 15000
+
+
+def test_the_rim_s_speed_is_told_and_asks_for_goggles() -> None:
+    verdict = evaluate(ROTOR)
+    turns = verdict.figures["speed"].value
+    assert verdict.figures["rim_speed"].value == pytest.approx(turns / 60 * np.pi * 0.012, rel=1e-6)
+    assert any("Goggles" in step.caution for step in build_sheet(ROTOR).steps)
 
 
 def test_a_larger_flag_is_slower() -> None:

@@ -189,6 +189,17 @@ def test_the_wrap_plan_adds_up() -> None:
     assert any("apart" in step.caution or "snap" in step.caution for step in sheet.steps)
 
 
+def test_wire_mass_cost_and_time_follow_from_the_turns() -> None:
+    figures = evaluate(TRAIN).figures
+    assert figures["wire_mass"].value == pytest.approx(
+        figures["wire_length"].value * np.pi / 4 * 0.812**2 * 8.96, rel=0.01
+    )
+    assert figures["winding_time"].value == pytest.approx(figures["turns"].value / 60)
+    dear, cheap = (build_sheet(changed(TRAIN, track__price_per_kg=price)).cuts[0].note for price in (60.0, 20.0))
+    assert "at 60 a kg" in dear
+    assert dear != cheap
+
+
 def test_bands_come_from_all_builds() -> None:
     machine = machine_of(TRAIN, Draws())
     journey = journey_of(machine, drive_of(machine))
