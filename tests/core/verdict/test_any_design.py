@@ -2,14 +2,18 @@
 
 import math
 
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from oakspin.design import design_of
 from oakspin.draws import Draws
 from oakspin.errors import Fault, OakSpinError
 from oakspin.machines.dials import Dial
-from oakspin.machines.kinds import parts_of
+from oakspin.machines.kinds import changes_of, parts_of
+from oakspin.make import build_sheet
+from oakspin.measure import trial_form
+from oakspin.motion.spin import spin
+from oakspin.teach import explain, pole_finder
 from oakspin.verdict import evaluate
 
 point = st.fixed_dictionaries({"radius_mm": st.floats(1, 120), "height_mm": st.floats(-210, 80)})
@@ -272,6 +276,25 @@ def test_every_valid_design_gets_a_finite_verdict_or_a_refusal_with_a_hint(plain
         assert figure.band[0] <= figure.value <= figure.band[1], name
     assert verdict.direction in {"clockwise", "counter-clockwise", "forward", "backward", "none"}
     assert all(math.isfinite(number) for shape in verdict.geometry.shapes for point in shape.points for number in point)
+
+
+@settings(max_examples=60)
+@given(designs)
+def test_every_stage_answers_or_refuses_with_a_hint(plain: dict[str, object]) -> None:
+    faults: list[Fault] = []
+    try:
+        design = design_of(plain)
+        assert build_sheet(design).minutes > 0
+        assert all(one.sentence and one.patch for one in changes_of(design))
+        assert explain(design, "palm", "current").steps
+        run = spin(design)
+        assert all(map(math.isfinite, (*run.angle, *run.speed, *run.current)))
+        assert trial_form(design).readings
+        found = pole_finder(design)
+        assert bool(found.ways) != bool(found.instead)
+    except OakSpinError as error:
+        faults = error.faults
+    assert all(fault.hint for fault in faults)
 
 
 @given(designs)

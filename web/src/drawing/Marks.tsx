@@ -43,6 +43,7 @@ export function CurrentArrows({ geometry, place, amperes }: { geometry: Geometry
 }
 
 const ARROW = 46; // px
+const WORDS = 106; // px that the words beside an arrow need
 
 /** The push where it acts: across the drawing as an arrow; toward the viewer a dot in a ring, away a cross in a ring. */
 export function Pushes({ geometry, place, verdict }: { geometry: Geometry; place: Place; verdict: Verdict }) {
@@ -77,9 +78,11 @@ function AcrossPage(props: { mark: PushMark; place: Place; right: number; up: nu
     <g data-push>
       <path d={`M${x} ${y}L${end.x} ${end.y}`} stroke={theme.state.holds} strokeWidth={3} />
       <path d="M8 0L-6 6V-6Z" transform={`translate(${end.x} ${end.y}) rotate(${turn})`} fill={theme.state.holds} />
-      <Halo x={end.x + 12 * right} y={end.y + 4} anchor={right < 0 ? "end" : "start"}>
-        {`push ${words}`}
-      </Halo>
+      {end.x + WORDS > place.width ? (
+        <Halo x={end.x + 6} y={end.y - 12} anchor="end">{`push ${words}`}</Halo>
+      ) : (
+        <Halo x={end.x + 12 * right} y={end.y + 4} anchor={right < 0 ? "end" : "start"}>{`push ${words}`}</Halo>
+      )}
     </g>
   );
 }

@@ -294,3 +294,18 @@ test("a train's turns under current are full dots, its way a straight arrow", ()
   expect(container.querySelectorAll("[data-dots=wire]")).toHaveLength(1);
   expect(container.querySelector("[data-turn=forward]")).not.toBeNull();
 });
+
+test("words beside a push that would run off the paper stand over its arrow", () => {
+  const along = (x: number) => ({ ...geometry, pushes: [{ x, y: 40, toward: [1, 0, 0], lever_mm: 1 }] }) as unknown as Geometry; // prettier-ignore
+  const words = (x: number) => {
+    cleanup();
+    inRoom(
+      <svg>
+        <Pushes geometry={along(x)} place={place} verdict={verdict("counter-clockwise")} />
+      </svg>,
+    );
+    return screen.getByText(/push/).getAttribute("text-anchor");
+  };
+  expect(words(0)).toBe("start");
+  expect(words(25)).toBe("end");
+});

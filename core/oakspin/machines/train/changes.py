@@ -55,8 +55,7 @@ def _track(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
     if plan.slope_deg > 0:
         yield change("Lay the track level", ("/track/plan/slope_deg", 0.0))
         yield change(f"Halve the slope: {plan.slope_deg:g} → {plan.slope_deg / 2:g}°", ("/track/plan/slope_deg", plan.slope_deg / 2))  # fmt: skip
-    least = 10 * round(1.15 * mm(shape.tightest) / 10 + 0.5)
-    if plan.form == "arc" and plan.radius_mm < least <= 5000:
+    if plan.form == "arc" and shape.tightest < 4 and plan.radius_mm < (least := 10 * round(1.15 * mm(shape.tightest) / 10 + 0.5)):  # fmt: skip
         yield change(f"Bend it wider: radius {plan.radius_mm:g} → {least:g} mm", ("/track/plan/radius_mm", float(least)))  # fmt: skip
     if design.wire.finish != "bare":
         yield change("Wind the track of bare wire", ("/wire/finish", "bare"), effort=0.3)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from oakspin.design.battery import CellName
-from oakspin.design.train import ByLength, Kink, Stretch, TrainDesign
+from oakspin.design.train import LONGEST_MM, ByLength, Kink, Stretch, TrainDesign
 from oakspin.machines.dials import Dial, PartLine, choice, number
 from oakspin.machines.geometry import mm
 from oakspin.machines.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
@@ -47,8 +47,8 @@ def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
     low, high = max(5.0, round(1.7 * mm(shape.widest), 1)), min(60.0, round(2.8 * mm(shape.widest), 1))
     by_length = isinstance(track.length, ByLength)
     ways: list[tuple[str, object]] = [
-        ("by length", {"by": "length", "length_mm": round(end)}),
-        ("by turns", {"by": "turns", "turns": max(round(wound_turns(design, shape)), 40)}),
+        ("by length", {"by": "length", "length_mm": min(max(round(end), 80), round(LONGEST_MM))}),
+        ("by turns", {"by": "turns", "turns": min(max(round(wound_turns(design, shape)), 40), 12000)}),
     ]
     dials: list[Dial] = [
         number(
@@ -89,7 +89,7 @@ def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
 
 def _stretches(design: TrainDesign, shape: TrainShape) -> list[tuple[str, object]]:
     """None, one, or two parts pulled apart; those that are there stay."""
-    end, now = mm(shape.track), [one.model_dump(mode="json") for one in design.track.stretches]
+    end, now = min(mm(shape.track), LONGEST_MM), [one.model_dump(mode="json") for one in design.track.stretches]
     wide = max(60.0, mm(shape.long))
     fresh = [
         Stretch(from_mm=round(end * share), to_mm=round(min(end * share + wide, end)), pitch_mm=round(2 * mm(shape.tight), 1)).model_dump(mode="json")
@@ -102,7 +102,7 @@ def _stretches(design: TrainDesign, shape: TrainShape) -> list[tuple[str, object
 
 def _kinks(design: TrainDesign, shape: TrainShape) -> list[tuple[str, object]]:
     now = [one.model_dump(mode="json") for one in design.track.kinks]
-    fresh = [Kink(at_mm=round(mm(shape.track) * 0.7), squeeze_mm=0.5).model_dump(mode="json")]
+    fresh = [Kink(at_mm=round(min(mm(shape.track), LONGEST_MM) * 0.7), squeeze_mm=0.5).model_dump(mode="json")]
     return [("none", []), ("one", now[:1] or fresh), *([("as many as now", now)] if len(now) > 1 else [])]
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.design.patch import Patch, Setting
-from oakspin.design.train import ByLength, Stretch, TrainDesign
+from oakspin.design.train import LONGEST_MM, ByLength, Stretch, TrainDesign
 from oakspin.draws import MEDIAN
 from oakspin.machines.geometry import Vector, mm
 from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
@@ -92,7 +92,7 @@ def _predictions(design: TrainDesign, shape: TrainShape) -> tuple[Prediction, ..
     rear: Patch = (Setting("/rear/pole_up", OTHER[design.rear.pole_up]),)
     cell: Patch = (Setting("/leads", OTHER[design.leads]),)
     other = "clockwise" if design.track.wound == "counterclockwise" else "counterclockwise"
-    end = mm(shape.track)
+    end = min(mm(shape.track), LONGEST_MM)
     apart = Stretch(from_mm=round(end * 0.2), to_mm=round(end * 0.9), pitch_mm=20.0).model_dump(mode="json")
     found = [
         Prediction("battery_over", "You turn the cell over between its magnets.", cell, "The current runs the other way, the magnets do not."),
