@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import numpy as np
 
+from oakspin.draws import median
 from oakspin.verdict.links.finding import Finding
 from oakspin.verdict.outcome import Outcome
+
+BRAKED = 0.35  # of the push without its sign: where less is left over a turn, most of it brakes
 
 
 def judge(outcome: Outcome) -> Finding:
@@ -16,7 +19,7 @@ def judge(outcome: Outcome) -> Finding:
     margin = push / machine.least_dry
     if machine.broken("circuit"):
         bad = "No current, so no push."
-    elif drive.sense == 0:
+    elif drive.sense == 0 or median(push / np.maximum(np.abs(drive.push).mean(axis=1), 1e-12)) < BRAKED:
         bad = machine.words.cancels
     else:
         bad = machine.words.faint
