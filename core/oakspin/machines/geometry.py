@@ -9,6 +9,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any, Literal
 
+import numpy as np
+
+from oakspin.draws import Array
 from oakspin.machines.follow import Follower
 
 Point = tuple[float, float]
@@ -227,6 +230,17 @@ def box(half_width: float, low: float, high: float, middle: float = 0.0) -> Poly
     """A rectangle in mm from metres, upright on its middle."""
     left, right = mm(middle - half_width), mm(middle + half_width)
     return ((left, mm(low)), (right, mm(low)), (right, mm(high)), (left, mm(high)))
+
+
+def polyline(x: Array, y: Array) -> Polyline:
+    """Points from two arrays in mm, to a micrometre."""
+    return tuple(zip(np.round(x, 3).tolist(), np.round(y, 3).tolist(), strict=True))
+
+
+def circle(middle: Point, radius: float, start: float = 0.0, end: float = 360.0) -> Polyline:
+    """A circle in mm, or an arc of it from ``start`` to ``end`` degrees."""
+    t = np.radians(np.linspace(start, end, max(int(abs(end - start) / 8) + 2, 4)))
+    return polyline(middle[0] + radius * np.cos(t), middle[1] + radius * np.sin(t))
 
 
 def mm(metres: float) -> float:

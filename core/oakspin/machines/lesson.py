@@ -10,6 +10,8 @@ from oakspin.design.patch import Patch
 from oakspin.draws import Array
 from oakspin.machines.geometry import Vector
 
+OTHER = {"N": "S", "S": "N", "+": "-", "-": "+"}  # a pole or a terminal turned over
+
 
 @dataclass(frozen=True)
 class ForcePoint:

@@ -8,6 +8,7 @@ from typing import Any
 from oakspin.design.wire import ByGauge, Wire
 from oakspin.parts.catalogue import METALS, Metal
 
+ENAMEL = 0.035e-3  # m that a coat adds to a wire's diameter; data sheets give 0.02 to 0.05
 EASY_BEND = 0.03  # N m, what fingers hold with comfort; bench experience
 HARD_BEND = 0.08  # N m, what fingers hold at most; bench experience
 
@@ -30,6 +31,11 @@ def wire_diameter(wire: Wire) -> float:
     size = wire.size
     diameter: float = gauge_diameter(size.awg) if isinstance(size, ByGauge) else size.diameter_mm * 1e-3
     return diameter
+
+
+def coated_diameter(wire: Wire) -> float:
+    """Diameter with its skin in m, as turns lie side by side."""
+    return wire_diameter(wire) + (0.0 if wire.finish == "bare" else ENAMEL)
 
 
 def wire_metal(wire: Wire) -> Metal:

@@ -6,7 +6,6 @@ current through. The leads are drawn larger than they are.
 
 from __future__ import annotations
 
-import itertools
 import math
 from functools import lru_cache
 
@@ -20,6 +19,7 @@ from oakspin.machines.coil.coupling import Source, across_the_axle
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, seen_from
 from oakspin.machines.coil.strip import ANGLES, upright_pose
+from oakspin.machines.driving import drive_ring
 from oakspin.machines.follow import Follower
 from oakspin.machines.geometry import (
     Dimension,
@@ -39,8 +39,10 @@ from oakspin.machines.geometry import (
     View,
     bounds_of,
     box,
+    circle,
     handle_axis,
     mm,
+    polyline,
 )
 from oakspin.parts.cell import Pack
 
@@ -81,7 +83,7 @@ def draw_coil(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, d
     pose = upright_pose(design)
     flows = bool(live[len(ANGLES) // 2 if pose else 0] > FAINT)
     shapes = (*_standing(design, shape, pack, source, at), *_turning(shape, at, pose), *_dials(design, at, pose))
-    ring, ring_labels = _ring(at, drive, pose)
+    ring, ring_labels = drive_ring((at.end, at.axle), at.ring, SWELL, drive, math.pi / 2 - pose)
     labels = (*_labels(design, shape, at), *ring_labels)
     left, bottom, right, top = bounds_of((*shapes, *ring), labels)
     return Geometry(
@@ -110,7 +112,7 @@ def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, a
     if base:
         half = pack.cell.length_mm * 5e-4
         parts.append(Shape("cell", box(half, 0.0, base, at.side * 1e-3), label=pack.cell.name))
-        parts.append(Shape("cell", _circle((at.end, mm(base / 2)), mm(base / 2))))
+        parts.append(Shape("cell", circle((at.end, mm(base / 2)), mm(base / 2))))
     for middle, wide in ((at.side, along), (at.end, across)):
         parts += _poles(design, wide, base, top, middle * 1e-3)
         if design.second != "none":
@@ -156,7 +158,7 @@ def _supports(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Shape]:
 
 def _seat(design: CoilMotor, x: float, y: float, wire: float) -> Polyline:
     if design.supports.seat == "loop":
-        return _circle((x, y), 1.5 * wire)
+        return circle((x, y), 1.5 * wire)
     deep = 2.4 if design.supports.seat == "open" else 5.0
     return ((x - 0.8 * deep, y + deep - wire), (x, y - wire), (x + 0.8 * deep, y + deep - wire))
 
@@ -198,11 +200,7 @@ def _seen(points: Array, view: View, angle: float) -> Polyline:
     x, y, z = points.T
     turned = np.stack([x, y * cos - z * sin, y * sin + z * cos])
     flat = np.array([view.right, view.up]) @ turned
-    return _line(flat[0] + view.origin[0], flat[1] + view.origin[1])
-
-
-def _line(x: Array, y: Array) -> Polyline:
-    return tuple(zip(np.round(x, 3).tolist(), np.round(y, 3).tolist(), strict=True))
+    return polyline(flat[0] + view.origin[0], flat[1] + view.origin[1])
 
 
 def _solid(points: Array) -> tuple[Vector, ...]:
@@ -222,16 +220,11 @@ def _turning(shape: CoilShape, at: Layout, pose: float) -> tuple[Shape, ...]:
         slope = (high - low) / (2 * mm(shape.half_spacing))
         drawn_.append(Shape("wire", ((at.side + sign * inner, at.axle + slope * sign * inner), (tip, height + slope * sign * BEYOND)), closed=False))  # fmt: skip
     mark = _seen(_marked(shape, pose), end, pose)[0]
-    drawn_.append(Shape("mark", _line(*(np.array(_DOT).T + np.array(mark)[:, None]))))
+    drawn_.append(Shape("mark", polyline(*(np.array(_DOT).T + np.array(mark)[:, None]))))
     return tuple(drawn_)
 
 
-def _circle(middle: Point, radius: float, start: float = 0.0, end: float = 360.0) -> Polyline:
-    t = np.radians(np.linspace(start, end, max(int(abs(end - start) / 8) + 2, 4)))
-    return _line(middle[0] + radius * np.cos(t), middle[1] + radius * np.sin(t))
-
-
-_DOT = _circle((0.0, 0.0), 1.1)
+_DOT = circle((0.0, 0.0), 1.1)
 
 
 def _dials(design: CoilMotor, at: Layout, pose: float) -> list[Shape]:
@@ -240,10 +233,10 @@ def _dials(design: CoilMotor, at: Layout, pose: float) -> list[Shape]:
     for middle, lead in ((at.left, design.strip.left), (at.right, design.strip.right)):
         cover = "paint" if lead.rest == "marker" else "enamel"
         bare = (design.wire.finish == "bare" and lead.rest == "enamel") or lead.bared == "all"
-        parts.append(Shape("bared" if bare else cover, _circle(middle, DIAL)))  # type: ignore[arg-type]
+        parts.append(Shape("bared" if bare else cover, circle(middle, DIAL)))  # type: ignore[arg-type]
         for arc in () if bare else lead.arcs:
             start, end = arc.center_deg - arc.width_deg / 2 + turned, arc.center_deg + arc.width_deg / 2 + turned
-            parts.append(Shape("bared", _circle(middle, DIAL, start, end), closed=False))
+            parts.append(Shape("bared", circle(middle, DIAL, start, end), closed=False))
         x, y = middle
         parts.append(Shape("axis", ((x, y - DIAL - 2), (x, y + DIAL + 2)), closed=False))
         parts.append(Shape("support", ((x - 3, y - DIAL - 1.2), (x, y - DIAL - 3.6), (x + 3, y - DIAL - 1.2)), closed=False))  # fmt: skip
@@ -267,41 +260,6 @@ def _labels(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Label, ...
         x = at.side + (-1 if name == "left" else 1) * (mm(shape.half_spacing) + 4)
         found.append(Label(x, 2.0, sign, strong=True))
     return tuple(found)
-
-
-def _ring(at: Layout, drive: Array, pose: float) -> tuple[tuple[Shape, ...], tuple[Label, ...]]:
-    """The drive round the shaft: at each place, what it is while the marked side points there."""
-    count, step = drive.size, 360.0 / drive.size
-    share = drive / (float(np.abs(drive).max()) or 1.0)
-    kinds = np.where(share > FAINT, 1, np.where(share < -FAINT, -1, 0)).tolist()
-    start = next((i for i in range(count) if kinds[i] != kinds[i - 1]), 0)
-    shapes, labels, begun = [], [], 0
-    for kind, group in itertools.groupby(range(count), key=lambda i: kinds[(start + i) % count]):
-        length = len(list(group))
-        whole = length == count
-        # A run is drawn from the place before it to the one after it, so that runs meet.
-        places = start + begun + np.arange(0 if whole else -1, length + 1)
-        begun += length
-        swell = np.abs(share[places % count])
-        if not whole:
-            swell[[0, -1]] = 0.0
-        t = np.radians(places * step + 90) - pose
-        inner = _ring_line(at, t, np.ones(t.size))
-        if kind == 0:
-            shapes.append(Shape("idle_arc", inner, closed=False))
-        else:
-            outer = _ring_line(at, t, 1 + kind * SWELL * swell)
-            shapes.append(Shape("push_arc" if kind > 0 else "brake_arc", outer + inner[::-1]))
-        if length * step >= 40:
-            word = {1: "push", -1: "brake", 0: "no current"}[kind]
-            # Where no current flows the middle may be where the push is drawn: its words stand aside.
-            x, y = _ring_line(at, t[[t.size // (2 if kind else 4)]], np.array([0.72]))[0]
-            labels.append(Label(x, y, word))
-    return tuple(shapes), tuple(labels)
-
-
-def _ring_line(at: Layout, angles: Array, share: Array) -> Polyline:
-    return _line(at.end + at.ring * share * np.cos(angles), at.axle + at.ring * share * np.sin(angles))
 
 
 def _current(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tuple[Polyline, ...]:
@@ -338,9 +296,9 @@ def _moving(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tup
     for middle, lead in ((at.left, design.strip.left), (at.right, design.strip.right)):
         view = View(axis=(1, 0, 0), right=(0, 1, 0), up=(0, 0, 1), origin=middle)
         cover: Role = "paint" if lead.rest == "marker" else "enamel"
-        found.append(Moving("bared" if lead.bared == "all" else cover, _upright(_circle((0.0, 0.0), DIAL)), view))
+        found.append(Moving("bared" if lead.bared == "all" else cover, _upright(circle((0.0, 0.0), DIAL)), view))
         for arc in lead.arcs:
-            bare = _circle((0.0, 0.0), DIAL, arc.center_deg - arc.width_deg / 2, arc.center_deg + arc.width_deg / 2)
+            bare = circle((0.0, 0.0), DIAL, arc.center_deg - arc.width_deg / 2, arc.center_deg + arc.width_deg / 2)
             found.append(Moving("bared", _upright(bare), view))
     return tuple(found)
 
@@ -466,5 +424,5 @@ def _lines(source: Source, x: float, base: float) -> tuple[Polyline, ...]:
         under = np.flatnonzero((line[:, 1] < source.length / 2) & (np.abs(line[:, 0]) < 1.05 * wide))
         kept = 1e3 * line[: under[0] if under.size else None]
         kept = kept[base + kept[:, 1] > 0]
-        lines += [_line(x + side * kept[:, 0], base + kept[:, 1]) for side in (1, -1)]
+        lines += [polyline(x + side * kept[:, 0], base + kept[:, 1]) for side in (1, -1)]
     return tuple(line for line in lines if len(line) > 2)

@@ -18,9 +18,7 @@ from oakspin.machines.coil.patterns import PATTERNS, plain
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape
 from oakspin.machines.coil.strip import upright_pose
 from oakspin.machines.geometry import Vector
-from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
-
-OTHER = {"N": "S", "S": "N"}
+from oakspin.machines.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
 
 
 def coil_lesson(design: CoilMotor) -> Lesson:

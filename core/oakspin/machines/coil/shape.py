@@ -19,14 +19,13 @@ from oakspin.machines.coil.outline import Measures, Outline, measures_of
 from oakspin.parts.catalogue import Metal
 from oakspin.parts.cell import cell_of
 from oakspin.parts.magnet import stack_length
-from oakspin.parts.wire import wire_diameter
+from oakspin.parts.wire import coated_diameter, wire_diameter
 
 CoilMotor = CradleDesign | LobesDesign
 # A float, or an array of shape (draws,) in which each draw is a design of its own.
 Number = Any
 
 PACKING = 0.75
-ENAMEL = 0.035e-3  # m that a coat of enamel adds to a wire's diameter; data sheets give 0.02 to 0.05
 TIE_TURNS = 3  # windings of each lead round the bundle that hold it together
 LEAN = 5e-3  # m that an axle is held clear of the brim of its support's foot
 
@@ -113,7 +112,7 @@ def coil_shape(design: CoilMotor) -> CoilShape:
     """Lay the motor out."""
     whole = wound(design)
     wire = wire_diameter(design.wire)
-    coated = wire + (0.0 if design.wire.finish == "bare" else ENAMEL)
+    coated = coated_diameter(design.wire)
     turns_here = whole.turns / len(whole.places)
     bundle = coated * np.sqrt(turns_here / PACKING)
     base = cell_of(design.battery).diameter_mm * 1e-3 if design.magnets_on == "battery" else 0.0

@@ -12,6 +12,7 @@ from oakspin.draws import Array
 from oakspin.fields.lines import trace_lines
 from oakspin.fields.stack import Stack
 from oakspin.machines.cored.shape import ANGLES, CoredShape, magnets_field
+from oakspin.machines.driving import drive_ring
 from oakspin.machines.geometry import (
     Dimension,
     Flow,
@@ -28,6 +29,7 @@ from oakspin.machines.geometry import (
     Vector,
     View,
     bounds_of,
+    circle,
     handle_axis,
     mm,
 )
@@ -55,9 +57,10 @@ class Layout:
 def draw_cored(design: CoredDesign, shape: CoredShape, coupling: Array, switch: Array) -> Geometry:
     """Lay out both views."""
     at = Layout(design, shape)
-    ring, words = _ring(at, (coupling * switch).mean(axis=0))
+    drive = (coupling * switch).mean(axis=0)
+    ring, _ = drive_ring((0.0, 0.0), at.ring, SWELL, (float(np.sign(drive.sum())) or 1.0) * drive, 0.0)
     shapes = (*_magnets(design, shape), *_bar(shape, POSE), *_commutator(design, at, POSE), *ring)
-    labels = (*_labels(design, shape, at), *words)
+    labels = _labels(design, shape, at)
     left, bottom, right, top = bounds_of(shapes, labels)
     live = float(switch.mean(axis=0)[int(POSE / (2 * math.pi) * ANGLES.size)])
     return Geometry(
@@ -125,9 +128,8 @@ def _outline(shape: CoredShape) -> dict[Role, list[list[Point]]]:
 def _bar(shape: CoredShape, angle: float) -> tuple[Shape, ...]:
     outline = _outline(shape)
     parts = [Shape(role, _rotated(points, angle)) for role in ("track", "core") for points in outline[role]]
-    shaft = [(1.2 * math.cos(a), 1.2 * math.sin(a)) for a in np.linspace(0, 2 * math.pi, 13)[:-1].tolist()]
     mark = _rotated([(mm(shape.half) - 2.2, 0.0), (mm(shape.half) - 0.6, 0.0)], angle)
-    return (*parts, Shape("stand", tuple(shaft)), Shape("mark", mark, closed=False))
+    return (*parts, Shape("stand", circle((0.0, 0.0), 1.2)), Shape("mark", mark, closed=False))
 
 
 def _arcs(design: CoredDesign, radius: float) -> list[list[Point]]:
@@ -142,8 +144,7 @@ def _arcs(design: CoredDesign, radius: float) -> list[list[Point]]:
 
 def _commutator(design: CoredDesign, at: Layout, angle: float) -> tuple[Shape, ...]:
     scale = LARGE / design.commutator.radius_mm
-    ring = [(0.92 * LARGE * math.cos(a), 0.92 * LARGE * math.sin(a)) for a in np.linspace(0, 2 * math.pi, 49)[:-1].tolist()]  # fmt: skip
-    parts = [Shape("enamel", _rotated(ring, 0.0, at.dial))]
+    parts = [Shape("enamel", circle(at.dial, 0.92 * LARGE))]
     parts += [Shape("bared", _rotated(arc, angle, at.dial), closed=False) for arc in _arcs(design, LARGE)]
     wide = max(design.brushes.width_mm * scale / 2, 0.6)
     for side in (-1.0, 1.0):
@@ -152,39 +153,6 @@ def _commutator(design: CoredDesign, at: Layout, angle: float) -> tuple[Shape, .
         brush = ((x, at.dial[1] + wide), (x, at.dial[1] - wide), (foot, at.dial[1] - 7.0), (foot, at.dial[1] - 10.0))
         parts.append(Shape("lead", brush, closed=False))
     return tuple(parts)
-
-
-def _ring(at: Layout, drive: Array) -> tuple[tuple[Shape, ...], tuple[Label, ...]]:
-    """The drive over one turn round the shaft: where the marked arm points, outward pushes on, inward brakes."""
-    way = float(np.sign(drive.sum())) or 1.0
-    peak = float(np.abs(drive).max())
-    if peak == 0:
-        return (), ()
-    share = way * drive / peak
-    step = 2 * math.pi / ANGLES.size
-    shapes: list[Shape] = []
-
-    def spot(angle: float, value: float) -> Point:
-        radius = at.ring * (1 + SWELL * value)
-        return (round(radius * math.cos(angle), 3), round(radius * math.sin(angle), 3))
-
-    number = 0
-    while number < ANGLES.size:
-        role: Role = "idle_arc" if abs(share[number]) < 0.04 else "push_arc" if share[number] > 0 else "brake_arc"
-        end = number
-        while end < ANGLES.size and ("idle_arc" if abs(share[end]) < 0.04 else "push_arc" if share[end] > 0 else "brake_arc") == role:  # fmt: skip
-            end += 1
-        angles = [step * one for one in range(number, end + 1)]
-        values = [float(share[one % ANGLES.size]) for one in range(number, end + 1)]
-        if role == "idle_arc":
-            shapes.append(Shape(role, tuple(spot(a, 0.0) for a in angles), closed=False))
-        else:
-            outer = [
-                spot(a, v if (v > 0) == (role == "push_arc") else 0.0) for a, v in zip(angles, values, strict=True)
-            ]
-            shapes.append(Shape(role, (*outer, *(spot(a, 0.0) for a in angles[::-1]))))
-        number = end
-    return tuple(shapes), ()
 
 
 def _flows(shape: CoredShape, live: float) -> tuple[Flow, ...]:

@@ -11,9 +11,7 @@ from oakspin.machines.cored.drawing import POSE
 from oakspin.machines.cored.machine import commutator, cored_machine
 from oakspin.machines.cored.shape import ANGLES, CoredShape, cored_shape, magnets_field
 from oakspin.machines.geometry import Vector, mm
-from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
-
-OTHER = {"N": "S", "S": "N"}
+from oakspin.machines.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
 
 
 def cored_lesson(design: CoredDesign) -> Lesson:

@@ -18,9 +18,8 @@ from oakspin.fields.block import Block
 from oakspin.fields.stack import Stack
 from oakspin.parts.catalogue import METALS
 from oakspin.parts.magnet import remanence, stack_length
-from oakspin.parts.wire import wire_diameter, wire_metal, wire_section
+from oakspin.parts.wire import coated_diameter, wire_diameter, wire_metal, wire_section
 
-ENAMEL = 0.035e-3  # m that a coat adds to a wire's diameter; data sheets give 0.02 to 0.05
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
 PLACES = 10  # along each arm, at which the field is taken
 Source = Stack | Block
@@ -63,7 +62,7 @@ def cored_shape(design: CoredDesign) -> CoredShape:
     core, wire = design.core, wire_diameter(design.wire)
     half, hub, radius = core.length_mm * 5e-4, core.hub_mm * 5e-4, core.diameter_mm * 5e-4
     share = {"rod": 1.0, "none": 0.0, "pipe": 1 - (1 - core.wall_mm * 1e-3 / radius) ** 2}[core.form]
-    coated = wire + (0.0 if design.wire.finish == "bare" else ENAMEL)
+    coated = coated_diameter(design.wire)
     arm = half - hub
     per_layer = max(1, int(arm / coated))
     layers = math.ceil(design.winding.turns / per_layer)

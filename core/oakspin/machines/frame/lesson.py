@@ -10,11 +10,10 @@ from oakspin.draws import MEDIAN
 from oakspin.fields.stack import Stack
 from oakspin.machines.frame.machine import frame_stack
 from oakspin.machines.frame.shape import FrameShape, frame_shape
-from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
+from oakspin.machines.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
 from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import remanence
 
-OTHER = {"N": "S", "S": "N", "+": "-", "-": "+"}
 WIDER = 1.5
 
 

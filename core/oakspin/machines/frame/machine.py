@@ -14,7 +14,7 @@ from oakspin.fields.coupling import foot_coupling, path_coupling_round
 from oakspin.fields.flux import face_flux
 from oakspin.fields.stack import Stack
 from oakspin.fields.steel import can_depth, can_image
-from oakspin.machines.bodies import STILL_AIR, cell_body, wire_body
+from oakspin.machines.bodies import cell_body, magnets_body, wire_body
 from oakspin.machines.frame.drawing import draw_frame
 from oakspin.machines.frame.faults import breaks_of
 from oakspin.machines.frame.shape import FrameShape, frame_shape
@@ -27,7 +27,6 @@ from oakspin.parts.magnet import keep_away, remanence, stack_length, stack_mass
 from oakspin.parts.wire import bend_moment, leg_give, wire_diameter, wire_metal, wire_ohms, wire_section
 
 SEAT_SLOPE = 1.0  # tan 45 degrees, in a dimple or a cup
-MAGNET_HEAT = 450.0  # J/kg K, sintered neodymium; data sheets
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
 
 
@@ -165,13 +164,7 @@ def _bodies(
             cooling,
         ),
         cell_body(pack, cooling, design.battery.in_parallel),
-        Body(
-            "magnets",
-            contacts / 2,
-            stack_mass(design.magnets) * MAGNET_HEAT,
-            STILL_AIR * magnet_surface * cooling,
-            cooling * 0,
-        ),
+        magnets_body(contacts / 2, stack_mass(design.magnets), magnet_surface, cooling),
     )
 
 

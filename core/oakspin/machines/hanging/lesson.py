@@ -8,9 +8,8 @@ from oakspin.design.hanging import HangingDesign
 from oakspin.design.patch import Patch, Setting
 from oakspin.machines.geometry import mm
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
-from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
+from oakspin.machines.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
 
-OTHER = {"N": "S", "S": "N", "+": "-", "-": "+"}
 SHARE = 0.6  # of the radius, where the current is looked at inside the magnet
 
 

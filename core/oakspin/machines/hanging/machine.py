@@ -14,7 +14,7 @@ from oakspin.draws import Array, Draws
 from oakspin.fields.coupling import foot_coupling
 from oakspin.fields.flux import face_flux
 from oakspin.fields.screw import holding_force, screw_flux
-from oakspin.machines.bodies import STILL_AIR, cell_body, wire_body
+from oakspin.machines.bodies import cell_body, magnets_body, wire_body
 from oakspin.machines.hanging.drawing import draw_hanging
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
 from oakspin.machines.machine import NEVER, Body, Break, Load, Machine, Words
@@ -26,7 +26,6 @@ from oakspin.parts.wire import wire_diameter, wire_metal, wire_ohms
 
 APART = 0.1e-3  # m, a hair of dust under the point
 SHAKEN = 2.0  # times its weight: what a tap on the table or an unsteady hand pulls with; bench experience
-MAGNET_HEAT = 450.0  # J/kg K, sintered neodymium; data sheets
 SKIN_SPEED = 1000.0  # rad/s at which the air's drag on the spinning magnets is taken
 FAST_RIM = 5.0  # m/s from which goggles are asked for: a magnet that lets go hurts an eye
 STEEL = METALS["steel"]
@@ -153,7 +152,8 @@ def _skin_drag(shape: HangingShape) -> float:
 def _bodies(design: HangingDesign, shape: HangingShape, pack: Pack, ohms: dict[str, Array], draws: Draws) -> tuple[Body, ...]:  # fmt: skip
     cooling = draws.value("cooling")
     skin = np.pi * 2 * shape.stack.radius * max(shape.length, 1e-3)
-    magnets = Body("magnets", ohms["lead contact"] / 2 + ohms["point contact"] / 2 + ohms["screw"], max(shape.magnet_mass, 1e-3) * MAGNET_HEAT, STILL_AIR * skin * cooling, cooling * 0)  # fmt: skip
+    warm = ohms["lead contact"] / 2 + ohms["point contact"] / 2 + ohms["screw"]
+    magnets = magnets_body(warm, max(shape.magnet_mass, 1e-3), skin, cooling)
     metal = wire_metal(design.wire)
     lead = wire_body("lead", ohms["lead"] + ohms["lead contact"] / 2, wire_diameter(design.wire), design.lead.length_mm * 1e-3, 0.0, metal, cooling)  # fmt: skip
     return (cell_body(pack, cooling, design.battery.in_parallel), magnets, lead)

@@ -6,7 +6,7 @@ import math
 
 from oakspin.design.train import TrainDesign
 from oakspin.machines.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
-from oakspin.machines.geometry import Label, Polyline, Role, Shape, mm
+from oakspin.machines.geometry import Label, Polyline, Role, Shape, circle, mm
 from oakspin.machines.partlines import magnets_name, pack_name
 from oakspin.machines.steps import lay_out
 from oakspin.machines.train.dials import minutes_to_wind
@@ -145,7 +145,7 @@ def _template(design: TrainDesign, shape: TrainShape) -> Template:
     lines, labels, left = [], [], 0.0
     for name, size in (("former", former), ("bore", bore), ("magnet", widest), ("cell", mm(shape.assembly.radius) * 2)):
         middle = left + size / 2
-        lines.append(TemplateLine("wire", _circle(middle, 34.0, size / 2), closed=True))
+        lines.append(TemplateLine("wire", circle((middle, 34.0), size / 2), closed=True))
         labels.append(TemplateLabel(middle, 34.0 - size / 2 - 5.0, f"{name} {size:.1f}", "middle"))
         left += size + 14.0
     strip: Polyline = ((0.0, 0.0), (100.0, 0.0), (100.0, 8.0), (0.0, 8.0))
@@ -157,10 +157,6 @@ def _template(design: TrainDesign, shape: TrainShape) -> Template:
     labels.append(TemplateLabel(0.0, 11.0, f"turn counter: {turns:.0f} turns on 100 mm, a mark every 10"))
     right = max(left, 104.0)
     return Template("Former, bore and turn counter", tuple(lines), tuple(labels), (-2.0, -4.0, right, 36.0 + max(former, bore) / 2))  # fmt: skip
-
-
-def _circle(x: float, y: float, radius: float) -> Polyline:
-    return tuple((round(x + radius * math.cos(a), 3), round(y + radius * math.sin(a), 3)) for a in [k * math.pi / 24 for k in range(48)])  # fmt: skip
 
 
 def _figures() -> tuple[HowTo, ...]:

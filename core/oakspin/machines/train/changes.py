@@ -10,10 +10,10 @@ from oakspin.design.train import TrainDesign
 from oakspin.machines.change import Change, change
 from oakspin.machines.common_changes import battery_changes, conducting, magnet_grades, sanded, wire_changes
 from oakspin.machines.geometry import mm
+from oakspin.machines.lesson import OTHER
 from oakspin.machines.train.dials import CELLS_THAT_RUN
 from oakspin.machines.train.shape import TrainShape, train_shape
 
-OTHER = {"N": "S", "S": "N", "+": "-", "-": "+"}
 PLAY = 1.5  # mm that a bore is best wider than the magnets; bench experience
 
 

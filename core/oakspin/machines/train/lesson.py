@@ -8,8 +8,7 @@ from oakspin.design.patch import Patch, Setting
 from oakspin.design.train import LONGEST_MM, ByLength, Stretch, TrainDesign
 from oakspin.draws import MEDIAN
 from oakspin.machines.geometry import Vector, mm
-from oakspin.machines.lesson import ForcePoint, Lesson, Prediction, unit
-from oakspin.machines.train.changes import OTHER
+from oakspin.machines.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
 from oakspin.machines.train.drawing import Layout
 from oakspin.machines.train.machine import current_way, handedness, train_coupling
 from oakspin.machines.train.shape import TrainShape, train_shape

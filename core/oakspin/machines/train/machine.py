@@ -11,7 +11,7 @@ from oakspin.constants import GRAVITY, HANDS
 from oakspin.design.train import TrainDesign
 from oakspin.draws import Array, Draws
 from oakspin.fields.train import Assembly
-from oakspin.machines.bodies import STILL_AIR, cell_body
+from oakspin.machines.bodies import cell_body, magnets_body
 from oakspin.machines.machine import METERS, NEVER, THRUST, Body, Load, Machine, Words
 from oakspin.machines.train.drawing import draw_train
 from oakspin.machines.train.faults import bend_radius, breaks_of
@@ -32,7 +32,6 @@ from oakspin.parts.magnet import keep_away, stack_mass
 from oakspin.parts.wire import bend_moment, wire_metal, wire_ohms
 
 CONTACT_NODES, CONTACT_WEIGHTS = np.polynomial.legendre.leggauss(8)
-MAGNET_HEAT = 450.0  # J/kg K, sintered neodymium; data sheets
 CANCELS = 1e-6  # of the flux at both ends: a smaller difference is rounding
 
 
@@ -134,7 +133,7 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
 def _magnets(design: TrainDesign, touch: Array, cooling: Array) -> Body:
     mass = stack_mass(design.front) + stack_mass(design.rear)
     skin = np.pi * sum(one.diameter_mm * one.thickness_mm * one.count for one in design.stacks) * 1e-6
-    return Body("magnets", touch, mass * MAGNET_HEAT, STILL_AIR * skin * cooling, cooling * 0)
+    return magnets_body(touch, mass, skin, cooling)
 
 
 def _words(design: TrainDesign) -> Words:

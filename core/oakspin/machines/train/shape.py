@@ -11,10 +11,9 @@ from oakspin.design.train import ByTurns, TrainDesign
 from oakspin.fields.train import Assembly, Ending
 from oakspin.parts.cell import cell_of
 from oakspin.parts.magnet import remanence, stack_length, stack_mass
-from oakspin.parts.wire import wire_diameter, wire_metal, wire_section
+from oakspin.parts.wire import coated_diameter, wire_diameter, wire_metal, wire_section
 
 TURNS_A_MINUTE = 60  # by hand on a turned rod; bench experience
-ENAMEL = 0.035e-3  # m that a coat adds to a wire's diameter; data sheets give 0.02 to 0.05
 
 
 @dataclass(frozen=True)
@@ -57,7 +56,7 @@ class TrainShape:
 def train_shape(design: TrainDesign) -> TrainShape:
     """Lay train and track out, with the median bore after spring-back."""
     cell, wire = cell_of(design.battery), wire_diameter(design.wire)
-    tight = wire + (0.0 if design.wire.finish == "bare" else ENAMEL)
+    tight = coated_diameter(design.wire)
     length = design.battery.in_series * cell.length_mm * 1e-3
     train = Assembly(length / 2, cell.diameter_mm * 5e-4, cell.can_mm * 1e-3, _ending(design.front, 1), _ending(design.rear, -1))  # fmt: skip
     mass = design.battery.in_series * cell.mass_g * 1e-3 + stack_mass(design.front) + stack_mass(design.rear)
