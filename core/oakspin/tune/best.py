@@ -51,15 +51,16 @@ def best_of(found: Sweep) -> Best | None:
     while high < len(found.points) - 1 and _goes(found.points[high + 1]):
         high += 1
     factor = found.factor
-    told = f"{figures(best.value)} {factor.unit}".strip()
+    # Between two swept values the present one is as good: nothing is gained by a hair's breadth.
+    step = abs(found.points[1].value - found.points[0].value)
+    value = factor.value if abs(best.value - factor.value) <= step / 2 else best.value
+    told = _told(value, factor.unit)
     rate = next(curve.unit for curve in found.curves if curve.id == "speed")
     sentence = (
         f"{told}: {100 * best.share_that_goes:.0f} of 100 builds go, near {figures(_speed(best), 2)} {rate}. "
         f"{_beyond('Less', found, best, low - 1, found.points[low:at])} {_beyond('More', found, best, high + 1, found.points[at + 1 : high + 1])}"
     )
-    return Best(
-        factor, best.value, found.points[low].value, found.points[high].value, factor.settings(best.value), sentence
-    )
+    return Best(factor, value, found.points[low].value, found.points[high].value, factor.settings(value), sentence)
 
 
 def best_settings(design: Design) -> tuple[Best, ...]:
@@ -67,6 +68,10 @@ def best_settings(design: Design) -> tuple[Best, ...]:
     known = {one.pointer for one in factors_of(design)}
     found = (best_of(sweep(design, pointer)) for pointer in tunes_of(design) if pointer in known)
     return tuple(one for one in found if one)
+
+
+def _told(value: float, unit: str) -> str:
+    return f"{figures(value)}{'' if unit == '°' else ' '}{unit}".strip().replace("-", "−")
 
 
 def _speed(point: SweepPoint) -> float:
@@ -85,7 +90,7 @@ def _beyond(word: str, found: Sweep, best: SweepPoint, edge: int, within: tuple[
     """What is worse on one side: where it no longer goes and why, or that it gets slower or less sure."""
     if 0 <= edge < len(found.points):
         point = found.points[edge]
-        at = f"{figures(point.value)} {found.factor.unit}".strip()
+        at = _told(point.value, found.factor.unit)
         if point.refused:
             return f"{word}: at {at} it cannot be made."
         failing = next(link for link in MUST_HOLD if point.states[link] == "fails")

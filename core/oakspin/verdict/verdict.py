@@ -13,7 +13,7 @@ from oakspin.design import Design
 from oakspin.draws import Array, Draws, quantiles
 from oakspin.machines.geometry import Geometry
 from oakspin.machines.kinds import machine_of
-from oakspin.machines.machine import Machine
+from oakspin.machines.machine import NEVER, Machine
 from oakspin.motion.journey import stopped_by
 from oakspin.motion.steady import coast_down_time
 from oakspin.verdict import words
@@ -233,7 +233,6 @@ def run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
         "push": (drive.stall * measure.push_per, measure.push),
         "friction": (machine.load.dry * measure.push_per, measure.push),
         "speed": (outcome.speed * rate.per, rate.unit),
-        "leave_speed": (machine.leave_speed * rate.per, rate.unit),
         "spin_up_time": (outcome.spin_up, "s"),
         "coast_down_time": (coast_down_time(machine.load, machine.inertia, outcome.speed), "s"),
         "inertia": (machine.inertia * measure.inertia_per, measure.inertia),
@@ -241,6 +240,8 @@ def run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
         "life": (outcome.life / 60, "min"),
         "runs": (outcome.runs, "runs"),
     }
+    if (machine.leave_speed < NEVER).any():
+        found["leave_speed"] = (machine.leave_speed * rate.per, rate.unit)
     if np.any(machine.rim):
         found["rim_speed"] = (outcome.speed * machine.rim, "m/s")
     journey = outcome.journey

@@ -71,6 +71,9 @@ export function BestOfEach({ working }: { working: Working }) {
 
 const Roomy = styled(Table)`
   font-size: 1rem;
+  button {
+    white-space: nowrap;
+  }
   td,
   th {
     padding: 9px 14px 9px 0;
