@@ -2,7 +2,7 @@ import { useId } from "react";
 import { useTheme } from "styled-components";
 import type { Geometry, Shape } from "../api/client";
 import { pathOf, type Place } from "./place";
-import { LARGE_ONLY, lookOf, WIRES } from "./roles";
+import { GHOSTS, LARGE_ONLY, lookOf, WIRES } from "./roles";
 
 type Shapes = Pick<Geometry, "shapes"> & Partial<Pick<Geometry, "dots">>;
 
@@ -192,7 +192,7 @@ export function Wires({
     <g>
       {!ghost && geometry.dots?.map((dots, at) => <DotRow key={at} dots={dots} place={place} />)}
       {geometry.shapes
-        .filter((shape) => (ghost ? shape.role.endsWith("wire") : WIRES.has(shape.role)))
+        .filter((shape) => (ghost ? GHOSTS : WIRES).has(shape.role))
         .map((shape, at) => (
           <Line key={at} shape={shape} place={place} small={small} ghost={ghost} />
         ))}

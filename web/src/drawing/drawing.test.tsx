@@ -309,3 +309,13 @@ test("words beside a push that would run off the paper stand over its arrow", ()
   expect(words(0)).toBe("start");
   expect(words(25)).toBe("end");
 });
+
+test.each(["wire", "lead", "core", "track"])("a pinned design leaves its %s as a dashed ghost", (role) => {
+  const pinned = { shapes: [{ role, points: [[0, 0], [5, 9]], closed: false, label: "" }] } as unknown as Geometry; // prettier-ignore
+  const { container } = inRoom(
+    <svg>
+      <Wires geometry={pinned} place={place} ghost />
+    </svg>,
+  );
+  expect(container.querySelector(`[data-role=${role}]`)!.getAttribute("stroke-dasharray")).toBe("6 5");
+});

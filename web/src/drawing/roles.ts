@@ -13,6 +13,8 @@ export interface Look {
 
 /** Roles that move or carry current; all others stand still. */
 export const WIRES: ReadonlySet<Role> = new Set<Role>(["wire", "far_wire", "bared", "enamel", "paint", "mark"]);
+/** Roles whose outline a pinned design leaves as a ghost. */
+export const GHOSTS: ReadonlySet<Role> = new Set<Role>(["wire", "far_wire", "lead", "core", "track"]);
 /** Roles that small pictures leave out. */
 export const LARGE_ONLY: ReadonlySet<Role> = new Set<Role>(["axis", "bench", "push_arc", "brake_arc", "idle_arc"]);
 

@@ -86,13 +86,16 @@ def cored_shape(design: CoredDesign) -> CoredShape:
 
 def magnets_field(shape: CoredShape, points: Array) -> Array:
     """Field in T of both stacks at points of shape (points, 3); per the told remanence."""
+    return _stacks_field(shape.left, shape.right, shape.face, points)
+
+
+def _stacks_field(left: Source, right: float, face: float, points: Array) -> Array:
     found = np.zeros_like(points)
-    length = shape.left.length
-    for lower, sign in ((-shape.face - length, 1.0), (shape.face, shape.right)):
+    for lower, sign in ((-face - left.length, 1.0), (face, right)):
         if sign:
             # The stack's own axis lies along x: what is its z is x here.
             own = np.stack([points[:, 1], points[:, 2], points[:, 0] - lower], axis=1)
-            b = shape.left.field(own)
+            b = left.field(own)
             found += sign * np.stack([b[:, 2], b[:, 0], b[:, 1]], axis=1)
     return found
 
@@ -109,18 +112,28 @@ class BarField:
     linked: Array
 
 
-@lru_cache(maxsize=128)
 def bar_field(shape: CoredShape) -> BarField:
     """Field along the bar at every angle, all at once; kept while other numbers turn."""
-    places = shape.hub + (np.arange(PLACES) + 0.5) / PLACES * shape.arm
-    s = np.concatenate([-places[::-1], places])
-    u = np.stack([np.cos(ANGLES), np.sin(ANGLES), np.zeros_like(ANGLES)], axis=1)
-    n = np.stack([-np.sin(ANGLES), np.cos(ANGLES), np.zeros_like(ANGLES)], axis=1)
-    middle = s[None, :, None] * u[:, None, :]
     # Four points at the root mean square radius give a disc's mean to the second order of its radius.
     off = math.sqrt(shape.turn_area / math.pi) / math.sqrt(2)
+    return _bar_field(shape.left, shape.right, shape.face, shape.hub, shape.arm, off)
+
+
+@lru_cache(maxsize=256)
+def _bar_field(left: Source, right: float, face: float, hub: float, arm: float, off: float) -> BarField:
+    places = hub + (np.arange(PLACES) + 0.5) / PLACES * arm
+    s = np.concatenate([-places[::-1], places])
+    # Half a turn on both arms have changed places: the second half of the turn is the first, seen the other way.
+    half = ANGLES[: ANGLES.size // 2]
+    u = np.stack([np.cos(half), np.sin(half), np.zeros_like(half)], axis=1)
+    n = np.stack([-np.sin(half), np.cos(half), np.zeros_like(half)], axis=1)
+    middle = s[None, :, None] * u[:, None, :]
     up = np.array([0.0, 0.0, off])
     each = np.stack([middle, middle + off * n[:, None, :], middle - off * n[:, None, :], middle + up, middle - up])
-    field = magnets_field(shape, each.reshape(-1, 3)).reshape(each.shape)
+    field = _stacks_field(left, right, face, each.reshape(-1, 3)).reshape(each.shape)
     along, across = (field * u[:, None, :]).sum(axis=-1), (field * n[:, None, :]).sum(axis=-1)
-    return BarField(along[0], across[0], along[1:].mean(axis=0))
+
+    def whole(rows: Array) -> Array:
+        return np.concatenate([rows, -rows[:, ::-1]])
+
+    return BarField(whole(along[0]), whole(across[0]), whole(along[1:].mean(axis=0)))
