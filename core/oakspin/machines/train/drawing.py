@@ -208,7 +208,11 @@ def _labels(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Label, 
         toward = 1 if (design.leads == "+") == (sign > 0) else -1
         labels.append(Label(toward * mm(shape.assembly.half) * 0.78 - mm(shape.middle), -1.2, side, strong=True))
     labels += [
-        Label(at.along((one.from_mm + min(one.to_mm, track)) / 2), at.strip + STRIP + 2.0, f"{one.pitch_mm:g} mm pitch")
+        Label(
+            at.along((one.from_mm + min(one.to_mm, track)) / 2),
+            at.strip + STRIP + one.pitch_mm / PITCH_SCALE + 2.2,
+            f"{one.pitch_mm:g} mm pitch",
+        )
         for one in design.track.stretches
         if one.from_mm < track and one.pitch_mm > 1.2 * mm(shape.tight)
     ]
