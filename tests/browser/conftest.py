@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 import pytest
-from playwright.sync_api import ConsoleMessage, Page
+from playwright.sync_api import ConsoleMessage, Page, expect
 
 from tests.server.live import ROOT, LiveServer
 
@@ -107,3 +107,21 @@ def figure(page: Page, link: str) -> float:
 def exported(page: Page, address: str) -> dict[str, Any]:
     """The design as the server keeps it."""
     return dict(page.request.get(address).json())
+
+
+def mended(page: Page, told: str, press: str, then: str) -> None:
+    """The fault stands in the headline; one press of the advice mends it."""
+    ready(page)
+    expect(page.locator("[data-headline]")).to_contain_text(told)
+    page.get_by_role("button", name=press).click()
+    ready(page)
+    expect(page.locator("[data-headline]")).to_contain_text(then)
+
+
+def seen_moving(page: Page) -> None:
+    """Spin shows the computed run going on."""
+    ready(page)
+    page.get_by_role("button", name="▶ Spin").click()
+    moving = page.locator("[data-angle]")
+    first = moving.get_attribute("data-angle")
+    expect(moving).not_to_have_attribute("data-angle", first or "")

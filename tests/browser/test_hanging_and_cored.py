@@ -7,7 +7,7 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import exported, faults_of_access, figure, ready
+from tests.browser.conftest import exported, faults_of_access, figure, mended, ready, seen_moving
 from tests.browser.test_teacher_path import drag
 
 At = Callable[[str], str]
@@ -39,10 +39,7 @@ def test_a_brass_screw_does_not_hang_and_one_press_mends_it(page: Page, at: At, 
     page.get_by_role("button", name="Metal").first.click()
     page.get_by_role("option", name="brass").click()
     ready(page)
-    expect(page.locator("[data-headline]")).to_contain_text("No magnet draws brass")
-    page.get_by_role("button", name="Take a steel screw").click()
-    ready(page)
-    expect(page.locator("[data-headline]")).to_contain_text("Turns")
+    mended(page, "No magnet draws brass", "Take a steel screw", "Turns")
 
 
 def test_magnets_timing_and_winding_have_handles(page: Page, at: At, motor: Motor) -> None:
@@ -65,11 +62,7 @@ def test_magnets_timing_and_winding_have_handles(page: Page, at: At, motor: Moto
 
 def test_opposed_arms_are_told_and_mended(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor('slack-capstan')}"))
-    ready(page)
-    expect(page.locator("[data-headline]")).to_contain_text("wound in opposite senses")
-    page.get_by_role("button", name="Wind both arms in one sense").click()
-    ready(page)
-    expect(page.locator("[data-headline]")).to_contain_text("Turns")
+    mended(page, "wound in opposite senses", "Wind both arms in one sense", "Turns")
 
 
 def test_an_unmarked_pole_is_found_from_the_turning(page: Page, at: At, motor: Motor) -> None:
@@ -86,11 +79,7 @@ def test_an_unmarked_pole_is_found_from_the_turning(page: Page, at: At, motor: M
 @pytest.mark.parametrize("name", ["beacon", "crane-motor"])
 def test_it_is_seen_turning(page: Page, at: At, motor: Motor, name: str) -> None:
     page.goto(at(f"/motor/{motor(name)}"))
-    ready(page)
-    page.get_by_role("button", name="▶ Spin").click()
-    turning = page.locator("[data-angle]")
-    first = turning.get_attribute("data-angle")
-    expect(turning).not_to_have_attribute("data-angle", first or "")
+    seen_moving(page)
 
 
 @pytest.mark.parametrize("room", ["light", "dark"])

@@ -7,7 +7,7 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import exported, faults_of_access, ready
+from tests.browser.conftest import exported, faults_of_access, mended, ready, seen_moving
 from tests.browser.test_teacher_path import drag
 
 At = Callable[[str], str]
@@ -32,11 +32,7 @@ def test_a_stretch_is_pulled_apart_until_the_train_stops_there(page: Page, at: A
 
 def test_a_train_that_throws_itself_out_is_mended_by_one_press(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor('ebb-shuttle')}"))
-    ready(page)
-    expect(page.locator("[data-headline]")).to_contain_text("thrown back out")
-    page.get_by_role("button", name="Put the train in the other end first").click()
-    ready(page)
-    expect(page.locator("[data-headline]")).to_contain_text("Runs forward")
+    mended(page, "thrown back out", "Put the train in the other end first", "Runs forward")
 
 
 def test_the_bend_of_a_loop_is_a_handle(page: Page, at: At, motor: Motor) -> None:
@@ -50,11 +46,7 @@ def test_the_bend_of_a_loop_is_a_handle(page: Page, at: At, motor: Motor) -> Non
 
 def test_the_train_is_seen_running(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor('harbor-ring')}"))
-    ready(page)
-    page.get_by_role("button", name="▶ Spin").click()
-    running = page.locator("[data-angle] path").first
-    first = running.get_attribute("d")
-    expect(running).not_to_have_attribute("d", first or "")
+    seen_moving(page)
 
 
 def test_two_gates_are_logged_against_the_prediction(page: Page, at: At, motor: Motor) -> None:

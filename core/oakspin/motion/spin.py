@@ -29,7 +29,8 @@ class Spin:
 
     ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
     thrown up from it; ``live`` is the share of the current that the switch lets through at equal
-    angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1.
+    angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1;
+    ``leaves`` says how.
     """
 
     seconds: float
@@ -40,6 +41,7 @@ class Spin:
     hops: tuple[bool, ...]
     live: tuple[float, ...]
     leaves_at: float
+    leaves: str
 
 
 def spin(design: Design) -> Spin:
@@ -53,7 +55,17 @@ def spin(design: Design) -> Spin:
     if blocked or (drive.sense == 0 and rest is None):
         still, angles = (0.0,) * (FRAMES + 1), (round(angle, 4),) * (FRAMES + 1)
         made = not machine.broken("circuit")
-        return Spin(SHORTEST, angles, still, still, (made,) * (FRAMES + 1), (False,) * (FRAMES + 1), live, -1.0)
+        return Spin(
+            SHORTEST,
+            angles,
+            still,
+            still,
+            (made,) * (FRAMES + 1),
+            (False,) * (FRAMES + 1),
+            live,
+            -1.0,
+            machine.words.leaves,
+        )
     journey = journey_of(machine, drive)
     if journey:
         return _along(machine, drive, journey, live)
@@ -74,6 +86,7 @@ def spin(design: Design) -> Spin:
         hops=tuple(bool(hop and not touch) for hop, touch in zip(hopping, touching, strict=True)),
         live=live,
         leaves_at=float(beyond[0] * seconds / FRAMES) if beyond.size else -1.0,
+        leaves=machine.words.leaves,
     )
 
 
@@ -97,6 +110,7 @@ def _along(machine: Machine, drive: Drive, journey: Journey, live: tuple[float, 
         hops=(False,) * (FRAMES + 1),
         live=live,
         leaves_at=-1.0 if (machine.route and machine.route.closed) or not journey.through[0] else taken,
+        leaves=machine.words.leaves,
     )
 
 

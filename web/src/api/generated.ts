@@ -4402,7 +4402,8 @@ export interface components {
          *
          *     ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
          *     thrown up from it; ``live`` is the share of the current that the switch lets through at equal
-         *     angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1.
+         *     angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1;
+         *     ``leaves`` says how.
          */
         Spin: {
             /** Seconds */
@@ -4421,6 +4422,8 @@ export interface components {
             live: number[];
             /** Leaves At */
             leaves_at: number;
+            /** Leaves */
+            leaves: string;
         };
     };
     responses: never;

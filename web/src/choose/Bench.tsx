@@ -91,8 +91,7 @@ function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdic
   if (!spin.run) return <Quiet role="status">computing the run …</Quiet>;
   if (top === 0) return <Quiet role="status">It stays where it is. {verdict.causes[0] ?? ""}</Quiet>;
   const travels = Boolean(verdict.geometry.ribbon);
-  const seat = travels ? "the track" : "its supports";
-  const leaves = spin.run.leaves_at >= 0 ? ` It leaves ${seat} after ${figures(spin.run.leaves_at, 2)} s.` : "";
+  const leaves = spin.run.leaves_at >= 0 ? ` After ${figures(spin.run.leaves_at, 2)} s it ${spin.run.leaves}.` : "";
   return (
     <Quiet role="status">
       {spin.still ? "Motion is reduced: move it by hand. " : `Shown at 1/${spin.factor} of its speed. `}

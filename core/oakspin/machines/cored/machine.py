@@ -21,7 +21,6 @@ from oakspin.parts.contact import contact_ohms
 from oakspin.parts.magnet import keep_away
 from oakspin.parts.wire import bend_moment, wire_metal, wire_ohms
 
-STEEL_HEAT = 460.0  # J/kg K; handbook value
 BRUSH_MASS = 0.1e-3  # kg of a springing brush that follows the segments; bench experience
 TAPED_FILM = 1.6  # foil under tape makes a worse contact than bare wire; bench experience
 TYPICAL = 200.0  # rad/s, at which the drag of eddy currents is taken
@@ -180,7 +179,7 @@ def _resting(cogging: Array, dry: Array, draws: Draws) -> Array:
 def _bodies(design: CoredDesign, shape: CoredShape, pack: Pack, ohms: dict[str, Array], touch: Array, draws: Draws) -> tuple[Body, ...]:  # fmt: skip
     cooling, metal = draws.value("cooling"), wire_metal(design.wire)
     skin = 2 * np.pi * shape.outer * 2 * shape.arm
-    heat = shape.wire_mass * metal.specific_heat + shape.bar_mass * STEEL_HEAT
+    heat = shape.wire_mass * metal.specific_heat + shape.bar_mass * METALS["steel"].specific_heat
     # As a thick cylinder in the wind of its own turning.
     film = AIR_CONDUCTIVITY / (2 * shape.outer) * skin
     wind = 0.49 * film * math.sqrt(AIR_DENSITY * 2 * shape.outer / AIR_VISCOSITY * shape.half / 2)

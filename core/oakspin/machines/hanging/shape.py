@@ -7,10 +7,9 @@ from dataclasses import dataclass
 
 from oakspin.design.hanging import HangingDesign
 from oakspin.fields.stack import Stack
+from oakspin.parts.catalogue import METALS
 from oakspin.parts.cell import cell_of
 from oakspin.parts.magnet import remanence, stack_length, stack_mass
-
-STEEL_DENSITY = {"steel": 7850.0, "brass": 8500.0, "aluminum": 2700.0}  # kg/m3; handbook values
 
 
 @dataclass(frozen=True)
@@ -50,7 +49,7 @@ def hanging_shape(design: HangingDesign) -> HangingShape:
         head=head,
         shank=2 * shank,
         head_height=height,
-        screw_mass=volume * STEEL_DENSITY[screw.material],
+        screw_mass=volume * METALS[screw.material].density,
         magnet_mass=stack_mass(magnets) if design.stack_on else 0.0,
         cell_radius=cell.diameter_mm * 5e-4,
         cell_length=cell.length_mm * 1e-3 * design.battery.in_series,

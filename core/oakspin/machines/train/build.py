@@ -9,8 +9,15 @@ from oakspin.machines.build import BuildPlan, Cut, HowTo, Measure, Step, Templat
 from oakspin.machines.geometry import Label, Polyline, Role, Shape, circle, mm
 from oakspin.machines.partlines import magnets_name, pack_name
 from oakspin.machines.steps import lay_out
-from oakspin.machines.train.dials import minutes_to_wind
-from oakspin.machines.train.shape import TrainShape, play, track_wire, train_shape, wire_mass, wound_turns
+from oakspin.machines.train.shape import (
+    TrainShape,
+    minutes_to_wind,
+    play,
+    track_wire,
+    train_shape,
+    wire_mass,
+    wound_turns,
+)
 from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_metal
 
 SPOOL = 0.25  # kg of wire on a common spool

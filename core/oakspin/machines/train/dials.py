@@ -8,8 +8,8 @@ from oakspin.machines.dials import Dial, PartLine, choice, number
 from oakspin.machines.geometry import mm
 from oakspin.machines.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.machines.train.shape import (
-    TURNS_A_MINUTE,
     TrainShape,
+    minutes_to_wind,
     play,
     track_wire,
     train_shape,
@@ -34,11 +34,6 @@ def train_parts(design: TrainDesign) -> tuple[PartLine, ...]:
         _plan(design, shape),
         bench_line(design, number(design, "/nose_g", "Nose", "g", 0.1)),
     )
-
-
-def minutes_to_wind(turns: float) -> float:
-    """Minutes for a careful adult to wind so many turns."""
-    return turns / TURNS_A_MINUTE
 
 
 def _track(design: TrainDesign, shape: TrainShape) -> PartLine:

@@ -16,8 +16,8 @@ from oakspin.machines.machine import METERS, NEVER, THRUST, Body, Load, Machine,
 from oakspin.machines.train.drawing import draw_train
 from oakspin.machines.train.faults import bend_radius, breaks_of
 from oakspin.machines.train.shape import (
-    TURNS_A_MINUTE,
     TrainShape,
+    minutes_to_wind,
     play,
     track_wire,
     train_shape,
@@ -189,7 +189,7 @@ def _figures(known: _Figures, count: int) -> dict[str, tuple[Array, str]]:
         "track_length": (same(shape.track * 1e3), "mm"),
         "wire_length": (same(track_wire(design, shape)), "m"),
         "wire_mass": (same(wire_mass(design, shape) * 1e3), "g"),
-        "winding_time": (same(wound_turns(design, shape) / TURNS_A_MINUTE), "min"),
+        "winding_time": (same(minutes_to_wind(wound_turns(design, shape))), "min"),
         "bend_moment": (same(bend_moment(shape.wire, wire_metal(design.wire)) * 1e3), "mN·m"),
         "keep_away_distance": (same(max(keep_away(stack) for stack in design.stacks) * 1e3), "mm"),
     }

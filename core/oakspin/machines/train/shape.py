@@ -98,3 +98,8 @@ def play(shape: TrainShape) -> float:
 def wire_mass(design: TrainDesign, shape: TrainShape) -> float:
     """Mass of the track's wire in kg."""
     return track_wire(design, shape) * wire_section(shape.wire) * wire_metal(design.wire).density
+
+
+def minutes_to_wind(turns: float) -> float:
+    """Minutes for a careful adult to wind so many turns."""
+    return turns / TURNS_A_MINUTE
