@@ -47,6 +47,7 @@ def test_the_bend_of_a_loop_is_a_handle(page: Page, at: At, motor: Motor) -> Non
 def test_the_train_is_seen_running(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor('harbor-ring')}"))
     seen_moving(page)
+    expect(page.locator("[data-dots]")).to_have_count(2)  # the track stays
 
 
 def test_two_gates_are_logged_against_the_prediction(page: Page, at: At, motor: Motor) -> None:

@@ -42,6 +42,8 @@ Role = Literal[
     "idle_arc",
     "track",
     "lead",
+    "bar",
+    "winding",
 ]
 
 

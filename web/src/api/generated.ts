@@ -3233,7 +3233,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
             /** Points */
             points: [
                 number,
@@ -3488,7 +3488,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
             /** Points */
             points: [
                 number,
@@ -3574,7 +3574,7 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead";
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
             /** Points */
             points: [
                 number,

@@ -42,7 +42,11 @@ export const Scene = memo(function Scene({ geometry, place, verdict, pinned, sho
         <Standing geometry={geometry} place={place} />
         {pinned && <Wires geometry={pinned} place={place} ghost />}
         {frame ? (
-          <SpinView geometry={geometry} place={place} frame={frame} />
+          <>
+            {/* A track stays where it is while the train runs through it. */}
+            {geometry.ribbon && <Wires geometry={geometry} place={place} />}
+            <SpinView geometry={geometry} place={place} frame={frame} />
+          </>
         ) : (
           <>
             <Wires geometry={geometry} place={place} />

@@ -12,9 +12,18 @@ export interface Look {
 }
 
 /** Roles that move or carry current; all others stand still. */
-export const WIRES: ReadonlySet<Role> = new Set<Role>(["wire", "far_wire", "bared", "enamel", "paint", "mark"]);
+export const WIRES: ReadonlySet<Role> = new Set<Role>([
+  "wire",
+  "far_wire",
+  "bared",
+  "enamel",
+  "paint",
+  "mark",
+  "bar",
+  "winding",
+]);
 /** Roles whose outline a pinned design leaves as a ghost. */
-export const GHOSTS: ReadonlySet<Role> = new Set<Role>(["wire", "far_wire", "lead", "core", "track"]);
+export const GHOSTS: ReadonlySet<Role> = new Set<Role>(["wire", "far_wire", "lead", "core", "track", "bar", "winding"]);
 /** Roles that small pictures leave out. */
 export const LARGE_ONLY: ReadonlySet<Role> = new Set<Role>(["axis", "bench", "push_arc", "brake_arc", "idle_arc"]);
 
@@ -45,6 +54,10 @@ export function lookOf(role: Role, theme: Theme): Look {
       return { stroke: theme.state.fails, width: 1.8, fill: theme.state.fails };
     case "lead":
       return { stroke: theme.carriesCurrent, width: 3 };
+    case "bar":
+      return { stroke: theme.text, width: 1.4, fill: theme.sheet };
+    case "winding":
+      return { stroke: theme.carriesCurrent, width: 1.2, fill: theme.actionPale };
     case "track":
       return { stroke: theme.carriesCurrent, width: 1, fill: theme.actionPale };
     case "idle_arc":

@@ -143,7 +143,7 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
           {ruler(best, `best ${figures(best)}`, true, Math.abs(x(best) - x(factor.value)) < NEAR ? 14 : 0)}
         </g>
       )}
-      {Math.abs(picked - factor.value) > 1e-9 &&
+      {Math.abs(picked - factor.value) > (last - first) / Math.max(sweep.points.length - 1, 1) / 2 &&
         picked !== best &&
         ruler(picked, `picked ${figures(picked)}`, true, 14)}
       <rect

@@ -122,12 +122,12 @@ def _outline(shape: CoredShape) -> dict[Role, list[list[Point]]]:
     half, hub, r, outer = mm(shape.half), mm(shape.hub), mm(shape.radius), mm(shape.outer)
     windings = [[(s * hub, -outer), (s * half, -outer), (s * half, outer), (s * hub, outer)] for s in (-1.0, 1.0)]
     bar = [[(-half, -r), (half, -r), (half, r), (-half, r)]]
-    return {"core": bar if shape.share else [], "track": windings}
+    return {"winding": windings, "bar": bar if shape.share else []}
 
 
 def _bar(shape: CoredShape, angle: float) -> tuple[Shape, ...]:
     outline = _outline(shape)
-    parts = [Shape(role, _rotated(points, angle)) for role in ("track", "core") for points in outline[role]]
+    parts = [Shape(role, _rotated(points, angle)) for role in outline for points in outline[role]]
     mark = _rotated([(mm(shape.half) - 2.2, 0.0), (mm(shape.half) - 0.6, 0.0)], angle)
     return (*parts, Shape("stand", circle((0.0, 0.0), 1.2)), Shape("mark", mark, closed=False))
 
@@ -184,7 +184,7 @@ def _moving(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Moving,
     for role, pieces in _outline(shape).items():
         for points in pieces:
             closed = (*points, points[0])
-            paths.append(Moving("wire" if role == "track" else role, tuple((x, y, 0.0) for x, y in closed), ABOVE))
+            paths.append(Moving(role, tuple((x, y, 0.0) for x, y in closed), ABOVE))
     dial = View(axis=(0, 0, 1), right=(1, 0, 0), up=(0, 1, 0), origin=at.dial)
     for arc in _arcs(design, LARGE):
         paths.append(Moving("bared", tuple((x, y, 0.0) for x, y in arc), dial))
