@@ -8,13 +8,14 @@ from functools import partial
 from bench.clock import medians
 from bench.naive import naive_coil_speed, naive_cored_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
-from oakspin import Design, Draws, evaluate
+from oakspin import Design, Draws, look
 from oakspin.design.patch import Setting, patched
 from oakspin.tune import design_map, planned, sweep
-from tests.core.designs import LANTERN, sample
-from tests.server.live import LiveServer
+from runner.live_server import LiveServer
+from runner.samples import sample
 
-BEACON, CRANE, FERRY, MILL = (sample(name) for name in ("beacon", "crane-motor", "ferry-wheel", "tide-mill"))
+SAMPLES = ("lantern", "beacon", "crane-motor", "ferry-wheel", "tide-mill")
+LANTERN, BEACON, CRANE, FERRY, MILL = (sample(name) for name in SAMPLES)
 TRAIN = patched(sample("night-shuttle"), (Setting("/track/length", {"by": "turns", "turns": 600}),))
 HOUR_OF_USE = 3000  # verdicts and saves of someone who turns dials for an hour without a rest
 
@@ -29,22 +30,22 @@ def main() -> int:
         missed += not held
         print(f"{'ok    ' if held else 'MISSED'} {what}: {value:.3g} {unit} (at most {limit:g} {unit})", flush=True)
 
-    ours, naive = medians(lambda: evaluate(LANTERN), lambda: naive_speed(LANTERN))
+    ours, naive = medians(lambda: look(LANTERN), lambda: naive_speed(LANTERN))
     tell("frame: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    ours, naive = medians(lambda: evaluate(BEACON), lambda: naive_speed(BEACON))
+    ours, naive = medians(lambda: look(BEACON), lambda: naive_speed(BEACON))
     tell("hanging: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    ours, naive = medians(lambda: evaluate(CRANE), lambda: naive_cored_speed(CRANE), rounds=5)
+    ours, naive = medians(lambda: look(CRANE), lambda: naive_cored_speed(CRANE), rounds=5)
     tell("cored: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    ours, naive = medians(lambda: evaluate(FERRY), lambda: naive_coil_speed(FERRY), rounds=5)
+    ours, naive = medians(lambda: look(FERRY), lambda: naive_coil_speed(FERRY), rounds=5)
     tell("cradle: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    ours, naive = medians(lambda: evaluate(MILL), lambda: naive_coil_speed(MILL), rounds=5)
+    ours, naive = medians(lambda: look(MILL), lambda: naive_coil_speed(MILL), rounds=5)
     tell("two-lobe: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    whole, each = medians(lambda: design_map(FERRY, "/gap_mm", "/coil/turns"), lambda: evaluate(FERRY), rounds=5)
+    whole, each = medians(lambda: design_map(FERRY, "/gap_mm", "/coil/turns"), lambda: look(FERRY), rounds=5)
     tell("cradle: map of 64 x 64 designs / verdict", whole / each, 40)
     tell("41-point sweep with bands / verdict, worst of three factors", _sweep_ratio(None), 12)
     shown = _sweep_ratio(Draws())
     print(f"       the same on the chain's own 256 builds, as Tune shows it: {shown:.3g} ×", flush=True)
-    ours, naive = medians(lambda: evaluate(TRAIN), lambda: naive_train_speed(TRAIN), rounds=5)
+    ours, naive = medians(lambda: look(TRAIN), lambda: naive_train_speed(TRAIN), rounds=5)
     tell("train: 256 runs over 600 turns / naive run of one", ours / naive, 1)
     with open_lantern() as (page, server):
         follow = follow_seconds(page)
@@ -63,7 +64,7 @@ def _sweep_ratio(draws: Draws | None) -> float:
     ratios = []
     for pointer in ("/feet/gap_mm", "/magnets/diameter_mm", "/outline/decoration/mass_g"):
         factor, values = planned(LANTERN, pointer)
-        designs = [patched(LANTERN, factor.settings(value)) for value in values]
+        designs = [patched(LANTERN, factor.turned(value)) for value in values]
         each, swept = medians(partial(_all, designs), partial(sweep, LANTERN, pointer, draws=draws), rounds=7)
         ratios.append(swept / each * len(designs))
     return max(ratios)
@@ -71,18 +72,18 @@ def _sweep_ratio(draws: Draws | None) -> float:
 
 def _all(designs: list[Design]) -> None:
     for design in designs:
-        evaluate(design)
+        look(design)
 
 
 def _hour_of_use(server: LiveServer) -> None:
     connection = server.connect()
     _, shelf = server.ask(connection, "GET", "shelf")
-    one = next(found for found in shelf if found["title"] == "Lantern")
+    one = next(motor for motor in shelf["motors"] if motor["title"] == "Lantern")
     version = one["version"]
     for number in range(HOUR_OF_USE):
         gap = Setting("/feet/gap_mm", 0.001 * (number % 1500))
         design = patched(LANTERN, (gap,)).model_dump(mode="json")
-        server.ask(connection, "POST", "verdict", design)
+        server.ask(connection, "POST", "look", {"design": design, "turns": []})
         if number % 10 == 0:
             body = {"version": version, "title": "Lantern", "design": design, "change": "gap"}
             status, saved = server.ask(connection, "PUT", f"shelf/{one['id']}", body)

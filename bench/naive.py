@@ -13,6 +13,7 @@ from oakspin.design import CoredDesign, FrameDesign, HangingDesign, TrainDesign
 from oakspin.design.magnets import Magnets
 from oakspin.draws import MEDIAN
 from oakspin.fields.stack import Stack
+from oakspin.kinds.kinds import draw
 from oakspin.machines.coil.machine import CoilMotor, coil_source
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import coil_shape
@@ -49,7 +50,7 @@ def naive_speed(design: FrameDesign | HangingDesign) -> float:
         rim, height = design.magnets.diameter_mm * 5e-4, design.lead.height_mm * 1e-3
         path = np.column_stack([np.linspace(0, rim * 0.999, 120), np.zeros(120), np.full(120, height)])
     else:
-        path = np.array(machine.geometry.moving[0].points) * 1e-3
+        path = np.array(draw(design, machine).moving[0].points) * 1e-3
     kappa = coupling_point_by_point(design.magnets, path)
     volts, ohms = float(machine.pack.volts_at(machine.pack.used)[0]), float(machine.total_ohms[0])
 

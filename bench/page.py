@@ -11,8 +11,8 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from tests.browser.conftest import CHROMIUM, FLAGS, ready
-from tests.server.live import ROOT, LiveServer
+from runner.browser import CHROMIUM, FLAGS, ready
+from runner.live_server import ROOT, LiveServer
 
 # From a move of the hand to the frame in which the figures stand for the design under the hand.
 FOLLOW = """async () => {

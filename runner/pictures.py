@@ -8,9 +8,9 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from runner.browser import CHROMIUM, FLAGS, ready
 from runner.environment import ROOT, say
-from tests.browser.conftest import CHROMIUM, FLAGS, ready
-from tests.server.live import LiveServer
+from runner.live_server import LiveServer
 
 FOLDER = ROOT / "docs" / "screenshots"
 SIZE = {"width": 1280, "height": 800}

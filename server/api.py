@@ -9,9 +9,10 @@ from pydantic_core import to_json
 
 from server.archive.api import router as archive
 from server.errors import register
+from server.openapi import told_whole
 from server.shelf.api import router as shelf
+from server.stages import choose, make, run, teach, tune
 from server.trials.api import router as trials
-from server.workbench.api import router as workbench
 
 
 class _Renderer(BaseRenderer):
@@ -23,9 +24,18 @@ class _Renderer(BaseRenderer):
         return to_json(data)
 
 
-api = NinjaAPI(title="Oak Spin", version="1", docs_url=None, openapi_url="/openapi.json", renderer=_Renderer())
+class _Api(NinjaAPI):
+    """The API with its answers described whole."""
+
+    def get_openapi_schema(self, **options: Any) -> Any:
+        """The OpenAPI description."""
+        return told_whole(super().get_openapi_schema(**options))
+
+
+api = _Api(title="Oak Spin", version="1", docs_url=None, openapi_url="/openapi.json", renderer=_Renderer())
 api.add_router("/shelf", shelf)
 api.add_router("/shelf", trials)
 api.add_router("/archive", archive)
-api.add_router("", workbench)
+for stage in (choose, make, run, tune, teach):
+    api.add_router("", stage.router)
 register(api)

@@ -13,16 +13,19 @@ Contents, from the value a user decides to what is made of it:
     errors    Fault, OakSpinError                              what is wrong, and the way out
     draws     Draws                                            the uncertain constants, seeded
     machines  machine_of                                       a design as the one machine
-    verdict   evaluate, advise                                 the run chain, and what helps
-    report    report                                           both as plain data
+    kinds     evaluate, look, turn                             the run chain; what is shown; a dial turned
+    advice    advise                                           what helps
+    report    report                                           verdict and advice as plain data
 """
 
+from oakspin.advice import advise
 from oakspin.design import Design, Document, from_text, schema, to_text
 from oakspin.draws import Draws
 from oakspin.errors import Fault, OakSpinError
-from oakspin.machines.kinds import machine_of
+from oakspin.kinds.kinds import evaluate
+from oakspin.kinds.look import look, turn
+from oakspin.machines.table import machine_of
 from oakspin.report import report
-from oakspin.verdict import advise, evaluate
 
 __all__ = [
     "Design",
@@ -33,8 +36,10 @@ __all__ = [
     "advise",
     "evaluate",
     "from_text",
+    "look",
     "machine_of",
     "report",
     "schema",
     "to_text",
+    "turn",
 ]

@@ -5,8 +5,9 @@ from __future__ import annotations
 from dataclasses import asdict
 from typing import Any
 
+from oakspin.advice import advise
 from oakspin.design import Design
-from oakspin.verdict import advise, evaluate
+from oakspin.kinds.kinds import evaluate
 
 
 def report(design: Design) -> dict[str, Any]:
@@ -17,6 +18,4 @@ def report(design: Design) -> dict[str, Any]:
     Refusal
         When no motor can be made of the design.
     """
-    verdict = asdict(evaluate(design))
-    verdict.pop("geometry")
-    return {**verdict, "advice": [asdict(one) for one in advise(design)]}
+    return {**asdict(evaluate(design)), "advice": [asdict(one) for one in advise(design)]}

@@ -2,13 +2,23 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from django.db import transaction
 
-from oakspin.measure import Trial
-from server.archive.pack import KeptDemonstration, KeptRevision, KeptTrial, pack, unpack
-from server.shelf.actions import design_in, head_of
+from server.archive.pack import KeptDemonstration, KeptRevision, KeptTrial, pack, readable, unpack
+from server.shelf.actions import head_of
 from server.shelf.models import Demonstration, Revision, new_id
 from server.trials.models import Trial as TrialRow
+
+
+@dataclass(frozen=True)
+class Counts:
+    """How much came in: demonstrations, their trials, and how many of the demonstrations cannot be read here."""
+
+    demonstrations: int
+    trials: int
+    unread: int
 
 
 @transaction.atomic
@@ -32,7 +42,8 @@ def _kept(one: Demonstration) -> KeptDemonstration:
                 number=row.number,
                 parent=row.parent.number if row.parent else None,
                 title=row.title,
-                design=design_in(row),
+                design=row.design,
+                format_version=row.format_version,
                 change=row.change,
                 made_at=row.made_at,
             )
@@ -45,7 +56,7 @@ def _kept(one: Demonstration) -> KeptDemonstration:
                 revision=row.revision.number,
                 corrects=row.corrects_id,
                 made_at=row.made_at,
-                trial=Trial.model_validate(row.content),
+                trial=row.content,
             )
             for row in trials
         ],
@@ -53,8 +64,8 @@ def _kept(one: Demonstration) -> KeptDemonstration:
 
 
 @transaction.atomic
-def take_in_everything(content: bytes) -> tuple[int, int]:
-    """Put everything of a zip on the shelf; returns how many demonstrations and trials.
+def take_in_everything(content: bytes) -> Counts:
+    """Put everything of a zip on the shelf; returns how much came in.
 
     What is on the shelf stays: a demonstration whose name is taken here gets another one.
 
@@ -66,7 +77,8 @@ def take_in_everything(content: bytes) -> tuple[int, int]:
     kept = unpack(content)
     for one in kept:
         _put_back(one)
-    return len(kept), sum(len(one.trials) for one in kept)
+    unread = sum(readable(head) is None for one in kept for head in one.revisions if head.number == one.head)
+    return Counts(len(kept), sum(len(one.trials) for one in kept), unread)
 
 
 def _put_back(kept: KeptDemonstration) -> None:
@@ -85,7 +97,8 @@ def _put_back(kept: KeptDemonstration) -> None:
             number=revision.number,
             parent=rows.get(revision.parent) if revision.parent else None,
             title=revision.title,
-            design=revision.design.model_dump(mode="json"),
+            design=revision.design,
+            format_version=revision.format_version,
             change=revision.change,
             made_at=revision.made_at,
         )
@@ -106,6 +119,6 @@ def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int
             demonstration=row,
             revision=rows[trial.revision],
             corrects=made.get(trial.corrects) if trial.corrects else None,
-            content=trial.trial.model_dump(mode="json"),
+            content=trial.trial,
             made_at=trial.made_at,
         )

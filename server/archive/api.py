@@ -17,6 +17,7 @@ class TakenIn(Schema):
 
     demonstrations: int
     trials: int
+    unread: int
 
 
 @router.get("", operation_id="export_everything", openapi_extra={"responses": {200: {"description": "A zip"}}})
@@ -28,5 +29,5 @@ def export_everything(request: HttpRequest) -> HttpResponse:
 @router.post("", response={200: TakenIn, 400: Problem, 422: Problem}, operation_id="import_everything")
 def import_everything(request: HttpRequest, file: File[UploadedFile]) -> TakenIn:
     """Put everything of a zip on the shelf."""
-    demonstrations, trials = actions.take_in_everything(file.read())
-    return TakenIn(demonstrations=demonstrations, trials=trials)
+    counts = actions.take_in_everything(file.read())
+    return TakenIn(demonstrations=counts.demonstrations, trials=counts.trials, unread=counts.unread)

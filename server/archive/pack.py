@@ -1,4 +1,8 @@
-"""The archive's format: one JSON file a demonstration, with all its revisions and trials."""
+"""The archive's format: one JSON file a demonstration, with all its revisions and trials.
+
+1  the first
+2  each revision says in which version of the design format it is; what cannot be read goes along as it is
+"""
 
 from __future__ import annotations
 
@@ -10,13 +14,14 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
-from oakspin.design import Design, Document, to_text
+from oakspin.design import Design, Document, design_of, to_text
 from oakspin.design.document import faults_of
 from oakspin.errors import Fault, UnreadableDesign
 from oakspin.measure import Trial, trial_table
 from server.downloads import slug
 
 FORMAT = "oakspin.archive"
+VERSION = 2
 MOST_BYTES = 200_000_000
 HINT = "Choose a zip that Oak Spin wrote."
 
@@ -26,12 +31,13 @@ class _Kept(BaseModel):
 
 
 class KeptRevision(_Kept):
-    """One state; ``parent`` is the number of the one it was made from."""
+    """One state; ``parent`` is the number of the one it was made from, ``format_version`` that of its design."""
 
     number: Annotated[int, Field(ge=1)]
     parent: int | None
     title: Annotated[str, Field(min_length=1, max_length=80)]
-    design: Design
+    design: Any
+    format_version: Annotated[int, Field(ge=1)] = 1
     change: Annotated[str, Field(max_length=200)]
     made_at: datetime
 
@@ -44,7 +50,7 @@ class KeptTrial(_Kept):
     revision: int
     corrects: str | None
     made_at: datetime
-    trial: Trial
+    trial: dict[str, Any]
 
 
 class KeptDemonstration(_Kept):
@@ -64,7 +70,7 @@ class Manifest(_Kept):
     """What the zip says of itself."""
 
     format: Literal["oakspin.archive"] = "oakspin.archive"
-    version: Literal[1] = 1
+    version: Annotated[int, Field(ge=1, le=VERSION)] = VERSION
     demonstrations: list[str]
 
 
@@ -78,10 +84,21 @@ def pack(demonstrations: list[KeptDemonstration]) -> bytes:
             archive.writestr(f"demonstrations/{one.id}.json", _text(one))
             shown = next(revision for revision in one.revisions if revision.number == one.head)
             name = f"files/{slug(shown.title)}-{one.id}"
-            archive.writestr(f"{name}.oak.json", to_text(Document(title=shown.title, design=shown.design)))
+            design = readable(shown)
+            if design:
+                archive.writestr(f"{name}.oak.json", to_text(Document(title=shown.title, design=design)))
             corrected = {trial.corrects for trial in one.trials}
-            archive.writestr(f"{name}-trials.csv", trial_table(t.trial for t in one.trials if t.id not in corrected))
+            holding = [Trial.model_validate(t.trial) for t in one.trials if t.id not in corrected]
+            archive.writestr(f"{name}-trials.csv", trial_table(holding))
     return out.getvalue()
+
+
+def readable(revision: KeptRevision) -> Design | None:
+    """The design of a revision, or none where this program cannot read it."""
+    try:
+        return design_of(revision.design, revision.format_version)
+    except UnreadableDesign:
+        return None
 
 
 def _text(model: BaseModel) -> str:
@@ -103,7 +120,9 @@ def unpack(content: bytes) -> list[KeptDemonstration]:
             manifest = Manifest.model_validate(_json(archive, "manifest.json"))
             return [_one(archive, f"demonstrations/{id_}.json") for id_ in manifest.demonstrations]
     except ValidationError:
-        raise UnreadableDesign([Fault("/manifest.json", "another format", f"{FORMAT} version 1", HINT)]) from None
+        raise UnreadableDesign(
+            [Fault("/manifest.json", "another format", f"{FORMAT}, version {VERSION} or older", HINT)]
+        ) from None
     except (zipfile.BadZipFile, KeyError, ValueError) as error:
         raise UnreadableDesign([Fault("/", str(error) or "a damaged file", "a whole archive", HINT)]) from None
 
@@ -116,6 +135,8 @@ def _one(archive: zipfile.ZipFile, name: str) -> KeptDemonstration:
     try:
         # JSON has no dates and no tuples: lax reading, as it was written by model_dump.
         kept = KeptDemonstration.model_validate_json(archive.read(name))
+        for trial in kept.trials:
+            Trial.model_validate(trial.trial)
     except ValidationError as error:
         faults = [Fault(f"/{name}{one.field}", one.value, one.limit, one.hint) for one in faults_of(error)]
         raise UnreadableDesign(faults) from None

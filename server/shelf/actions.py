@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from pathlib import Path
 
 from django.db import transaction
@@ -9,8 +10,10 @@ from django.db.models import Max
 from django.http import Http404
 from django.utils import timezone
 
-from oakspin.design import Design, Document, design_of, document_of, from_text
-from oakspin.machines.kinds import KINDS
+from oakspin.design import VERSION, Design, Document, design_of, document_of, from_text, to_text
+from oakspin.design.document import FORMAT
+from oakspin.errors import UnreadableDesign
+from oakspin.kinds.kinds import KINDS
 from server.errors import Conflict
 from server.shelf.models import Demonstration, Revision
 
@@ -29,8 +32,8 @@ def find(id_: str) -> Demonstration:
 
 
 def design_in(revision: Revision) -> Design:
-    """The design that a revision holds."""
-    return design_of(revision.design)
+    """The design that a revision holds. Raises ``UnreadableDesign`` where this program cannot read it."""
+    return design_of(revision.design, revision.format_version)
 
 
 @transaction.atomic
@@ -46,6 +49,11 @@ def start_new(kind: str) -> Demonstration:
     if kind not in KINDS:
         raise Http404(kind)
     return put_on_shelf(_free_title(f"New {KINDS[kind].name.lower()}"), KINDS[kind].start, "started")
+
+
+def keep_apart(title: str, design: Design) -> Demonstration:
+    """A state that could not be saved where it came from, as a demonstration of its own."""
+    return put_on_shelf(_free_title(title), design, "kept apart")
 
 
 def take_in(content: object) -> Demonstration:
@@ -108,9 +116,19 @@ def restore(id_: str) -> Demonstration:
 
 
 def document(id_: str) -> Document:
-    """The demonstration as an ``.oak.json`` document."""
+    """The demonstration as an ``.oak.json`` document. Raises ``UnreadableDesign`` where it cannot be read."""
     head = head_of(find(id_))
     return Document(title=head.title, design=design_in(head))
+
+
+def file_of(id_: str) -> tuple[str, str]:
+    """Title and text of the demonstration's file; one that cannot be read goes out just as it is kept."""
+    head = head_of(find(id_))
+    try:
+        return head.title, to_text(document(id_))
+    except UnreadableDesign:
+        raw = {"format": FORMAT, "version": head.format_version, "title": head.title, "design": head.design}
+        return head.title, json.dumps(raw, indent=2, ensure_ascii=False) + "\n"
 
 
 @transaction.atomic
@@ -145,6 +163,7 @@ def _write(demonstration: Demonstration, parent: Revision | None, title: str, de
         parent=parent,
         title=title,
         design=design.model_dump(mode="json"),
+        format_version=VERSION,
         change=change[:200],
     )
 

@@ -5,12 +5,21 @@ from __future__ import annotations
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 
-from oakspin.design import to_text
 from oakspin.make import build_sheet, template_svg
 from server.downloads import download
 from server.errors import ConflictProblem, Problem
 from server.shelf import actions
-from server.shelf.schemas import DemonstrationOut, FileBody, NewBody, RevisionOut, SaveBody, TicksBody, VersionBody
+from server.shelf.schemas import (
+    CopyBody,
+    DemonstrationOut,
+    FileBody,
+    NewBody,
+    RevisionOut,
+    SaveBody,
+    ShelfOut,
+    TicksBody,
+    VersionBody,
+)
 
 router = Router(tags=["shelf"])
 
@@ -18,10 +27,10 @@ ONE = {200: DemonstrationOut, 400: Problem, 404: Problem, 422: Problem}
 MOVE = {**ONE, 409: ConflictProblem}
 
 
-@router.get("", response=list[DemonstrationOut], operation_id="list_shelf")
-def list_shelf(request: HttpRequest) -> list[DemonstrationOut]:
+@router.get("", response=ShelfOut, operation_id="list_shelf")
+def list_shelf(request: HttpRequest) -> ShelfOut:
     """Everything on the shelf."""
-    return [DemonstrationOut.of(found) for found in actions.shelf()]
+    return ShelfOut.of(actions.shelf())
 
 
 @router.post("", response=ONE, operation_id="start_demonstration")
@@ -34,6 +43,12 @@ def start_demonstration(request: HttpRequest, body: NewBody) -> DemonstrationOut
 def import_demonstration(request: HttpRequest, body: FileBody) -> DemonstrationOut:
     """Put an ``.oak.json`` file on the shelf."""
     return DemonstrationOut.of(actions.take_in(body.content))
+
+
+@router.post("/copy", response=ONE, operation_id="keep_copy")
+def keep_copy(request: HttpRequest, body: CopyBody) -> DemonstrationOut:
+    """Keep a state as a demonstration of its own."""
+    return DemonstrationOut.of(actions.keep_apart(body.title, body.design))
 
 
 @router.get("/{id}", response=ONE, operation_id="get_demonstration")
@@ -88,8 +103,8 @@ def restore_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
 @router.get("/{id}/history", response={200: list[RevisionOut], 404: Problem}, operation_id="list_history")
 def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
     """Every state it ever had, oldest first."""
-    found = actions.find(id)
-    return [RevisionOut.of(revision, found.head_id) for revision in found.revisions.all()]
+    demonstration = actions.find(id)
+    return [RevisionOut.of(revision, demonstration.head_id) for revision in demonstration.revisions.all()]
 
 
 @router.get(
@@ -99,8 +114,8 @@ def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
 )
 def export_demonstration(request: HttpRequest, id: str) -> HttpResponse:
     """The demonstration as an ``.oak.json`` file to keep."""
-    document = actions.document(id)
-    return download(to_text(document), document.title, "oak.json", "application/json")
+    title, text = actions.file_of(id)
+    return download(text, title, "oak.json", "application/json")
 
 
 @router.get(

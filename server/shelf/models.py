@@ -36,13 +36,14 @@ class Demonstration(models.Model):
 
 
 class Revision(models.Model):
-    """One saved state of a demonstration. ``parent`` is what it was made from."""
+    """One saved state of a demonstration. ``parent`` is what it was made from, ``format_version`` that of its design."""
 
     demonstration = models.ForeignKey(Demonstration, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
     parent = models.ForeignKey("self", null=True, on_delete=models.PROTECT, related_name="children")
     title = models.CharField(max_length=80)
     design = models.JSONField()
+    format_version = models.PositiveSmallIntegerField(default=1)
     change = models.CharField(max_length=200)
     made_at = models.DateTimeField(default=timezone.now)
 

@@ -9,7 +9,8 @@ from ninja import Schema
 from pydantic import ConfigDict, Field
 
 from oakspin.design import Design
-from oakspin.machines.kinds import KINDS
+from oakspin.errors import Fault, UnreadableDesign
+from oakspin.kinds.kinds import KINDS
 from server.shelf.actions import design_in
 from server.shelf.models import Demonstration, Revision
 
@@ -42,6 +43,13 @@ class SaveBody(VersionBody):
     title: Annotated[str, Field(min_length=1, max_length=80)]
     design: Design
     change: Annotated[str, Field(max_length=200)]
+
+
+class CopyBody(_Body):
+    """A state to keep as a demonstration of its own."""
+
+    title: Annotated[str, Field(min_length=1, max_length=80)]
+    design: Design
 
 
 class TicksBody(_Body):
@@ -84,6 +92,32 @@ class DemonstrationOut(Schema):
             deleted=demonstration.deleted_at is not None,
             ticks=demonstration.ticks,
         )
+
+
+class UnreadOut(Schema):
+    """A demonstration that this program cannot read: what is wrong; its file goes out as it is kept."""
+
+    id: str
+    title: str
+    faults: list[Fault]
+
+
+class ShelfOut(Schema):
+    """Everything on the shelf, oldest first; what cannot be read is told apart."""
+
+    motors: list[DemonstrationOut]
+    unread: list[UnreadOut]
+
+    @staticmethod
+    def of(demonstrations: list[Demonstration]) -> ShelfOut:
+        """The wire form of a shelf."""
+        motors, unread = [], []
+        for demonstration in demonstrations:
+            try:
+                motors.append(DemonstrationOut.of(demonstration))
+            except UnreadableDesign as error:
+                unread.append(UnreadOut(id=demonstration.id, title=str(demonstration), faults=error.faults))
+        return ShelfOut(motors=motors, unread=unread)
 
 
 class RevisionOut(Schema):

@@ -8,10 +8,22 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.http import Http404
 
+from oakspin.design.versions import VERSION, moved
 from oakspin.measure import Trial, read_trials, trial_table
 from oakspin.measure.trial import built
 from server.shelf.actions import design_in, find, head_of
 from server.trials import models
+
+
+def trial_in(kept: models.Trial) -> Trial:
+    """The trial that a row holds; what it notes as built points into the present format."""
+    content, revision = dict(kept.content), kept.revision
+    kind = revision.design.get("kind", "") if isinstance(revision.design, dict) else ""
+    content["as_built"] = [
+        {**noted, "pointer": moved(noted["pointer"], kind, min(revision.format_version, VERSION))}
+        for noted in content.get("as_built", [])
+    ]
+    return Trial.model_validate(content)
 
 
 def trials_of(id_: str) -> QuerySet[models.Trial]:
@@ -58,4 +70,4 @@ def take_in_table(id_: str, text: str) -> list[models.Trial]:
 def table_of(id_: str) -> str:
     """The trials that hold (not the corrected ones) as CSV."""
     holding = trials_of(id_).filter(corrections=None)
-    return trial_table(Trial.model_validate(kept.content) for kept in holding)
+    return trial_table(trial_in(kept) for kept in holding)

@@ -9,9 +9,11 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import ConfigDict, Field
 
-from oakspin.design import design_of
+from oakspin.errors import OakSpinError
 from oakspin.measure import Comparison, Trial, compare
+from server.shelf.actions import design_in
 from server.trials import models
+from server.trials.actions import trial_in
 
 
 class _Body(Schema):
@@ -46,7 +48,7 @@ class TrialOut(Schema):
     @staticmethod
     def of(kept: models.Trial) -> TrialOut:
         """The wire form of a trial."""
-        trial = Trial.model_validate(kept.content)
+        trial = trial_in(kept)
         return TrialOut(
             id=kept.id,
             made_at=kept.made_at,
@@ -62,4 +64,7 @@ class TrialOut(Schema):
 def _compared(revision_id: int, trial_id: str) -> tuple[Comparison, ...]:
     # Neither a revision nor a trial ever changes, so the comparison is made once.
     kept = models.Trial.objects.select_related("revision").get(id=trial_id, revision_id=revision_id)
-    return compare(design_of(kept.revision.design), Trial.model_validate(kept.content))
+    try:
+        return compare(design_in(kept.revision), trial_in(kept))
+    except OakSpinError:
+        return ()  # the design that it was run with cannot be read: the readings stand alone

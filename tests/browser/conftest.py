@@ -9,18 +9,9 @@ from typing import Any
 import pytest
 from playwright.sync_api import ConsoleMessage, Page, expect
 
-from tests.server.live import ROOT, LiveServer
+from runner.browser import CHROMIUM, FLAGS, ready
+from runner.live_server import ROOT, LiveServer
 
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
@@ -91,12 +82,6 @@ def faults_of_access(page: Page) -> list[str]:
         for rule in found["violations"]
         for node in rule["nodes"]
     ]
-
-
-def ready(page: Page) -> None:
-    """Wait until the shown verdict is that of the shown design, and it is saved."""
-    page.locator("[data-verdict-for=present]").wait_for()
-    page.locator("[data-saved=saved]").wait_for()
 
 
 def figure(page: Page, link: str) -> float:

@@ -93,7 +93,8 @@ def test_a_pair_is_picked_on_the_map_and_used(page: Page, at: At, motor: Motor) 
     page.mouse.click(box["x"] + box["width"] * 0.4, box["y"] + box["height"] * 0.5)
     expect(page.locator("[data-picked]")).to_contain_text("its limit")
     assert faults_of_access(page) == []
-    page.get_by_role("button", name="Use the picked pair").click()
+    with page.expect_response(lambda answer: answer.request.method == "PUT"):
+        page.get_by_role("button", name="Use the picked pair").click()
     page.locator("[data-saved=saved]").wait_for()
     history = page.request.get(at(f"/api/shelf/{id_}/history")).json()
     assert len(history) == 2

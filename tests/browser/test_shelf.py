@@ -8,8 +8,8 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
+from runner.live_server import ROOT
 from tests.browser.conftest import figure, ready
-from tests.server.live import ROOT
 
 At = Callable[[str], str]
 

@@ -11,8 +11,8 @@ import pypdfium2
 import pytest
 from playwright.sync_api import Page, expect
 
+from runner.live_server import LiveServer
 from tests.browser.conftest import exported, faults_of_access, ready
-from tests.server.live import LiveServer
 
 At = Callable[[str], str]
 Motor = Callable[..., str]
@@ -53,9 +53,10 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
     slider.focus()
     for _ in range(3):
         page.keyboard.press("ArrowRight")
-    page.get_by_role("button", name="Use 2 mm").click()
+    with page.expect_response(lambda answer: answer.request.method == "PUT"):
+        page.get_by_role("button", name="Use 1 mm").click()
     ready_saved(page)
-    assert exported(page, at(f"/api/shelf/{id_}"))["design"]["feet"]["gap_mm"] == 2
+    assert exported(page, at(f"/api/shelf/{id_}"))["design"]["feet"]["gap_mm"] == 1
 
     page.get_by_role("link", name="Teach").click()
     expect(page.get_by_text("All round the axis such forces turn it clockwise")).to_be_visible()
@@ -67,7 +68,7 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
     caught.value.save_as(archive)
     empty = LiveServer(tmp_path / "other")
     try:
-        for found in page.request.get(f"http://127.0.0.1:{empty.port}/api/shelf").json():
+        for found in page.request.get(f"http://127.0.0.1:{empty.port}/api/shelf").json()["motors"]:
             connection = empty.connect()
             empty.ask(connection, "DELETE", f"shelf/{found['id']}")
             connection.close()
@@ -186,7 +187,7 @@ def test_a_sweep_shows_the_usable_window_and_a_value_is_picked_by_mouse(page: Pa
     box = page.locator("[data-plot]").bounding_box()
     assert box
     page.mouse.click(box["x"] + box["width"] * 0.25, box["y"] + 60)
-    expect(page.locator("[data-picked]")).to_contain_text("5 mm")
+    expect(page.locator("[data-picked]")).to_contain_text("2 mm")
     page.get_by_role("button", name="Show the table").click()
     expect(page.get_by_role("row")).to_have_count(42)
     with page.expect_download() as caught:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Request, expect
 
 from tests.browser.conftest import exported, figure, ready
 
@@ -86,9 +86,12 @@ def test_dragging_never_shows_an_answer_older_than_one_it_has_shown(
     page.goto(at(f"/motor/{motor()}"))
     ready(page)
     asked: list[float] = []
-    page.on(
-        "request", lambda r: asked.append(r.post_data_json["feet"]["height_mm"]) if r.url.endswith("/verdict") else None
-    )
+
+    def note(request: Request) -> None:
+        turns = request.post_data_json["turns"] if request.url.endswith("/look") else []
+        asked.extend(turn["value"] for turn in turns if turn["pointer"] == "/feet/height_mm")
+
+    page.on("request", note)
     drag(page, "foot", 0, -30)
     ready(page)
     assert asked == sorted(asked)

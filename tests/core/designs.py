@@ -2,20 +2,14 @@
 
 from __future__ import annotations
 
-from pathlib import Path
 from typing import Any
 
-from oakspin.design import Design, from_text
+from oakspin.design import Design
 from oakspin.design.patch import Setting, patched
-from oakspin.machines.kinds import KINDS
+from oakspin.kinds.kinds import KINDS
+from runner.samples import DEMO, sample
 
-DEMO = Path(__file__).resolve().parents[2] / "demo"
-
-
-def sample(name: str) -> Design:
-    """A demonstration of the sample world."""
-    return from_text((DEMO / f"{name}.oak.json").read_bytes()).design
-
+__all__ = ["ALL_ROUND", "CRADLE", "DEMO", "LANTERN", "LOBES", "bared", "changed", "grade", "sample"]
 
 LANTERN = sample("lantern")
 CRADLE, LOBES = KINDS["cradle"].start, KINDS["lobes"].start

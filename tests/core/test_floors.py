@@ -1,26 +1,20 @@
 """The shape of the house: the core is pure, and imports go down only."""
 
 import os
+import re
 import subprocess
 import sys
 from pathlib import Path
 
+from oakspin.kinds.kinds import KINDS
+
 ROOT = Path(__file__).resolve().parents[2]
 CORE = ROOT / "core" / "oakspin"
 PATHS = {**os.environ, "PYTHONPATH": os.pathsep.join([str(ROOT / "core"), str(ROOT)])}
-ENGINE = (
-    "motion",
-    "verdict",
-    "heat.py",
-    "fields",
-    "parts",
-    "draws.py",
-    "make",
-    "measure",
-    "tune",
-    "teach",
-    "safety.py",
-)
+# Everything that serves all kinds alike: nothing in it may ask which kind it has before it.
+ENGINE = ("motion", "verdict", "heat.py", "fields", "parts", "draws.py", "make", "measure", "tune", "teach", "advice.py", "safety.py", "report.py")  # fmt: skip
+SHARED = sorted(path.name for folder in ("machines", "kinds") for path in (CORE / folder).glob("*.py"))
+TABLES = {"table.py", "kinds.py"}
 
 
 def test_the_core_loads_no_server_no_plots_and_no_field_library() -> None:
@@ -37,13 +31,27 @@ def test_import_contracts_hold() -> None:
     assert run.returncode == 0, run.stdout
 
 
+def kinds_in_contracts() -> set[str]:
+    """Folders that the import contracts forbid by name."""
+    text = (ROOT / "pyproject.toml").read_text(encoding="utf-8")
+    return set(re.findall(r'"oakspin\.(?:machines|kinds)\.(\w+)"', text)) - {"table"}
+
+
+def test_the_contracts_name_every_kind_s_folder() -> None:
+    folders = {path.name for where in ("machines", "kinds") for path in (CORE / where).iterdir() if (path / "__init__.py").is_file()}  # fmt: skip
+    assert kinds_in_contracts() == folders
+
+
 def test_the_engine_never_asks_for_the_kind() -> None:
-    for name in ENGINE:
-        place = CORE / name
-        for file in place.rglob("*.py") if place.is_dir() else [place]:
-            text = file.read_text(encoding="utf-8")
-            assert '"frame"' not in text, file
-            assert ".kind ==" not in text, file
+    named = [f'"{kind}"' for kind in KINDS]
+    files = [
+        file for name in ENGINE for file in ([CORE / name] if name.endswith(".py") else (CORE / name).rglob("*.py"))
+    ]
+    files += [CORE / where / name for where in ("machines", "kinds") for name in SHARED if (CORE / where / name).is_file() and name not in TABLES]  # fmt: skip
+    for file in files:
+        text = "".join(line for line in file.open(encoding="utf-8") if ">>>" not in line)
+        for forbidden in (*named, ".kind ==", "isinstance(design", 'endswith("s")'):
+            assert forbidden not in text, f"{file}: {forbidden}"
 
 
 def test_no_clock_no_network_no_environment_in_the_core() -> None:

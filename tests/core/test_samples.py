@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import pytest
 
+from oakspin import evaluate
 from oakspin.design import Design, Document, from_text, to_text
-from oakspin.machines.kinds import KINDS
+from oakspin.kinds.kinds import KINDS
+from oakspin.kinds.look import spin
 from oakspin.make import build_sheet, first_run, template_svg
 from oakspin.measure import trial_form
-from oakspin.motion.spin import spin
 from oakspin.safety import cautions_of
 from oakspin.teach import cards_of, explain
 from oakspin.tune import sweep, tuning_of
-from oakspin.verdict import evaluate
 from tests.core.designs import DEMO, sample
 
 SAMPLES = {file.name.split(".")[0]: sample(file.name.split(".")[0]) for file in sorted(DEMO.glob("*.oak.json"))}

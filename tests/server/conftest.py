@@ -26,6 +26,10 @@ class Page:
         answer = self.client.generic(method, f"/api/{path}", b"" if body is None else _json(body), **extra)
         return answer.status_code, answer.json() if answer.content else None
 
+    def shelf(self) -> list[dict[str, Any]]:
+        """The motors on the shelf that can be read."""
+        return list(self.ask("GET", "shelf")[1]["motors"])
+
     def started(self) -> dict[str, Any]:
         """A new frame motor on the shelf."""
         status, body = self.ask("POST", "shelf", {"kind": "frame"})

@@ -10,8 +10,8 @@ from django.core.management import call_command
 from hypothesis import HealthCheck, given, settings
 
 from oakspin import schema
+from runner.live_server import LiveServer
 from server.api import api
-from tests.server.live import LiveServer
 
 DOCS = Path(__file__).resolve().parents[2] / "docs"
 

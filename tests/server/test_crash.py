@@ -7,8 +7,8 @@ from pathlib import Path
 
 import pytest
 
+from runner.live_server import LiveServer
 from tests.server.conftest import DESIGN
-from tests.server.live import LiveServer
 
 SAVES, KILL_AFTER = 200, 90
 

@@ -17,7 +17,7 @@ def test_other_hosts_are_refused(db: None) -> None:
 
 
 def test_a_save_without_the_page_s_token_or_from_another_origin_is_refused(tab: Page) -> None:
-    path = "/api/verdict"
+    path = "/api/look"
     assert tab.client.post(path, DESIGN, content_type="application/json").status_code == 403
     headers = {"X-CSRFToken": tab.token, "Origin": "http://evil.example"}
     answer = tab.client.post(path, DESIGN, content_type="application/json", headers=headers)

@@ -61,9 +61,9 @@ def test_of_two_tabs_the_later_is_told_and_nothing_is_overwritten(tab: Page) -> 
 def test_a_deleted_motor_can_be_put_back_whole(tab: Page) -> None:
     one = tab.started()
     assert tab.ask("DELETE", f"shelf/{one['id']}")[0] == 204
-    assert tab.ask("GET", "shelf")[1] == []
+    assert tab.shelf() == []
     assert tab.ask("POST", f"shelf/{one['id']}/restore")[0] == 200
-    assert [found["id"] for found in tab.ask("GET", "shelf")[1]] == [one["id"]]
+    assert [found["id"] for found in tab.shelf()] == [one["id"]]
 
 
 def test_a_copy_has_a_free_title_and_a_history_of_its_own(tab: Page) -> None:
@@ -88,7 +88,7 @@ def test_a_bad_import_is_refused_with_every_fault_and_changes_nothing(tab: Page)
     status, problem = tab.ask("POST", "shelf/import", {"content": content})
     assert status == 422
     assert {fault["field"] for fault in problem["faults"]} == {"/title", "/design/room_C"}
-    assert tab.ask("GET", "shelf")[1] == []
+    assert tab.shelf() == []
 
 
 def test_a_bad_save_names_field_value_limit_and_cure(tab: Page) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 
-from oakspin.machines.kinds import KINDS
+from oakspin.kinds.kinds import KINDS
 from oakspin.make import build_sheet, template_svg
 from oakspin.teach import cards_of
 from tests.core.designs import CRADLE, LANTERN
@@ -40,7 +40,7 @@ def test_a_sweep_comes_line_by_line_and_adds_up(tab: Page) -> None:
     assert len(values) == 21
     assert values == sorted(values)
     at_present = next(point for line in lines[1:] for point in line if abs(point["value"] - 0.4) < 1e-9)
-    verdict = tab.ask("POST", "verdict", {**DESIGN, "feet": {**DESIGN["feet"], "gap_mm": 0.4}})[1]["verdict"]
+    verdict = tab.ask("POST", "look", {"design": {**DESIGN, "feet": {**DESIGN["feet"], "gap_mm": 0.4}}})[1]["verdict"]
     assert at_present["figures"]["speed"][1] == verdict["figures"]["speed"]["value"]  # the chain's own figure
 
 
@@ -93,7 +93,7 @@ def test_the_best_of_each_number_can_be_set_as_it_comes(tab: Page) -> None:
     assert status == 200
     turns = next(one for one in best if one["factor"]["pointer"] == "/coil/turns")
     better = {**COIL, "coil": {**COIL["coil"], "turns": turns["settings"][0]["value"]}}
-    verdicts = [tab.ask("POST", "verdict", design)[1]["verdict"] for design in (COIL, better)]
+    verdicts = [tab.ask("POST", "look", {"design": design})[1]["verdict"] for design in (COIL, better)]
     assert verdicts[1]["share_that_goes"] >= verdicts[0]["share_that_goes"] - 0.05
 
 

@@ -6,8 +6,10 @@ from oakspin.design.document import Design, Document, design_of, document_of, fr
 from oakspin.design.frame import FrameDesign
 from oakspin.design.hanging import HangingDesign
 from oakspin.design.train import TrainDesign
+from oakspin.design.versions import VERSION
 
 __all__ = [
+    "VERSION",
     "CoredDesign",
     "CradleDesign",
     "Design",

@@ -135,9 +135,9 @@ class Supports(Part):
 
 
 class Fan(Part):
-    """A paper fan or sail on the shaft, spread evenly round it."""
+    """A paper fan, a sail or a load drum on the shaft, spread evenly round it."""
 
-    mass_g: Annotated[float, Field(ge=0, le=20, description="Its mass.")] = 0.0
+    mass_g: Annotated[float, Field(ge=0, le=30, description="Its mass.")] = 0.0
     radius_mm: Annotated[float, Field(ge=0, le=80, description="Its mean distance from the shaft.")] = 15.0
     area_mm2: Annotated[float, Field(ge=0, le=10000, description="Area that meets the air.")] = 0.0
 

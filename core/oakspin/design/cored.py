@@ -8,7 +8,7 @@ from pydantic import Field, model_validator
 
 from oakspin.design.battery import Battery
 from oakspin.design.bench import Maker, Room, Surface
-from oakspin.design.coil import Flick
+from oakspin.design.coil import Fan, Flick
 from oakspin.design.magnets import Magnets
 from oakspin.design.models import WHOLE, Part, misfit
 from oakspin.design.wire import ByGauge, Wire
@@ -80,9 +80,7 @@ class CoredDesign(Part):
     plus_at: Annotated[Literal["left", "right"], Field(description="Brush that the + terminal feeds.")] = "left"
     gap: Annotated[Gap, Field(description="How the magnets stand.")] = Gap()
     axle_mm: Annotated[float, Field(ge=0.5, le=8, description="Diameter of the shaft in its bearings.")] = 1.5
-    fan_g: Annotated[float, Field(ge=0, le=30, description="Mass of a fan or a load drum on the shaft.")] = 0.0
-    fan_mm: Annotated[float, Field(ge=1, le=80, description="Its radius.")] = 15.0
-    fan_area_mm2: Annotated[float, Field(ge=0, le=6000, description="Area that it sweeps through the air.")] = 0.0
+    fan: Annotated[Fan, Field(description="Fan or load drum on the shaft.")] = Fan()
     flick: Flick = Flick()
     surface: Surface = "sanded"
     room_C: Room = 20.0

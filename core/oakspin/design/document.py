@@ -13,10 +13,10 @@ from oakspin.design.frame import FrameDesign
 from oakspin.design.hanging import HangingDesign
 from oakspin.design.models import Part
 from oakspin.design.train import TrainDesign
+from oakspin.design.versions import VERSION, upgraded
 from oakspin.errors import Fault, UnreadableDesign
 
 FORMAT = "oakspin.design"
-VERSION = 1
 LARGEST_FILE = 1_000_000
 
 Design = Annotated[
@@ -29,7 +29,7 @@ class Document(Part):
     """What one ``.oak.json`` file holds."""
 
     format: Literal["oakspin.design"] = "oakspin.design"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     title: Annotated[str, Field(min_length=1, max_length=80, description="Name of the demonstration.")]
     design: Design
 
@@ -57,24 +57,23 @@ def from_text(text: str | bytes) -> Document:
 
 
 def document_of(value: object) -> Document:
-    """Check an already parsed file. Raises as :func:`from_text`."""
+    """Check an already parsed file of any version. Raises as :func:`from_text`."""
     if not isinstance(value, dict) or value.get("format") != FORMAT:
         found = value.get("format", "no format") if isinstance(value, dict) else type(value).__name__
         hint = "This is no Oak Spin design. Choose a file that Oak Spin exported."
         raise UnreadableDesign([Fault("/format", _short(found), f'"{FORMAT}"', hint)])
-    if value.get("version") != VERSION or isinstance(value.get("version"), bool):
-        hint = "Open it with the version of Oak Spin that wrote it, or export it again."
-        raise UnreadableDesign([Fault("/version", _short(value.get("version", "nothing")), str(VERSION), hint)])
+    design = upgraded(value.get("design"), value.get("version", "nothing"))
+    present = {**value, "version": VERSION, **({"design": design} if "design" in value else {})}
     try:
-        return Document.model_validate(value)
+        return Document.model_validate(present)
     except ValidationError as error:
         raise UnreadableDesign(faults_of(error)) from None
 
 
-def design_of(value: object) -> Design:
-    """Check a bare design, as the API sends it. Raises as :func:`from_text`."""
+def design_of(value: object, version: int = VERSION) -> Design:
+    """Check a bare design of a version, as the API sends it and the database keeps it. Raises as :func:`from_text`."""
     try:
-        return _ADAPTER.validate_python(value)
+        return _ADAPTER.validate_python(upgraded(value, version))
     except ValidationError as error:
         raise UnreadableDesign(faults_of(error)) from None
 

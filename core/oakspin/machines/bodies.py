@@ -18,12 +18,14 @@ STILL_AIR = 10.0  # W/m2 K, free convection and radiation of a warm body; handbo
 def cell_body(pack: Pack, cooling: Array, side_by_side: int) -> Body:
     """The battery, warmed by its own resistance."""
     surface = np.pi * 2 * pack.radius * pack.length * side_by_side
-    return Body("cell", pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT, STILL_AIR * surface * cooling, cooling * 0)
+    ohms, heat = pack.ohms_at(pack.used), pack.mass * SPECIFIC_HEAT
+    return Body("cell", ohms, heat, STILL_AIR * surface * cooling, cooling * 0, supplies=True)
 
 
 def magnets_body(ohms: Array, mass: float, skin: float, cooling: Array) -> Body:
     """The magnets that carry current: mass in kg, skin in m2."""
-    return Body("magnets", ohms, mass * MAGNET_HEAT, STILL_AIR * skin * cooling, cooling * 0)
+    heat = mass * MAGNET_HEAT
+    return Body("magnets", ohms, heat, STILL_AIR * skin * cooling, cooling * 0, several=True)
 
 
 def wire_body(name: str, ohms: Array, diameter, length, radius, metal: Metal, cooling: Array) -> Body:  # type: ignore[no-untyped-def]

@@ -9,30 +9,32 @@ Arrays have shape (draws,) or (draws, angles); a leading 1 stands for all draws.
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass, fields, replace
-from typing import Any
+from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import NDArray
 
 from oakspin.draws import Array
-from oakspin.machines.geometry import Geometry
 from oakspin.parts.cell import Pack
 
 Mask = NDArray[np.bool_]
+Told = float | int | str | Array  # a value that a sentence names
+
+NEVER = 1e6  # rad/s, beyond anything that turns: where nothing can leave its seat
 
 
 @dataclass(frozen=True)
-class Break:
-    """Something that stops the motor by plain cause: the link it breaks, and why.
+class Cause:
+    """Something that stops the motor by plain cause: the link it breaks, and which cause it is.
 
-    ``builds``, shape (draws,), is true in the builds that it stops; none for every build.
+    ``builds``, shape (draws,), is true in the builds that it stops; none for every build. ``told`` holds the values that
+    a sentence about it names: lengths in mm, angles in degrees, names of goods.
     """
 
     link: str
-    sentence: str
+    id: str
     builds: Mask | None = None
+    told: dict[str, Told] = field(default_factory=dict)
 
     @property
     def common(self) -> bool:
@@ -64,7 +66,8 @@ class Load:
 class Body:
     """Something that warms: its ohms and heat capacity, and how it gives heat to the air.
 
-    ``still`` is its cooling at rest in W/K; ``wind`` times the square root of the speed is added.
+    ``still`` is its cooling at rest in W/K; ``wind`` times the square root of the speed is added. ``several`` says that
+    the name stands for more than one, ``supplies`` that it is the battery: past a short all current runs through it alone.
     """
 
     name: str
@@ -73,66 +76,8 @@ class Body:
     still: Array
     wind: Array
     touched: bool = True
-
-
-@dataclass(frozen=True)
-class Rate:
-    """How speed is told: per rad/s (or m/s), in which unit, in which words; below ``slowest`` it creeps."""
-
-    unit: str
-    words: str
-    per: float
-    slowest: float
-
-
-TURNS = Rate("turns/min", "turns a minute", 60 / (2 * np.pi), 30.0)
-METERS = Rate("m/s", "meters a second", 1.0, 0.03)
-
-
-@dataclass(frozen=True)
-class Measure:
-    """The units in which push (from N m or N) and inertia (from kg m2 or kg) are told."""
-
-    push: str
-    push_per: float
-    inertia: str
-    inertia_per: float
-
-
-TORQUE = Measure("µN·m", 1e6, "g·mm²", 1e9)
-THRUST = Measure("mN", 1e3, "g", 1e3)
-
-
-@dataclass(frozen=True)
-class Words:
-    """How this machine's parts are called in sentences; ``forward`` and ``backward`` are seen from ``seen``.
-
-    ``closes`` is said of a circuit that closes, ``cancels`` where the pushes of a turn cancel,
-    ``faint`` where the push is weaker than the least friction; ``alike`` of a push that is the same
-    everywhere, ``unaided`` of a start that needs no hand, ``steady`` before the time to speed.
-    ``goes`` and ``settles`` are the verbs of the headline.
-    """
-
-    contact: str
-    bearing: str
-    leaves: str
-    closes: str
-    cancels: str
-    faint: str
-    stays: str
-    seen: str = "from above"
-    forward: str = "counter-clockwise"
-    backward: str = "clockwise"
-    rate: Rate = TURNS
-    measure: Measure = TORQUE
-    goes: str = "Turns"
-    settles: str = "settles near"
-    alike: str = "The same at every angle."
-    unaided: str = "Starts by itself, from any angle."
-    steady: str = "Every angle pushes; "
-    over: str = "over a turn"
-    secure: str = "never leaves"
-    together: str = "All round the axis such forces turn it"
+    several: bool = False
+    supplies: bool = False
 
 
 @dataclass(frozen=True)
@@ -149,24 +94,25 @@ class Rest:
         Speed of the flick that is given; 0 for none.
     against : bool
         Flicked against the way that it is driven.
-    measured_at : str
-        Pointer of the design's field that takes a measured distance of the centre of mass, in mm.
     """
 
     angle: Array
     weight: Array
     flick: Array | float
     against: bool = False
-    measured_at: str = ""
 
 
 @dataclass(frozen=True)
 class Hindrance:
-    """A place on the way that may stop it: from where to where in m from the entry, and why."""
+    """A place on the way that may stop it: from where to where in m from the entry, and what is there.
 
+    ``told`` as for a :class:`Cause`.
+    """
+
+    id: str
     start: float
     end: float
-    sentence: str
+    told: dict[str, Told] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -182,7 +128,9 @@ class Route:
     grip : ndarray
         Coupling there, as a share of that on even track.
     turns : ndarray
-        Energised turns there, as a share of those on even track: of the ohms of ``ohms["track"]``.
+        Energised turns there, as a share of those on even track.
+    ohms : ndarray, shape (draws,)
+        Resistance of the energised turns on even track; it is part of the machine's ``ohms``, too.
     made : ndarray
         Whether the contact is made there: 1 or 0.
     drag : ndarray
@@ -190,8 +138,6 @@ class Route:
     closed : bool
         Whether the way leads back to its beginning.
     hindrances : tuple of Hindrance
-    backward : str
-        What is said where it is pushed out of the end it came in by.
     """
 
     start: float
@@ -200,9 +146,9 @@ class Route:
     turns: Array
     made: Array
     drag: Array
+    ohms: Array
     closed: bool
     hindrances: tuple[Hindrance, ...] = ()
-    backward: str = ""
 
 
 @dataclass(frozen=True)
@@ -214,11 +160,13 @@ class Machine:
     angles : ndarray, shape (angles,)
         Positions over one whole turn at which coupling and switch are given.
     coupling : ndarray, shape (draws or 1, angles), N m/A
-        Torque per ampere of battery current; positive is counter-clockwise as ``words.seen``.
+        Torque per ampere of battery current; positive is counter-clockwise as the machine is looked at.
     switch : ndarray, shape (draws or 1, angles)
         What the commutation lets through: -1, 0 or +1, or a share of the current where it leaks.
     ohms : dict of ndarray, shape (draws,)
-        Resistance by place: cell, wire, contacts.
+        Resistance by place: wire, supports, contacts; the battery's own is the pack's.
+    touches : tuple of str
+        Which of those places are metal pressed on metal.
     made : ndarray, shape (draws,)
         Share of the time that the sliding contact is made at low speed.
     hop_speed : ndarray, shape (draws,)
@@ -239,8 +187,12 @@ class Machine:
         Force that holds the moving part on its seat over what pulls it off when shaken; ``inf`` where nothing pulls.
     rim : float, m
         Radius at which a rotor that may let go is fastest; 0 where its rim is of no concern.
+    creep : float, rad/s or m/s
+        Speed below which it creeps rather than goes.
     short_ohms : float
         Resistance of a short past the motor; 0 where there is none.
+    facts : dict of ndarray, shape (draws,), or float
+        What else is known of it, by name in SI units; nothing is computed from these.
     """
 
     angles: Array
@@ -248,6 +200,7 @@ class Machine:
     switch: Array
     pack: Pack
     ohms: dict[str, Array]
+    touches: tuple[str, ...]
     made: Array
     hop_speed: Array
     inertia: Array
@@ -256,27 +209,16 @@ class Machine:
     leave_speed: Array
     bodies: tuple[Body, ...]
     room_C: float
-    words: Words
-    draw: Callable[[], Geometry]
-    tell: Callable[[], dict[str, tuple[Array, str]]]
-    breaks: tuple[Break, ...] = ()
+    causes: tuple[Cause, ...] = ()
     rest: Rest | None = None
     route: Route | None = None
     cogging: Array | None = None
     lag: Array | float = 0.0
     hold: Array | float = np.inf
     rim: float = 0.0
+    creep: float = np.pi
     short_ohms: float = 0.0
-
-    @property
-    def figures(self) -> dict[str, tuple[Array, str]]:
-        """Further figures of this make with their units; computed when asked for."""
-        return self.tell()
-
-    @property
-    def geometry(self) -> Geometry:
-        """The drawing of the design; made when asked for."""
-        return self.draw()
+    facts: dict[str, Array | float] = field(default_factory=dict)
 
     @property
     def total_ohms(self) -> Array:
@@ -288,16 +230,16 @@ class Machine:
         hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
         return np.asarray(self.made * hopping**2)
 
-    def broken(self, link: str) -> Break | None:
+    def broken(self, link: str) -> Cause | None:
         """The first plain cause that breaks a link in most builds, if any."""
-        return next((found for found in self.breaks if found.link == link and found.common), None)
+        return next((cause for cause in self.causes if cause.link == link and cause.common), None)
 
     def free(self, link: str) -> Array | float:
         """1 in the builds in which no plain cause breaks the link, 0 in the others; shape (draws,)."""
         share: Array | float = 1.0
-        for found in self.breaks:
-            if found.link == link:
-                share = np.asarray(share * (0.0 if found.builds is None else 1.0 - found.builds), float)
+        for cause in self.causes:
+            if cause.link == link:
+                share = np.asarray(share * (0.0 if cause.builds is None else 1.0 - cause.builds), float)
         return share
 
     @property
@@ -309,78 +251,3 @@ class Machine:
         """Share of the time that current flows: over a turn when it turns, while it lies on bare metal at rest."""
         turning, lying = np.abs(self.switch).mean(axis=1), np.abs(self.switch).max(axis=1)
         return np.asarray(self.made_at(speed) * np.where(speed > 0, turning, lying))
-
-    def one_build(self, index: int) -> Machine:
-        """The machine of a single draw."""
-        return self.builds(np.array([index]))
-
-    def builds(self, which: Array | Mask) -> Machine:
-        """The machine of some of the draws; ``which`` holds their numbers, or true and false for each."""
-        some: Machine = _some(self, which, self.inertia.size)
-        return some
-
-
-NEVER = 1e6  # rad/s, beyond anything that turns: where nothing can leave its seat
-_HELD = (Load, Body, Pack, Rest, Break, Route)
-
-
-def joined(machines: list[Machine]) -> Machine:
-    """Machines of one make as one machine whose draws stand behind each other, so that they are run at once.
-
-    What differs between them becomes an array over all draws. Only machines alike in everything
-    that is no number may be joined: the same :func:`make`. Drawing and further figures stay those
-    of the first.
-    """
-    draws = [machine.inertia.size for machine in machines]
-    whole: Machine = _joined(machines, draws)
-    return whole
-
-
-def make(machine: Machine) -> tuple[object, ...]:
-    """What two machines must have in common to be joined: all that is no number."""
-    bodies = tuple((body.name, body.touched) for body in machine.bodies)
-    return (
-        machine.angles.tobytes(),
-        machine.rest is None or machine.rest.against,
-        machine.rest is None,
-        machine.cogging is None,
-        machine.route and (machine.route.closed, machine.route.hindrances),
-        machine.short_ohms,
-        tuple((found.link, found.sentence, found.builds is None) for found in machine.breaks),
-        tuple(machine.ohms),
-        bodies,
-        machine.words,
-    )
-
-
-def _joined(values: list[Any], draws: list[int]) -> Any:
-    first = values[0]
-    if isinstance(first, np.ndarray):
-        if first.shape[:1] == (draws[0],):
-            return np.concatenate(values)
-        if all(np.array_equal(value, first) for value in values[1:]):
-            return first
-        return np.concatenate([np.broadcast_to(v, (n, *v.shape[1:])) for v, n in zip(values, draws, strict=True)])
-    if isinstance(first, (float, int)) and not isinstance(first, bool) and any(value != first for value in values):
-        return np.repeat(np.asarray(values, float), draws)
-    if isinstance(first, dict):
-        return {name: _joined([value[name] for value in values], draws) for name in first}
-    if isinstance(first, tuple):
-        return tuple(_joined([value[at] for value in values], draws) for at in range(len(first)))
-    if isinstance(first, (*_HELD, Machine)):
-        parts = {part.name: [getattr(value, part.name) for value in values] for part in fields(first)}
-        return replace(first, **{name: _joined(held, draws) for name, held in parts.items()})
-    return first
-
-
-def _some(value: Any, which: Array | Mask, draws: int) -> Any:
-    """Anything made of arrays over draws, cut down to some of them."""
-    if isinstance(value, np.ndarray):
-        return value[which] if value.shape[:1] == (draws,) else value
-    if isinstance(value, dict):
-        return {name: _some(held, which, draws) for name, held in value.items()}
-    if isinstance(value, tuple):
-        return tuple(_some(held, which, draws) for held in value)
-    if isinstance(value, (*_HELD, Machine)):
-        return replace(value, **{part.name: _some(getattr(value, part.name), which, draws) for part in fields(value)})
-    return value

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from oakspin.constants import HANDS
 from oakspin.design import Design
-from oakspin.machines.build import Bend, Cut, HowTo, Measure, Step, Template
-from oakspin.machines.kinds import build_of
+from oakspin.kinds.build import Bend, Cut, HowTo, Measure, Step, Template
+from oakspin.kinds.kinds import build_of
 from oakspin.safety import Caution, cautions_of
 
 
@@ -30,7 +30,7 @@ class BuildSheet:
     tools: tuple[str, ...]
     minutes: float
     template: Template
-    figures: tuple[HowTo, ...]
+    how_to: tuple[HowTo, ...]
     cautions: tuple[Caution, ...]
 
 
@@ -57,7 +57,7 @@ def build_sheet(design: Design) -> BuildSheet:
         tools=tuple(dict.fromkeys(tool for step in plan.steps for tool in step.tools)),
         minutes=sum(step.minutes for step in steps),
         template=plan.template,
-        figures=plan.figures,
+        how_to=plan.how_to,
         cautions=cautions_of(design),
     )
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from xml.sax.saxutils import escape
 
-from oakspin.machines.build import Template
+from oakspin.kinds.build import Template
 
 RULER = 100.0  # mm
 BELOW = 22.0  # mm for ruler and words

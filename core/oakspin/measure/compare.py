@@ -10,11 +10,13 @@ import numpy as np
 from oakspin.design import Design
 from oakspin.draws import Array, Draws, quantiles
 from oakspin.heat import rise_in
-from oakspin.machines.kinds import machine_of
+from oakspin.kinds.kinds import words_of
+from oakspin.machines.table import machine_of
 from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Trial, built, measured_in
 from oakspin.verdict.outcome import Outcome, outcome_of
 from oakspin.verdict.verdict import run_figures
+from oakspin.verdict.words import Words
 
 LABELS = {
     "speed": "Speed",
@@ -53,8 +55,9 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
     measured = measured_in(trial)
     if not measured:
         return ()
-    outcome = outcome_of(machine_of(built(design, trial), Draws()))
-    predicted = _predicted(outcome, trial)
+    as_built = built(design, trial)
+    outcome = outcome_of(machine_of(as_built, Draws()))
+    predicted = _predicted(outcome, trial, words_of(as_built, outcome.machine))
     found = []
     for name, reading in measured.items():
         if name not in predicted:
@@ -67,7 +70,7 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
     return tuple(found)
 
 
-def _predicted(outcome: Outcome, trial: Trial) -> dict[str, Array]:
+def _predicted(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:
     """Draws of every figure a trial can measure. A meter shows means: contact made and broken."""
     machine, mean = outcome.machine, outcome.mean_current
     inside = machine.pack.ohms_at(machine.pack.used)
@@ -75,9 +78,9 @@ def _predicted(outcome: Outcome, trial: Trial) -> dict[str, Array]:
     rises = [rise_in(body, square, outcome.speed, seconds) for body, square in outcome.warming]
     swing = swing_period(machine)
     return {
-        **_on_the_way(outcome, trial),
+        **_on_the_way(outcome, trial, words),
         **({} if swing is None else {"swing_period": swing}),
-        "speed": outcome.speed * machine.words.rate.per,
+        "speed": outcome.speed * words.rate.per,
         "mean_current": mean,
         "volts_loaded": machine.pack.volts_at(machine.pack.used) - mean * inside,
         "battery_resistance": inside * 1e3,
@@ -85,12 +88,12 @@ def _predicted(outcome: Outcome, trial: Trial) -> dict[str, Array]:
     }
 
 
-def _on_the_way(outcome: Outcome, trial: Trial) -> dict[str, Array]:
+def _on_the_way(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:
     """Time and speed between two gates, and the steepest tilt; nothing where it turns on the spot."""
     journey, read = outcome.journey, trial.readings
     if journey is None:
         return {}
-    found = {"steepest_climb": run_figures(outcome)["steepest_climb"][0]}
+    found = {"steepest_climb": run_figures(outcome, words)["steepest_climb"][0]}
     if read.first_gate_mm is not None and read.second_gate_mm is not None:
         first, second = read.first_gate_mm * 1e-3, read.second_gate_mm * 1e-3
         rows = range(journey.clock.shape[0])

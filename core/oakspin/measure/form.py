@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from oakspin.design import Design
-from oakspin.design.patch import value_at
 from oakspin.draws import MEDIAN
-from oakspin.machines.kinds import as_built_of, machine_of, parts_of
+from oakspin.kinds.kinds import KINDS, numbers_of
+from oakspin.machines.table import machine_of
 from oakspin.measure.trial import GATES, READINGS, SEEN, SWINGS, TURNING, ReadingWords, Seen
 
 
@@ -33,14 +33,11 @@ class TrialForm:
 
 def trial_form(design: Design) -> TrialForm:
     """The form for trials of a design."""
-    dials = {dial.pointer: dial for part in parts_of(design) for dial in part.dials}
     as_built = tuple(
-        Planned(pointer, dials[pointer].label, dials[pointer].unit, float(value_at(design, pointer)))
-        for pointer in as_built_of(design)
+        Planned(number.pointer, number.name, number.unit, number.value)
+        for number in numbers_of(design).values()
+        if number.built
     )
-    machine = machine_of(design, MEDIAN)
-    rest = machine.rest
-    swings = rest is not None and bool(rest.measured_at)
-    return TrialForm(
-        (*(GATES if machine.route else TURNING), *READINGS, *(SWINGS if swings else ())), as_built, SEEN, swings
-    )
+    travels = machine_of(design, MEDIAN).route is not None
+    swings = bool(KINDS[design.kind].balance_at)
+    return TrialForm((*(GATES if travels else TURNING), *READINGS, *(SWINGS if swings else ())), as_built, SEEN, swings)

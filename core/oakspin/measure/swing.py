@@ -11,9 +11,10 @@ from oakspin.design import Design
 from oakspin.design.patch import Patch, Setting, patched
 from oakspin.draws import Array, Draws, median, quantiles
 from oakspin.errors import Fault, Refusal
-from oakspin.machines.kinds import machine_of
+from oakspin.kinds.kinds import KINDS, evaluate, words_of
 from oakspin.machines.machine import Machine
-from oakspin.verdict import Link, evaluate
+from oakspin.machines.table import machine_of
+from oakspin.verdict import Link
 
 
 @dataclass(frozen=True)
@@ -53,20 +54,20 @@ def balance_of(design: Design, period: float) -> Balance:
         Where the rotor of this kind does not hang on a level axle, or no build swings so slowly.
     """
     machine = machine_of(design, Draws())
-    rest = machine.rest
-    if rest is None or not rest.measured_at:
+    pointer = KINDS[design.kind].balance_at
+    if not pointer:
         hint = "Take this test with a rotor on a level axle."
         raise Refusal([Fault("/readings/swings", f"{period:g} s", "left out for this kind of motor", hint)])
-    mass = median(machine.figures["mass"][0]) * 1e-3
+    mass = median(np.atleast_1d(machine.facts["mass"]))
     weight = 4 * np.pi**2 * median(machine.inertia) / period**2
     off = round(float(weight / (mass * GRAVITY)) * 1e3, 3)
     if not 0.005 <= off <= 15:
         limit = "a period that a rotor of this mass can swing with"
         raise Refusal([Fault("/readings/swings", f"{period:g} s", limit, "Count the swings and the seconds again.")])
-    patch = (Setting(rest.measured_at, off),)
+    patch = (Setting(pointer, off),)
     measured = patched(design, patch)
     known = machine_of(measured, Draws())
-    rate = known.words.rate
+    rate = words_of(measured, known).rate
     low, middle, high = (float(one) * rate.per for one in quantiles(known.hop_speed, (0.1, 0.5, 0.9)))
     return Balance(
         period_s=period,

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from oakspin.draws import Array, median
+from oakspin.draws import Array
 from oakspin.machines.machine import Machine, Route
 from oakspin.motion.drive import Drive
 
@@ -76,7 +76,7 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  #
     stations = route.grip.shape[1]
     step = route.length / (stations - 1)
     pack, load = machine.pack, machine.load
-    volts, spare = pack.volts_at(pack.used), machine.total_ohms - machine.ohms["track"]
+    volts, spare = pack.volts_at(pack.used), machine.total_ohms - route.ohms
     alive = machine.free("circuit") * free
     kappa = np.abs(machine.coupling[:, 0])
     grip_push, dry = alive * machine.made * kappa, load.dry
@@ -85,7 +85,7 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  #
     passed[0] = energy
     # Between two stations every table has its middle value; rows are steps here.
     grip, turns, made, drag = (((table[:, 1:] + table[:, :-1]) / 2).T for table in (route.grip, route.turns, route.made, route.drag))  # fmt: skip
-    ohms, weak, push, held = spare + machine.ohms["track"] * turns, kappa * grip, grip_push * made * grip, dry * (drag - 1)  # fmt: skip
+    ohms, weak, push, held = spare + route.ohms * turns, kappa * grip, grip_push * made * grip, dry * (drag - 1)  # fmt: skip
 
     slope: Array | float = 0.0
     for at in range(stations - 1):
@@ -102,18 +102,3 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  #
     taken = np.where(speeds[:, 1:] > 0, 2 * step[:, None] / pace, 0.0)
     clock = np.concatenate([np.zeros((energy.size, 1)), np.cumsum(taken, axis=1)], axis=1)
     return energy, speeds, clock
-
-
-def stopped_by(machine: Machine, journey: Journey) -> str:
-    """Where the median build stops and why, as a sentence; empty where it gets through."""
-    if journey.through.mean() > 0.5:
-        return ""
-    assert machine.route is not None
-    if median(machine.coupling[:, 0]) < 0 and not machine.route.closed:
-        return machine.route.backward
-    place = median(journey.reached)
-    step = median(machine.route.length) / (machine.route.grip.shape[1] - 1)
-    near = (one for one in machine.route.hindrances if one.start - 2 * step <= place <= one.end + step)
-    reason = next((one.sentence for one in near), "")
-    where = f"Stops {place * 1e3:.0f} mm from the entry"
-    return f"{where}: {reason}." if reason else f"{where}: the push is too weak there."

@@ -1,4 +1,4 @@
-"""The computed run of a design's median build, for showing."""
+"""The computed run of a machine's median build, for showing."""
 
 from __future__ import annotations
 
@@ -6,9 +6,8 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from oakspin.design import Design
-from oakspin.draws import Array, Draws, median
-from oakspin.machines.kinds import machine_of
+from oakspin.draws import Array, median
+from oakspin.machines.joined import one_build
 from oakspin.machines.machine import Machine
 from oakspin.motion.drive import Drive, drive_of
 from oakspin.motion.journey import Journey, journey_of
@@ -29,8 +28,7 @@ class Spin:
 
     ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
     thrown up from it; ``live`` is the share of the current that the switch lets through at equal
-    angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1;
-    ``leaves`` says how.
+    angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1.
     """
 
     seconds: float
@@ -41,12 +39,11 @@ class Spin:
     hops: tuple[bool, ...]
     live: tuple[float, ...]
     leaves_at: float
-    leaves: str
 
 
-def spin(design: Design) -> Spin:
-    """Run the median build from rest, or from its flick, until it is at speed. Same design, same run."""
-    machine = _median_build(machine_of(design, Draws()))
+def spin_of(builds: Machine) -> Spin:
+    """Run the median build from rest, or from its flick, until it is at speed. Same machine, same run."""
+    machine = _median_build(builds)
     drive = drive_of(machine)
     rest, blocked = machine.rest, machine.broken("starts") or machine.broken("circuit")
     live = tuple(np.round(np.abs(machine.switch[0]), 3).tolist())
@@ -64,7 +61,6 @@ def spin(design: Design) -> Spin:
             (False,) * (FRAMES + 1),
             live,
             -1.0,
-            machine.words.leaves,
         )
     journey = journey_of(machine, drive)
     if journey:
@@ -86,7 +82,6 @@ def spin(design: Design) -> Spin:
         hops=tuple(bool(hop and not touch) for hop, touch in zip(hopping, touching, strict=True)),
         live=live,
         leaves_at=float(beyond[0] * seconds / FRAMES) if beyond.size else -1.0,
-        leaves=machine.words.leaves,
     )
 
 
@@ -110,7 +105,6 @@ def _along(machine: Machine, drive: Drive, journey: Journey, live: tuple[float, 
         hops=(False,) * (FRAMES + 1),
         live=live,
         leaves_at=-1.0 if (machine.route and machine.route.closed) or not journey.through[0] else taken,
-        leaves=machine.words.leaves,
     )
 
 
@@ -159,7 +153,7 @@ def _median_build(machine: Machine) -> Machine:
     speed = steady_speed(drive_of(machine), machine.load)
     middle = int(np.argsort(speed)[speed.size // 2])
     leave = np.full_like(machine.leave_speed, median(machine.leave_speed))
-    return replace(machine, leave_speed=leave).one_build(middle)
+    return one_build(replace(machine, leave_speed=leave), middle)
 
 
 def _flicker(made: Array, seconds: float) -> tuple[bool, ...]:

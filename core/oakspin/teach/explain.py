@@ -8,8 +8,9 @@ import numpy as np
 
 from oakspin.design import Design
 from oakspin.draws import MEDIAN
-from oakspin.machines.geometry import Vector
-from oakspin.machines.kinds import lesson_of, machine_of
+from oakspin.kinds.geometry import Vector
+from oakspin.kinds.kinds import lesson_of, words_of
+from oakspin.machines.table import machine_of
 from oakspin.motion.drive import sense_of
 from oakspin.teach.rules import CARRIERS, RULES, Carrier, RuleName, hand_for
 
@@ -62,20 +63,21 @@ def explain(design: Design, rule: RuleName, carrier: Carrier) -> Explanation:
     flow: Vector = (sign * point.current[0], sign * point.current[1], sign * point.current[2])
     named = "current" if carrier == "current" else "flow of electrons"
     pointers = (
-        Pointer(named, school.flow, words_of(flow), flow),
-        Pointer("field, from N to S", school.field, words_of(point.field), point.field),
-        Pointer("force", school.force, words_of(point.force), point.force),
+        Pointer(named, school.flow, in_words(flow), flow),
+        Pointer("field, from N to S", school.field, in_words(point.field), point.field),
+        Pointer("force", school.force, in_words(point.force), point.force),
     )
     sense = sense_of(machine)
-    none = "" if not machine.broken("circuit") else f"Nothing moves it: {machine.breaks[0].sentence}"
-    direction = "none" if sense == 0 or none else machine.words.forward if sense > 0 else machine.words.backward
+    words = words_of(design, machine)
+    none = "" if not machine.broken("circuit") else f"Nothing moves it: {words.of(machine.causes[0])}"
+    direction = "none" if sense == 0 or none else words.way(sense)
     turning = np.sign(np.dot(point.axis, np.cross(point.lever, point.force) if any(point.lever) else point.force))
     steps = (
         f"Look {point.name}.",
         f"The {named} runs {pointers[0].words} there: along it the {school.flow} of the {hand} hand.",
         f"The field points {pointers[1].words}: along it the {school.field}.",
         f"The {school.force} shows the force: {pointers[2].words}.",
-        f"{machine.words.together} {direction} {'' if machine.route else 'seen '}{machine.words.seen}."
+        f"{words.together} {direction} {'' if machine.route else 'seen '}{words.seen}."
         if direction != "none"
         else "So it does not keep going.",
     )
@@ -94,7 +96,7 @@ def explain(design: Design, rule: RuleName, carrier: Carrier) -> Explanation:
     )
 
 
-def words_of(vector: Vector) -> str:
+def in_words(vector: Vector) -> str:
     """The direction in words: along its largest part, and a second where that is nearly as large."""
     order = sorted(range(3), key=lambda axis: -abs(vector[axis]))
     named = [

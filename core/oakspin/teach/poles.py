@@ -6,13 +6,12 @@ from dataclasses import dataclass
 from typing import Literal
 
 from oakspin.design import Design
-from oakspin.design.patch import Patch, Setting, patched, value_at
+from oakspin.design.patch import Patch, Setting, patched
 from oakspin.draws import MEDIAN
-from oakspin.errors import UnfitPatch
-from oakspin.machines.kinds import machine_of
+from oakspin.kinds.kinds import KINDS, words_of
+from oakspin.machines.table import machine_of
 from oakspin.motion.drive import sense_of
 
-POLE_UP = "/magnets/pole_up"
 Pole = Literal["N", "S"]
 
 
@@ -36,19 +35,19 @@ class PoleFinder:
 
 def pole_finder(design: Design) -> PoleFinder:
     """Which pole is up for each way of turning, with the cell and the wiring as they are."""
-    try:
-        value_at(design, POLE_UP)
-    except UnfitPatch:
+    pointer = KINDS[design.kind].pole_at
+    if not pointer:
         return PoleFinder((), "Hold the two stacks face to face: like poles push each other away.")
     found = []
     both: tuple[tuple[Pole, Pole], ...] = (("N", "S"), ("S", "N"))
     for pole, other in both:
-        patch = (Setting(POLE_UP, pole),)
-        machine = machine_of(patched(design, patch), MEDIAN)
-        sense, words = sense_of(machine), machine.words
+        patch = (Setting(pointer, pole),)
+        changed = patched(design, patch)
+        machine = machine_of(changed, MEDIAN)
+        sense, words = sense_of(machine), words_of(changed, machine)
         if not sense:
             return PoleFinder((), "This design is pushed neither way: choose one that turns.")
-        direction = words.forward if sense > 0 else words.backward
+        direction = words.way(sense)
         sentence = f"It turned {direction} seen {words.seen}: {pole} is up, {other} is down."
         found.append(Turned(direction, pole, sentence, patch))
     return PoleFinder(tuple(sorted(found, key=lambda one: one.direction)))

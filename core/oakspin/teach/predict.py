@@ -9,9 +9,10 @@ from oakspin.design import Design
 from oakspin.design.patch import Patch, patched
 from oakspin.draws import MEDIAN
 from oakspin.errors import OakSpinError
-from oakspin.machines.kinds import lesson_of, machine_of
-from oakspin.verdict import Verdict, evaluate
-from oakspin.verdict.words import figures
+from oakspin.kinds.kinds import evaluate, lesson_of, words_of
+from oakspin.machines.table import machine_of
+from oakspin.rounding import rounded
+from oakspin.verdict import Verdict
 
 Answer = Literal["other_way", "harder", "same", "weaker", "returns", "stops"]
 OPTIONS: dict[Answer, str] = {
@@ -42,7 +43,7 @@ def cards_of(design: Design) -> tuple[Card, ...]:
     """Every card of this design; a change that cannot be made is left out."""
     before = evaluate(design)
     machine = machine_of(design, MEDIAN)
-    goes = machine.words.goes.lower()
+    goes = words_of(design, machine).goes.lower()
     options = {name: words.format(goes=goes) for name, words in OPTIONS.items() if machine.rest or name != "returns"}
     cards = []
     for one in lesson_of(design).predictions:
@@ -57,11 +58,11 @@ def cards_of(design: Design) -> tuple[Card, ...]:
 
 def answer_of(before: Verdict, after: Verdict) -> Answer:
     """Which option holds, from the two verdicts alone."""
-    if after.direction == "none":
+    if not after.sense:
         return "stops"
     if after.starts == "returns" and before.starts != "returns":
         return "returns"
-    if before.direction not in {"none", after.direction}:
+    if before.sense and before.sense != after.sense:
         return "other_way"
     change = after.figures["push"].value / max(before.figures["push"].value, 1e-9)
     return "harder" if change > 1 + ALIKE else "weaker" if change < 1 - ALIKE else "same"
@@ -70,7 +71,7 @@ def answer_of(before: Verdict, after: Verdict) -> Answer:
 def _told(before: Verdict, after: Verdict) -> str:
     def pair(name: str, label: str) -> str:
         was, becomes = before.figures[name], after.figures[name]
-        return f"{label} {figures(was.value)} → {figures(becomes.value)} {was.unit}"
+        return f"{label} {rounded(was.value)} → {rounded(becomes.value)} {was.unit}"
 
     told = [pair("push", "push"), pair("speed", "speed"), pair("spin_up_time", "to speed in")]
     return "; ".join(told)

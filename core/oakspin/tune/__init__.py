@@ -2,7 +2,7 @@
 
 from oakspin.tune.best import Best, best_of, best_settings
 from oakspin.tune.curves import Curve
-from oakspin.tune.factors import Factor, Tuning, factors_of, tuning_of
+from oakspin.tune.factors import Tuning, factor_at, tuning_of
 from oakspin.tune.map import DesignMap, design_map
 from oakspin.tune.sweep import Sweep, SweepPoint, planned, sweep, sweep_points, sweep_table
 
@@ -10,14 +10,13 @@ __all__ = [
     "Best",
     "Curve",
     "DesignMap",
-    "Factor",
     "Sweep",
     "SweepPoint",
     "Tuning",
     "best_of",
     "best_settings",
     "design_map",
-    "factors_of",
+    "factor_at",
     "planned",
     "sweep",
     "sweep_points",

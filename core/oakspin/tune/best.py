@@ -6,12 +6,12 @@ from dataclasses import dataclass
 
 from oakspin.design import Design
 from oakspin.design.patch import Setting
-from oakspin.machines.kinds import tunes_of
-from oakspin.tune.factors import Factor, factors_of
+from oakspin.kinds.kinds import tuned_of
+from oakspin.kinds.numbers import Number
+from oakspin.rounding import rounded
 from oakspin.tune.sweep import Sweep, SweepPoint, sweep
 from oakspin.verdict.links import NAMES
 from oakspin.verdict.verdict import MUST_HOLD
-from oakspin.verdict.words import figures
 
 NEAR = 0.97  # values within this share of the best are as good
 CLEARLY = 0.9
@@ -24,7 +24,7 @@ class Best:
     ``low`` and ``high`` bound the values around it at which the median build goes.
     """
 
-    factor: Factor
+    factor: Number
     value: float
     low: float
     high: float
@@ -57,21 +57,20 @@ def best_of(found: Sweep) -> Best | None:
     told = _told(value, factor.unit)
     rate = next(curve.unit for curve in found.curves if curve.id == "speed")
     sentence = (
-        f"{told}: {100 * best.share_that_goes:.0f} of 100 builds go, near {figures(_speed(best), 2)} {rate}. "
+        f"{told}: {100 * best.share_that_goes:.0f} of 100 builds go, near {rounded(_speed(best), 2)} {rate}. "
         f"{_beyond('Less', found, best, low - 1, found.points[low:at])} {_beyond('More', found, best, high + 1, found.points[at + 1 : high + 1])}"
     )
-    return Best(factor, value, found.points[low].value, found.points[high].value, factor.settings(value), sentence)
+    return Best(factor, value, found.points[low].value, found.points[high].value, factor.turned(value), sentence)
 
 
 def best_settings(design: Design) -> tuple[Best, ...]:
     """The best of every number that the kind of this design is tuned by first."""
-    known = {one.pointer for one in factors_of(design)}
-    found = (best_of(sweep(design, pointer)) for pointer in tunes_of(design) if pointer in known)
-    return tuple(one for one in found if one)
+    bests = (best_of(sweep(design, number.pointer)) for number in tuned_of(design))
+    return tuple(best for best in bests if best)
 
 
 def _told(value: float, unit: str) -> str:
-    return f"{figures(value)}{'' if unit == '°' else ' '}{unit}".strip().replace("-", "−")
+    return f"{rounded(value)}{'' if unit == '°' else ' '}{unit}".strip().replace("-", "−")
 
 
 def _speed(point: SweepPoint) -> float:
@@ -99,8 +98,8 @@ def _beyond(word: str, found: Sweep, best: SweepPoint, edge: int, within: tuple[
         return f"{word} cannot be set."
     slowest = min(within, key=_speed)
     if _speed(slowest) < CLEARLY * _speed(best):
-        return f"{word} is slower: {figures(_speed(slowest), 2)} at {figures(slowest.value)}."
+        return f"{word} is slower: {rounded(_speed(slowest), 2)} at {rounded(slowest.value)}."
     shakiest = min(within, key=lambda point: point.share_that_goes)
     if shakiest.share_that_goes < best.share_that_goes - 0.03:
-        return f"{word} is less sure: {100 * shakiest.share_that_goes:.0f} of 100 go at {figures(shakiest.value)}."
+        return f"{word} is less sure: {100 * shakiest.share_that_goes:.0f} of 100 go at {rounded(shakiest.value)}."
     return f"{word} changes little."

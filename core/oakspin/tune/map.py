@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 from contourpy import contour_generator
@@ -12,19 +13,22 @@ from oakspin.design import Design
 from oakspin.design.patch import Setting, patched, side_by_side
 from oakspin.draws import Array, Draws
 from oakspin.errors import Fault, OakSpinError, UnfitPatch
-from oakspin.machines.kinds import machine_of, takes_arrays
-from oakspin.machines.machine import Machine
+from oakspin.kinds.kinds import words_of
+from oakspin.kinds.numbers import Number
+from oakspin.machines.joined import builds_of
+from oakspin.machines.machine import Machine, Mask
+from oakspin.machines.table import machine_of, takes_arrays
 from oakspin.motion.drive import senses_of
 from oakspin.tune.curves import FIGURES
-from oakspin.tune.factors import Factor, factor_at
+from oakspin.tune.factors import factor_at
 from oakspin.verdict.links import JUDGES, NAMES
 from oakspin.verdict.outcome import outcome_of
-from oakspin.verdict.verdict import MUST_HOLD, run_figures
+from oakspin.verdict.verdict import AMPLE, MUST_HOLD, State, run_figures, state_of_median
+from oakspin.verdict.words import Words
 
 POINTS = 64
 COARSE = 16  # values of each number where every pair must be built for itself
 LEVELS = 6
-ENOUGH = 1.3  # a margin of the median build beyond which most builds hold, too
 _ORDER = tuple(NAMES)
 
 
@@ -41,13 +45,14 @@ class DesignMap:
     """The map: rows by the second number, columns by the first.
 
     ``figure`` is the chosen figure of the median build, ``margin`` its least margin among the links
-    that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made.
+    that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made, and the ``states``
+    there are "none". ``going`` are the ranges of both numbers that hold every pair that goes, and one value more on each side.
     ``best`` is the pair with the fastest build among those whose every margin is ample, else the
     one with the largest least margin; none when it goes nowhere.
     """
 
-    first: Factor
-    second: Factor
+    first: Number
+    second: Number
     first_values: tuple[float, ...]
     second_values: tuple[float, ...]
     curve: str
@@ -55,6 +60,8 @@ class DesignMap:
     figure: tuple[tuple[float, ...], ...]
     margin: tuple[tuple[float, ...], ...]
     weakest: tuple[tuple[int, ...], ...]
+    states: tuple[tuple[State | Literal["none"], ...], ...]
+    going: tuple[tuple[float, float], tuple[float, float]] | None
     contours: tuple[Contour, ...]
     best: tuple[float, float] | None
     best_settings: tuple[Setting, ...]
@@ -114,13 +121,15 @@ def design_map(
         figure=_table(found.figure),
         margin=_table(found.margin),
         weakest=tuple(tuple(int(cell) for cell in row) for row in found.weakest),
+        states=tuple(tuple(map(_state, *row)) for row in zip(found.margin, found.weakest, strict=True)),
+        going=_going(columns, rows, found.margin >= 1),
         contours=_contours(columns, rows, np.where(found.margin >= 1, found.figure, np.nan)),
         best=pair,
-        best_settings=(*one.settings(pair[0]), *two.settings(pair[1])) if pair else (),
+        best_settings=(*one.turned(pair[0]), *two.turned(pair[1])) if pair else (),
     )
 
 
-def _computed(design: Design, one: Factor, two: Factor, columns: Array, rows: Array, fast: list[bool], curve: str) -> _Field:  # fmt: skip
+def _computed(design: Design, one: Number, two: Number, columns: Array, rows: Array, fast: list[bool], curve: str) -> _Field:  # fmt: skip
     shape = (rows.size, columns.size)
     whole = _Field(*(np.full(shape, -1.0) for _ in range(4)))
     across, down = np.broadcast_to(columns, shape), np.broadcast_to(rows[:, None], shape)
@@ -135,28 +144,28 @@ def _computed(design: Design, one: Factor, two: Factor, columns: Array, rows: Ar
                 if together:
                     arrays |= factor.arrays(values)
                 else:
-                    made = patched(made, factor.settings(float(values[0])))
+                    made = patched(made, factor.turned(float(values[0])))
             machine = machine_of(side_by_side(made, arrays), Draws(count=x.size, typical=True))
         except OakSpinError:
             continue
-        for name, value in _run(machine, curve).items():
+        for name, value in _run(machine, words_of(made, machine), curve).items():
             getattr(whole, name)[part] = value.reshape(whole.figure[part].shape)
     return whole
 
 
-def _run(machine: Machine, curve: str) -> dict[str, Array]:
+def _run(machine: Machine, words: Words, curve: str) -> dict[str, Array]:
     """Figure, least margin and its link for every draw; those driven either way are run apart."""
     sense = senses_of(machine, machine.inertia.size)
     found = {name: np.full(sense.size, -1.0) for name in ("figure", "margin", "weakest", "speed")}
     for way in np.unique(sense):
         which = sense == way
-        outcome = outcome_of(machine if which.all() else machine.builds(which))
-        margins = np.stack([np.broadcast_to(judge(outcome).margin, outcome.speed.shape) for judge in JUDGES])
+        outcome = outcome_of(machine if which.all() else builds_of(machine, which))
+        margins = np.stack([np.broadcast_to(judge.judge(outcome).margin, outcome.speed.shape) for judge in JUDGES])
         must = margins[[_ORDER.index(link) for link in MUST_HOLD]]
         failing = must < 1
         # The link to mend first: the first that fails, else the one with the least margin.
         weakest = np.where(failing.any(axis=0), failing.argmax(axis=0), must.argmin(axis=0))
-        found["figure"][which] = run_figures(outcome)[curve][0]
+        found["figure"][which] = run_figures(outcome, words)[curve][0]
         found["margin"][which] = np.where(failing.any(axis=0), np.minimum(must.min(axis=0), 0.99), must.min(axis=0))
         found["weakest"][which] = [_ORDER.index(MUST_HOLD[at]) for at in weakest]
         found["speed"][which] = outcome.speed
@@ -166,10 +175,28 @@ def _run(machine: Machine, curve: str) -> dict[str, Array]:
 def _best(found: _Field) -> tuple[int, int] | None:
     if not (found.margin >= 1).any():
         return None
-    ample = found.margin >= min(ENOUGH, found.margin.max())
+    ample = found.margin >= min(AMPLE, found.margin.max())
     at = int(np.argmax(np.where(ample, found.speed, -1.0)))
     row, column = np.unravel_index(at, found.speed.shape)
     return int(row), int(column)
+
+
+def _state(margin: float, weakest: float) -> State | Literal["none"]:
+    return "none" if weakest < 0 else state_of_median(float(margin))
+
+
+def _going(
+    columns: list[float], rows: list[float], goes: Mask
+) -> tuple[tuple[float, float], tuple[float, float]] | None:
+    if not goes.any():
+        return None
+
+    def around(values: list[float], some: Mask) -> tuple[float, float]:
+        at = np.flatnonzero(some)
+        return values[max(int(at[0]) - 1, 0)], values[min(int(at[-1]) + 1, len(values) - 1)]
+
+    across, up = np.asarray(goes.any(axis=0)), np.asarray(goes.any(axis=1))
+    return around(columns, across), around(rows, up)
 
 
 def _table(values: Array) -> tuple[tuple[float, ...], ...]:

@@ -13,13 +13,16 @@ from oakspin.design import Design
 from oakspin.design.patch import patched_each, side_by_side
 from oakspin.draws import Draws
 from oakspin.errors import OakSpinError, UnfitPatch
-from oakspin.machines.kinds import machine_of, takes_arrays
-from oakspin.machines.machine import Machine, joined, make
+from oakspin.kinds.kinds import words_of
+from oakspin.kinds.numbers import Number
+from oakspin.machines.joined import builds_of, joined, likeness
+from oakspin.machines.machine import Machine
+from oakspin.machines.table import machine_of, takes_arrays
 from oakspin.motion.drive import sense_of, senses_of
 from oakspin.tune.curves import FIGURES, Curve
-from oakspin.tune.factors import Factor, factor_at, tuning_of
+from oakspin.tune.factors import factor_at, tuning_of
 from oakspin.verdict.links import NAMES
-from oakspin.verdict.verdict import Reading, State, readings
+from oakspin.verdict.verdict import Sample, State, samples
 
 POINTS = 41
 SWEEP_DRAWS = 32  # enough for a look; pass Draws() to meet the run chain's own figures
@@ -45,21 +48,21 @@ class SweepPoint:
 class Sweep:
     """The swept factor, its points in rising order of the value, and what can be plotted over it."""
 
-    factor: Factor
+    factor: Number
     points: tuple[SweepPoint, ...]
     curves: tuple[Curve, ...]
 
 
 def planned(
     design: Design, pointer: str, points: int = POINTS, low: float | None = None, high: float | None = None
-) -> tuple[Factor, list[float]]:
+) -> tuple[Number, list[float]]:
     """The factor at a pointer and the values to sweep it over. Raises as :func:`sweep`."""
     factor = factor_at(design, pointer)
     return factor, factor.values(points, low, high)
 
 
 def sweep_points(
-    design: Design, factor: Factor, values: list[float], draws: Draws | None = None
+    design: Design, factor: Number, values: list[float], draws: Draws | None = None
 ) -> Iterator[list[SweepPoint]]:
     """The points, a few at a time, so that progress can be shown and the work stopped."""
     used = draws or Draws(SWEEP_DRAWS)
@@ -82,12 +85,12 @@ def sweep(
     return Sweep(factor, tuple(found), tuning_of(design).curves)
 
 
-def _chunk(design: Design, factor: Factor, values: list[float], draws: Draws) -> list[SweepPoint]:
+def _chunk(design: Design, factor: Number, values: list[float], draws: Draws) -> list[SweepPoint]:
     if takes_arrays(design, factor.pointer):
         return _at_once(design, factor, values, draws)
     refused: dict[float, str] = {}
     groups: dict[object, list[tuple[float, Machine]]] = {}
-    for value, made in zip(values, patched_each(design, map(factor.settings, values)), strict=True):
+    for value, made in zip(values, patched_each(design, map(factor.turned, values)), strict=True):
         try:
             if isinstance(made, UnfitPatch):
                 raise made
@@ -96,38 +99,35 @@ def _chunk(design: Design, factor: Factor, values: list[float], draws: Draws) ->
             refused[value] = error.faults[0].line()
             continue
         # One joined machine has one sense: those driven the other way are run apart.
-        groups.setdefault((make(machine), sense_of(machine)), []).append((value, machine))
+        groups.setdefault((likeness(machine), sense_of(machine)), []).append((value, machine))
     found = {value: SweepPoint(value, {}, {}, {}, 0.0, why) for value, why in refused.items()}
     for members in groups.values():
-        each = readings(joined([machine for _, machine in members]), len(members), FIGURES)
-        for (value, _), reading in zip(members, each, strict=True):
-            found[value] = _point(value, reading)
+        words = words_of(design, members[0][1])
+        each = samples(joined([machine for _, machine in members]), len(members), words, FIGURES)
+        for (value, _), sample in zip(members, each, strict=True):
+            found[value] = _point(value, sample)
     return [found[value] for value in values]
 
 
-def _at_once(design: Design, factor: Factor, values: list[float], draws: Draws) -> list[SweepPoint]:
+def _at_once(design: Design, factor: Number, values: list[float], draws: Draws) -> list[SweepPoint]:
     """All values as one machine, each with the same draws."""
-    own = np.repeat(np.round(values) if factor.whole else np.array(values), draws.count)
+    own = np.repeat(np.array(values), draws.count)
     many = replace(draws, count=own.size, pattern=draws.count)
     machine = machine_of(side_by_side(design, factor.arrays(own)), many)
     senses = senses_of(machine, len(values))
     found: dict[float, SweepPoint] = {}
     for sense in np.unique(senses):
         members = [value for value, way in zip(values, senses, strict=True) if way == sense]
-        one_way = machine if len(members) == len(values) else machine.builds(np.repeat(senses == sense, draws.count))
-        each = readings(one_way, len(members), FIGURES)
-        found |= {value: _point(value, reading) for value, reading in zip(members, each, strict=True)}
+        one_way = (
+            machine if len(members) == len(values) else builds_of(machine, np.repeat(senses == sense, draws.count))
+        )
+        each = samples(one_way, len(members), words_of(design, one_way), FIGURES)
+        found |= {value: _point(value, sample) for value, sample in zip(members, each, strict=True)}
     return [found[value] for value in values]
 
 
-def _point(value: float, reading: Reading) -> SweepPoint:
-    return SweepPoint(
-        value=value,
-        figures=reading.figures,
-        margins=reading.margins,
-        states=reading.states,
-        share_that_goes=reading.share_that_goes,
-    )
+def _point(value: float, sample: Sample) -> SweepPoint:
+    return SweepPoint(value, sample.figures, sample.margins, sample.states, sample.share_that_goes)
 
 
 def sweep_table(found: Sweep) -> str:

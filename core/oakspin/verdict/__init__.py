@@ -1,6 +1,8 @@
-"""The run chain of a design, its headline, and the changes that help most."""
+"""The run chain of a machine, its headline and figures; words come from its kind."""
 
-from oakspin.verdict.advice import Advice, advise
-from oakspin.verdict.verdict import Figure, Link, Verdict, evaluate
+from oakspin.verdict.links import NAMES
+from oakspin.verdict.trip import Trip
+from oakspin.verdict.verdict import Figure, Link, Verdict, verdict_of
+from oakspin.verdict.words import Words
 
-__all__ = ["Advice", "Figure", "Link", "Verdict", "advise", "evaluate"]
+__all__ = ["NAMES", "Figure", "Link", "Trip", "Verdict", "Words", "verdict_of"]

@@ -69,13 +69,6 @@ class Outcome:
         """What a slow meter shows while it runs: contact made and broken, current on and off."""
         return np.asarray(self.machine.live_at(self.speed) * self.drive.current * self.flows)
 
-    @property
-    def direction(self) -> str:
-        """The turning direction in words, or none."""
-        if not self.goes:
-            return "none"
-        return self.machine.words.forward if self.drive.sense > 0 else self.machine.words.backward
-
 
 def outcome_of(machine: Machine) -> Outcome:
     """Let the machine run, on paper."""
@@ -121,7 +114,7 @@ def _warming(machine: Machine, mean_square: Array) -> tuple[tuple[Body, Array], 
         return tuple((body, mean_square) for body in machine.bodies)
     inside = machine.pack.ohms_at(machine.pack.used)
     shorted = machine.pack.current(inside + machine.short_ohms, machine.pack.used) ** 2
-    return tuple((body, shorted if body.name == "cell" else 0 * mean_square) for body in machine.bodies)
+    return tuple((body, shorted if body.supplies else 0 * mean_square) for body in machine.bodies)
 
 
 def _life(machine: Machine, drive: Drive, live: Array) -> Array:

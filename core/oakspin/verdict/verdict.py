@@ -9,16 +9,14 @@ from typing import Literal
 import numpy as np
 
 from oakspin.constants import GRAVITY
-from oakspin.design import Design
-from oakspin.draws import Array, Draws, quantiles
-from oakspin.machines.geometry import Geometry
-from oakspin.machines.kinds import machine_of
+from oakspin.draws import Array, quantiles
 from oakspin.machines.machine import NEVER, Machine
-from oakspin.motion.journey import stopped_by
 from oakspin.motion.steady import coast_down_time
-from oakspin.verdict import words
-from oakspin.verdict.links import JUDGES, NAMES, Finding
+from oakspin.rounding import rounded
+from oakspin.verdict.links import JUDGES, NAMES, Finding, Judge, Telling
 from oakspin.verdict.outcome import Outcome, outcome_of
+from oakspin.verdict.trip import QUANTILES, Trip, trip_of
+from oakspin.verdict.words import Words
 
 State = Literal["holds", "tight", "fails"]
 Starts = Literal["by_itself", "flick", "returns", "never"]
@@ -28,8 +26,7 @@ STARTS: dict[Starts, str] = {
     "returns": "flicked the wrong way it stops, comes back and goes",
     "never": "does not start",
 }
-QUANTILES = (0.1, 0.5, 0.9)
-TRIP_STEP = 4  # stations of the way between those that are told
+AMPLE = 1.3  # a margin of the median build beyond which most builds hold, too
 SELF = 0.5  # share of builds or rest positions from which it must start unaided to be told so
 MUST_HOLD = ("circuit", "current", "push", "starts", "keeps_going", "stays_on")
 
@@ -63,41 +60,30 @@ class Link:
 
 
 @dataclass(frozen=True)
-class Trip:
-    """Speed along the way: places in mm from the entry, speeds as (10th percentile, median, 90th) in ``unit``.
-
-    ``reached`` is how far the median build gets in mm; ``stops`` says why it gets no farther, if so.
-    """
-
-    places: tuple[float, ...]
-    speeds: tuple[tuple[float, float, float], ...]
-    unit: str
-    reached: float
-    stops: str
-
-
-@dataclass(frozen=True)
 class Verdict:
     """What a teacher needs to know about a design before building it.
 
-    ``direction`` is ``forward``, the other way or none, as ``seen``; speeds in rad/s (or m/s) times
-    ``rate_per`` are told in ``rate_words``. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds;
-    ``causes`` are all plain causes that stop it, where the headline names but the first.
+    ``direction`` is ``forward``, the other way or none, as ``seen``, and ``sense`` +1, -1 or 0 for the same; speeds in
+    rad/s (or m/s where it ``travels``) times ``rate_per`` are told in ``rate_words``. ``leaves`` says how it leaves its
+    seat. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds; ``causes`` are all
+    plain causes that stop it, where the headline names but the first.
     """
 
     kind: str
     headline: str
     direction: str
+    sense: int
     forward: str
     seen: str
+    travels: bool
     rate_words: str
     rate_per: float
+    leaves: str
     starts: Starts
     weakest: str
     links: tuple[Link, ...]
     share_that_goes: float
     figures: dict[str, Figure]
-    geometry: Geometry
     trip: Trip | None
     causes: tuple[str, ...]
 
@@ -106,56 +92,70 @@ class Verdict:
         return next(link for link in self.links if link.id == id_)
 
 
-def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
-    """Compute the whole verdict, bands included, in one pass over the draws.
+Figures = dict[str, tuple[Array, str]]
+
+
+def verdict_of(kind: str, machine: Machine, words: Words, further: Figures) -> Verdict:
+    """The whole verdict on a machine, bands included, in one pass over its draws.
 
     Parameters
     ----------
-    design : Design
-    draws : Draws
-        How many draws and from which seed; 256 by default.
-
-    Raises
-    ------
-    Refusal
-        When no motor can be made of the design; says what to change.
+    kind : str
+        Name of the kind, to be told along.
+    machine : Machine
+    words : Words
+        How its parts and doings are called.
+    further : dict
+        Figures that only this kind has, with draws and unit.
     """
-    outcome = outcome_of(machine_of(design, draws or Draws()))
-    findings = [judge(outcome) for judge in JUDGES]
-    figures = _figures_of(outcome)
+    outcome = outcome_of(machine)
+    findings = [judge.judge(outcome) for judge in JUDGES]
+    figures = {**run_figures(outcome, words), **further}
+    tellings = [judge.tell(outcome, words) for judge in JUDGES]
     rows = (
-        [found.figure for found in findings]
-        + [found.margin for found in findings]
+        [finding.figure * telling.per for finding, telling in zip(findings, tellings, strict=True)]
+        + [finding.margin for finding in findings]
         + [row for row, _ in figures.values()]
     )
     bands = quantiles(np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]), QUANTILES)
     count = len(findings)
-    links = tuple(_link(found, bands[at], bands[count + at]) for at, found in enumerate(findings))
-    margins = np.stack([found.margin for found in findings if found.id in MUST_HOLD])
+    links = tuple(
+        _link(judge, telling, bands[at], bands[count + at])
+        for at, (judge, telling) in enumerate(zip(JUDGES, tellings, strict=True))
+    )
+    sense = int(outcome.drive.sense) if outcome.goes else 0
     return Verdict(
-        kind=design.kind,
-        headline=_headline(outcome, links),
-        direction=outcome.direction,
-        forward=outcome.machine.words.forward,
-        seen=outcome.machine.words.seen,
-        rate_words=outcome.machine.words.rate.words,
-        rate_per=outcome.machine.words.rate.per,
+        kind=kind,
+        headline=_headline(outcome, words, links),
+        direction=words.way(sense) if sense else "none",
+        sense=sense,
+        forward=words.forward,
+        seen=words.seen,
+        travels=machine.route is not None,
+        rate_words=words.rate.words,
+        rate_per=words.rate.per,
+        leaves=words.leaves,
         starts=_starts(outcome),
         weakest=weakest_of(links),
         links=links,
-        share_that_goes=float((margins >= 1).all(axis=0).mean()),
+        share_that_goes=float(_holds(findings).mean()),
         figures={
             name: Figure(float(band[1]), unit, (float(band[0]), float(band[2])))
             for (name, (_, unit)), band in zip(figures.items(), bands[2 * count :], strict=True)
         },
-        geometry=outcome.machine.geometry,
-        trip=_trip(outcome),
-        causes=tuple(cause.sentence for cause in outcome.machine.breaks),
+        trip=trip_of(outcome, words),
+        causes=tuple(words.of(cause) for cause in machine.causes),
     )
 
 
+def _holds(findings: list[Finding]) -> Array:
+    """In which builds every link holds that must; shape (draws,)."""
+    margins = [finding.margin for judge, finding in zip(JUDGES, findings, strict=True) if judge.id in MUST_HOLD]
+    return np.asarray((np.stack(margins) >= 1).all(axis=0))
+
+
 @dataclass(frozen=True)
-class Reading:
+class Sample:
     """Figures and margins of one design among several, as (10th percentile, median, 90th)."""
 
     figures: dict[str, tuple[float, float, float]]
@@ -164,19 +164,18 @@ class Reading:
     share_that_goes: float
 
 
-def readings(machine: Machine, count: int, wanted: Collection[str]) -> list[Reading]:
+def samples(machine: Machine, count: int, words: Words, wanted: Collection[str]) -> list[Sample]:
     """What ``count`` machines joined into one show, each for itself; ``wanted`` names the figures."""
     outcome = outcome_of(machine)
-    findings = [judge(outcome) for judge in JUDGES]
-    figures = {name: row for name, row in run_figures(outcome).items() if name in wanted}
-    rows = [*(found.margin for found in findings), *(row for row, _ in figures.values())]
+    findings = [judge.judge(outcome) for judge in JUDGES]
+    figures = {name: row for name, row in run_figures(outcome, words).items() if name in wanted}
+    rows = [*(finding.margin for finding in findings), *(row for row, _ in figures.values())]
     parted = np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]).reshape(len(rows), count, -1)
     bands = quantiles(parted, QUANTILES).swapaxes(0, 1).tolist()
-    must = parted[[at for at, found in enumerate(findings) if found.id in MUST_HOLD]]
-    shares = (must >= 1).all(axis=0).mean(axis=1)
-    names = [found.id for found in findings]
+    shares = _holds(findings).reshape(count, -1).mean(axis=1)
+    names = [judge.id for judge in JUDGES]
     return [
-        Reading(
+        Sample(
             figures={name: tuple(band) for name, band in zip(figures, each[len(names) :], strict=True)},
             margins={name: tuple(band) for name, band in zip(names, each[: len(names)], strict=True)},
             states={name: state_of(band[0], band[1]) for name, band in zip(names, each[: len(names)], strict=True)},
@@ -191,20 +190,25 @@ def state_of(low: float, middle: float) -> State:
     return "fails" if middle < 1 else "tight" if low < 1 else "holds"
 
 
-def _link(found: Finding, figure: Array, margin: Array) -> Link:
+def state_of_median(middle: float) -> State:
+    """A state from the margin of the median build alone: where it is ample, most builds are taken to hold, too."""
+    return state_of(middle / AMPLE, middle)
+
+
+def _link(judge: Judge, telling: Telling, figure: Array, margin: Array) -> Link:
     low, middle, high = (float(value) for value in margin)
     state = state_of(low, middle)
     return Link(
-        id=found.id,
-        name=NAMES[found.id],
+        id=judge.id,
+        name=judge.name,
         state=state,
         figure=float(figure[1]),
-        unit=found.unit,
+        unit=telling.unit,
         band=(float(figure[0]), float(figure[2])),
         margin=middle,
         margin_band=(low, high),
-        sentence=found.bad if state == "fails" else found.good,
-        told=found.told,
+        sentence=telling.bad if state == "fails" else telling.good,
+        told=telling.told,
     )
 
 
@@ -214,28 +218,24 @@ def weakest_of(links: tuple[Link, ...]) -> str:
     return failing[0] if failing else min(links, key=lambda link: link.margin_band[0]).id
 
 
-def _figures_of(outcome: Outcome) -> dict[str, tuple[Array, str]]:
-    return {**run_figures(outcome), **outcome.machine.figures}
-
-
-def run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
+def run_figures(outcome: Outcome, words: Words) -> Figures:
     """Figures of a run that every machine has, with draws and unit."""
-    machine, drive = outcome.machine, outcome.drive
-    strongest, rate, measure = np.abs(machine.effective).max(axis=1), machine.words.rate, machine.words.measure
+    machine, drive, rate, units = outcome.machine, outcome.drive, words.rate, words.units
+    strongest = np.abs(machine.effective).max(axis=1)
     found = {
-        "coupling": (strongest * measure.push_per, f"{measure.push}/A"),
+        "coupling": (strongest * units.push_per, f"{units.push}/A"),
         "resistance": (machine.total_ohms * 1e3, "mΩ"),
         "battery_resistance": (machine.pack.ohms_at(machine.pack.used) * 1e3, "mΩ"),
         **{f"{place.replace(' ', '_')}_resistance": (ohms * 1e3, "mΩ") for place, ohms in machine.ohms.items()},
         "volts": (machine.pack.volts_at(machine.pack.used), "V"),
         "current": (drive.current, "A"),
         "mean_current": (outcome.mean_current, "A"),
-        "push": (drive.stall * measure.push_per, measure.push),
-        "friction": (machine.load.dry * measure.push_per, measure.push),
+        "push": (drive.stall * units.push_per, units.push),
+        "friction": (machine.load.dry * units.push_per, units.push),
         "speed": (outcome.speed * rate.per, rate.unit),
         "spin_up_time": (outcome.spin_up, "s"),
         "coast_down_time": (coast_down_time(machine.load, machine.inertia, outcome.speed), "s"),
-        "inertia": (machine.inertia * measure.inertia_per, measure.inertia),
+        "inertia": (machine.inertia * units.inertia_per, units.inertia),
         "hands_off_time": (outcome.hands_off, "s"),
         "life": (outcome.life / 60, "min"),
         "runs": (outcome.runs, "runs"),
@@ -253,37 +253,20 @@ def run_figures(outcome: Outcome) -> dict[str, tuple[Array, str]]:
     return found
 
 
-def _trip(outcome: Outcome) -> Trip | None:
-    journey = outcome.journey
-    if journey is None or not outcome.goes:
-        return None
-    some = slice(None, None, TRIP_STEP)
-    rate = outcome.machine.words.rate
-    bands = quantiles(journey.speed[:, some].T * rate.per, QUANTILES)
-    return Trip(
-        places=tuple(np.round(np.median(journey.places[:, some], axis=0) * 1e3, 1).tolist()),
-        speeds=tuple(tuple(row) for row in np.round(bands, 4).tolist()),
-        unit=rate.unit,
-        reached=float(np.median(journey.reached)) * 1e3,
-        stops=stopped_by(outcome.machine, journey),
-    )
-
-
-def _headline(outcome: Outcome, links: tuple[Link, ...]) -> str:
+def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...]) -> str:
     by_id = {link.id: link for link in links}
     turning, on = by_id["keeps_going"], by_id["stays_on"]
     weakest = weakest_of(links)
     failing = next((link for link in links[:5] if link.state == "fails"), None)
-    if failing or outcome.direction == "none":
+    if failing or not outcome.goes:
         broken = failing or by_id[weakest]
         return f"Does not go. {broken.sentence}"
-    spoken = outcome.machine.words
-    starts = f"{spoken.goes} {outcome.direction}, {STARTS[_starts(outcome)]}"
+    starts = f"{words.goes} {words.way(outcome.drive.sense)}, {STARTS[_starts(outcome)]}"
     if on.state == "fails":
-        where = f"near {words.figures(on.figure, 2)} {spoken.rate.words}" if on.figure else "at once"
-        return f"{starts}, but {spoken.leaves} {where}. {on.sentence if not on.figure else ''}".strip()
-    band = f"({words.figures(turning.band[0], 2)}–{words.figures(turning.band[1], 2)})"
-    settles = f"{spoken.settles} {words.figures(turning.figure, 2)} {spoken.rate.words} {band}"
+        where = f"near {rounded(on.figure, 2)} {words.rate.words}" if on.figure else "at once"
+        return f"{starts}, but {words.leaves} {where}. {on.sentence if not on.figure else ''}".strip()
+    band = f"({rounded(turning.band[0], 2)}–{rounded(turning.band[1], 2)})"
+    settles = f"{words.settles} {rounded(turning.figure, 2)} {words.rate.words} {band}"
     return f"{starts}, {settles}. Weakest link: {NAMES[weakest].lower()}."
 
 

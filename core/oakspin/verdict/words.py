@@ -1,21 +1,82 @@
-"""Numbers as people say them: three significant figures at most, plain digits."""
+"""How a machine's parts and doings are called: the words that a verdict needs from its kind."""
 
 from __future__ import annotations
 
-import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from oakspin.machines.machine import Cause, Hindrance
 
 
-def figures(value: float, digits: int = 3) -> str:
-    """A number with so many significant figures at most, never in powers of ten.
+@dataclass(frozen=True)
+class Rate:
+    """How speed is told: per rad/s (or m/s), in which unit, in which words."""
 
-    Example
-    -------
-    >>> figures(1552.3), figures(0.4567), figures(12.0), figures(2718, 2)
-    ('1550', '0.457', '12', '2700')
+    unit: str
+    words: str
+    per: float
+
+
+TURNS = Rate("turns/min", "turns a minute", 60 / (2 * np.pi))
+METERS = Rate("m/s", "meters a second", 1.0)
+
+
+@dataclass(frozen=True)
+class Units:
+    """The units in which push (from N m or N) and inertia (from kg m2 or kg) are told."""
+
+    push: str
+    push_per: float
+    inertia: str
+    inertia_per: float
+
+
+TORQUE = Units("µN·m", 1e6, "g·mm²", 1e9)
+THRUST = Units("mN", 1e3, "g", 1e3)
+
+
+@dataclass(frozen=True)
+class Words:
+    """How this machine's parts are called in sentences; ``forward`` and ``backward`` are seen from ``seen``.
+
+    ``closes`` is said of a circuit that closes, ``cancels`` where the pushes of a turn cancel,
+    ``faint`` where the push is weaker than the least friction; ``alike`` of a push that is the same
+    everywhere, ``unaided`` of a start that needs no hand, ``steady`` before the time to speed.
+    ``goes`` and ``settles`` are the verbs of the headline. ``passed`` tells the time of one way, ``thrown_back`` a
+    way that ends where it began. ``causes`` holds a sentence for each cause and each hindrance, by its id, with
+    places for the values that it tells.
     """
-    if value == 0 or not math.isfinite(value):
-        return "0" if value == 0 else "—"
-    places = digits - 1 - math.floor(math.log10(abs(value)))
-    rounded = round(value, places)
-    text = f"{rounded:.{max(places, 0)}f}"
-    return text.rstrip("0").rstrip(".") if "." in text else text
+
+    contact: str
+    bearing: str
+    leaves: str
+    closes: str
+    cancels: str
+    faint: str
+    stays: str
+    causes: dict[str, str]
+    seen: str = "from above"
+    forward: str = "counter-clockwise"
+    backward: str = "clockwise"
+    rate: Rate = TURNS
+    units: Units = TORQUE
+    goes: str = "Turns"
+    settles: str = "settles near"
+    alike: str = "The same at every angle."
+    unaided: str = "Starts by itself, from any angle."
+    steady: str = "Every angle pushes; "
+    over: str = "over a turn"
+    secure: str = "never leaves"
+    together: str = "All round the axis such forces turn it"
+    runs: str = "runs of a minute at most"
+    passed: str = ""
+    thrown_back: str = ""
+
+    def of(self, cause: Cause | Hindrance) -> str:
+        """The sentence of a cause, or what is said of a hindrance, with its values in it."""
+        return self.causes[cause.id].format(**cause.told)
+
+    def way(self, sense: float) -> str:
+        """The direction of a sense: forward where it is positive, else backward."""
+        return self.forward if sense > 0 else self.backward

@@ -4,8 +4,8 @@ import numpy as np
 import pytest
 
 from oakspin.draws import Draws
-from oakspin.machines.kinds import machine_of
-from oakspin.machines.machine import joined, make
+from oakspin.machines.joined import joined, likeness, one_build
+from oakspin.machines.table import machine_of
 from oakspin.verdict.outcome import outcome_of
 from tests.core.designs import LANTERN, changed
 
@@ -28,18 +28,18 @@ def test_joined_machines_run_as_each_alone() -> None:
         assert together.start.ratio[rows] == pytest.approx(alone.start.ratio)
 
 
-def test_machines_of_another_make_are_told_apart() -> None:
-    makes = [make(machine_of(design, DRAWS)) for design in ALIKE]
-    assert makes[0] == makes[1] == makes[2]
+def test_machines_of_another_likeness_are_told_apart() -> None:
+    likenesses = [likeness(machine_of(design, DRAWS)) for design in ALIKE]
+    assert likenesses[0] == likenesses[1] == likenesses[2]
     for other in (changed(LANTERN, magnets__plating="epoxy"), changed(LANTERN, magnets__magnetized="across")):
-        assert make(machine_of(other, DRAWS)) != makes[0]
+        assert likeness(machine_of(other, DRAWS)) != likenesses[0]
 
 
 def test_one_build_is_that_draw_of_the_whole() -> None:
     machine = machine_of(LANTERN, DRAWS)
     whole = outcome_of(machine)
     for index in (0, 17, 31):
-        one = outcome_of(machine.one_build(index))
+        one = outcome_of(one_build(machine, index))
         assert one.speed == pytest.approx(whole.speed[index : index + 1])
         assert one.hands_off == pytest.approx(whole.hands_off[index : index + 1])
         assert np.shape(one.life) == (1,)

@@ -7,10 +7,10 @@ import math
 import numpy as np
 import pytest
 
-from oakspin.machines.kinds import KINDS
+from oakspin import evaluate
+from oakspin.kinds.kinds import KINDS
 from oakspin.make import build_sheet, first_run
 from oakspin.make.svg import fits_a_page, template_size
-from oakspin.verdict import evaluate
 from tests.core.designs import changed
 
 HANGING, CORED, TRAIN = (KINDS[name].start for name in ("hanging", "cored", "train"))
@@ -82,7 +82,7 @@ def test_the_wire_to_cut_is_what_the_winding_takes() -> None:
 
 
 def test_opposed_arms_are_drawn_opposed() -> None:
-    same, opposed = (build_sheet(changed(CORED, winding__sense=sense)).figures[0] for sense in ("same", "opposed"))
+    same, opposed = (build_sheet(changed(CORED, winding__sense=sense)).how_to[0] for sense in ("same", "opposed"))
 
     def slants(figure) -> set[float]:  # type: ignore[no-untyped-def]
         return {np.sign(one.points[1][0] - one.points[0][0]) for one in figure.shapes if one.role == "wire"}

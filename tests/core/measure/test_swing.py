@@ -6,7 +6,7 @@ import pytest
 from oakspin.design.patch import patched
 from oakspin.draws import MEDIAN
 from oakspin.errors import Refusal
-from oakspin.machines.kinds import machine_of
+from oakspin.machines.table import machine_of
 from oakspin.measure import Trial, balance_of, compare, trial_form
 from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Readings

@@ -4,9 +4,10 @@ import numpy as np
 import pytest
 
 from oakspin.draws import MEDIAN, Draws
-from oakspin.machines.kinds import machine_of
+from oakspin.kinds.look import spin
+from oakspin.machines.table import machine_of
 from oakspin.motion.drive import drive_of, sense_of
-from oakspin.motion.spin import FRAMES, spin
+from oakspin.motion.spin import FRAMES
 from tests.core.designs import LANTERN, changed
 
 ACROSS = changed(LANTERN, magnets__magnetized="across")

@@ -4,11 +4,11 @@ import numpy as np
 import pytest
 
 from oakspin.draws import MEDIAN, Draws
-from oakspin.machines.kinds import machine_of
+from oakspin.kinds.look import spin
 from oakspin.machines.machine import Machine
+from oakspin.machines.table import machine_of
 from oakspin.motion.drive import drive_of
 from oakspin.motion.simulate import simulate
-from oakspin.motion.spin import spin
 from oakspin.motion.steady import spin_up_time, steady_speed
 from tests.core.designs import ALL_ROUND, CRADLE, LANTERN, changed, sample
 

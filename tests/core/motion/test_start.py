@@ -6,8 +6,8 @@ import numpy as np
 import pytest
 
 from oakspin.draws import MEDIAN
-from oakspin.machines.kinds import machine_of
 from oakspin.machines.machine import Machine, Rest
+from oakspin.machines.table import machine_of
 from oakspin.motion.drive import drive_of
 from oakspin.motion.simulate import simulate
 from oakspin.motion.start import start_of

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import pytest
 
-from oakspin.machines.kinds import KINDS
+from oakspin import evaluate
+from oakspin.kinds.kinds import KINDS
 from oakspin.teach import pole_finder
-from oakspin.verdict import evaluate
 from tests.core.designs import changed
 
 

@@ -7,7 +7,7 @@ import pytest
 
 from oakspin import evaluate
 from oakspin.teach import CARRIERS, RULES, cards_of, explain
-from oakspin.teach.explain import words_of
+from oakspin.teach.explain import in_words
 from oakspin.teach.rules import hand_for
 from tests.core.designs import LANTERN, changed, grade, sample
 
@@ -69,7 +69,7 @@ def test_what_does_not_turn_is_explained_as_such() -> None:
     [((0, -1, 0), "toward you"), ((0.9, 0.1, -0.1), "to the right"), ((-0.7, 0, -0.7), "to the left and down")],
 )
 def test_directions_in_words(vector: tuple[float, float, float], words: str) -> None:
-    assert words_of(vector) == words
+    assert in_words(vector) == words
 
 
 def test_answers_are_those_of_the_bench() -> None:

@@ -3,14 +3,15 @@
 import numpy as np
 import pytest
 
+from oakspin import evaluate
 from oakspin.design.patch import patched
 from oakspin.draws import MEDIAN, Draws
 from oakspin.errors import UnfitPatch
-from oakspin.machines.coil.tuning import COIL_ARRAYS
-from oakspin.machines.kinds import KINDS, takes_arrays
-from oakspin.tune import best_of, best_settings, design_map, factors_of, sweep, tuning_of
+from oakspin.kinds.kinds import KINDS, numbers_of
+from oakspin.machines.coil.machine import COIL_ARRAYS
+from oakspin.machines.table import takes_arrays
+from oakspin.tune import best_of, best_settings, design_map, sweep, tuning_of
 from oakspin.tune.sweep import SWEEP_DRAWS
-from oakspin.verdict import evaluate
 from oakspin.verdict.verdict import MUST_HOLD
 from tests.core.designs import CRADLE, LANTERN, LOBES, changed, sample
 
@@ -33,7 +34,7 @@ def test_every_pair_is_what_its_own_design_would_be(design, first: str, second: 
     some = np.random.default_rng(2).permutation(len(found.first_values) * len(found.second_values))[:7]
     for place in some:
         row, column = divmod(int(place), len(found.first_values))
-        settings = (*found.first.settings(found.first_values[column]), *found.second.settings(found.second_values[row]))
+        settings = (*found.first.turned(found.first_values[column]), *found.second.turned(found.second_values[row]))
         try:
             verdict = evaluate(patched(design, settings), MEDIAN)
         except UnfitPatch:
@@ -46,16 +47,18 @@ def test_every_pair_is_what_its_own_design_would_be(design, first: str, second: 
 
 def test_every_number_that_may_be_an_array_is_one_of_the_design_s_and_swept_alike_either_way() -> None:
     pointers = [
-        one.pointer for start in (CRADLE, LOBES, changed(CRADLE, imbalance_mm=0.2)) for one in factors_of(start)
+        one.pointer
+        for start in (CRADLE, LOBES, changed(CRADLE, imbalance_mm=0.2))
+        for one in numbers_of(start).values()
     ]
     assert all(any(takes_arrays(CRADLE, pointer) for pointer in pointers) for _ in COIL_ARRAYS)
     for design in (CRADLE, sample("tide-mill")):
-        for factor in factors_of(design):
+        for factor in numbers_of(design).values():
             if not takes_arrays(design, factor.pointer):
                 continue
             found = sweep(design, factor.pointer, points=3)
             for point in found.points:
-                alone = evaluate(patched(design, factor.settings(point.value)), Draws(SWEEP_DRAWS))
+                alone = evaluate(patched(design, factor.turned(point.value)), Draws(SWEEP_DRAWS))
                 assert point.figures["push"][1] == pytest.approx(alone.figures["push"].value, rel=1e-6, abs=1e-6), (
                     factor.pointer
                 )

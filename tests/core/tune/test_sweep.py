@@ -8,7 +8,7 @@ import pytest
 from oakspin import Draws, evaluate
 from oakspin.design.patch import patched
 from oakspin.errors import UnfitPatch
-from oakspin.tune import factors_of, sweep, sweep_table
+from oakspin.tune import sweep, sweep_table, tuning_of
 from oakspin.tune.factors import factor_at
 from oakspin.tune.sweep import CHUNK, planned, sweep_points
 from tests.core.designs import LANTERN, changed
@@ -20,7 +20,7 @@ from tests.core.designs import LANTERN, changed
 def test_each_point_is_the_verdict_at_that_value(pointer: str) -> None:
     found = sweep(LANTERN, pointer, points=7, draws=Draws(64))
     for point in found.points:
-        verdict = evaluate(patched(LANTERN, found.factor.settings(point.value)), Draws(64))
+        verdict = evaluate(patched(LANTERN, found.factor.turned(point.value)), Draws(64))
         for name, band in point.figures.items():
             figure = verdict.figures[name]
             assert band == pytest.approx((figure.band[0], figure.value, figure.band[1]), rel=1e-9, abs=1e-12)
@@ -31,7 +31,7 @@ def test_each_point_is_the_verdict_at_that_value(pointer: str) -> None:
 
 
 def test_every_number_of_the_design_can_be_swept_over_its_range() -> None:
-    factors = factors_of(LANTERN)
+    factors = tuning_of(LANTERN).factors
     assert {"/feet/gap_mm", "/magnets/count", "/wire/size/awg", "/outline/half/points/0/radius_mm"} <= {
         one.pointer for one in factors
     }
@@ -45,7 +45,7 @@ def test_every_number_of_the_design_can_be_swept_over_its_range() -> None:
 def test_whole_numbers_are_swept_once_each_and_take_their_followers_along() -> None:
     factor = factor_at(LANTERN, "/magnets/count")
     assert factor.values(41) == [float(count) for count in range(1, 13)]
-    more = patched(LANTERN, factor.settings(4.0))
+    more = patched(LANTERN, factor.turned(4.0))
     assert more.feet.height_mm == pytest.approx(3.4 * 2)
 
 

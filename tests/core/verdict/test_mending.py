@@ -6,9 +6,9 @@ from typing import Any
 
 import pytest
 
+from oakspin import advise, evaluate
 from oakspin.design.patch import patched
-from oakspin.machines.kinds import KINDS
-from oakspin.verdict import advise, evaluate
+from oakspin.kinds.kinds import KINDS
 from tests.core.designs import ALL_ROUND, bared, changed
 
 FERRITE = {"by": "grade", "grade": "ferrite"}

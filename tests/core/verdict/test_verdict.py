@@ -6,9 +6,9 @@ import pytest
 
 from oakspin import advise, evaluate, report
 from oakspin.design.patch import patched
+from oakspin.rounding import rounded as figures
 from oakspin.verdict.links import JUDGES, NAMES
 from oakspin.verdict.verdict import weakest_of
-from oakspin.verdict.words import figures
 from tests.core.designs import LANTERN, changed, sample
 
 ORDER = ["circuit", "current", "push", "starts", "keeps_going", "stays_on", "stays_cool", "lasts"]

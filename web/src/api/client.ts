@@ -18,10 +18,10 @@ export type Dial = Schemas["Dial"];
 export type Setting = Schemas["Setting"];
 export type Spin = Schemas["Spin"];
 export type Fault = Schemas["Fault"];
-export type Build = Schemas["BuildOut"];
+export type Build = Schemas["Making"];
 export type FirstRun = Schemas["FirstRun"];
 export type HowTo = Schemas["HowTo"];
-export type Factor = Schemas["Factor"];
+export type Factor = Schemas["Number"];
 export type Tuning = Schemas["Tuning"];
 export type Curve = Schemas["Curve"];
 export type Best = Schemas["Best"];
@@ -34,11 +34,14 @@ export type RuleName = NonNullable<Schemas["ExplainBody"]["rule"]>;
 export type Carrier = NonNullable<Schemas["ExplainBody"]["carrier"]>;
 export type Card = Schemas["Card"];
 export type Caution = Schemas["Caution"];
-export type Trial = Schemas["Trial"];
-export type Readings = Schemas["Readings"];
+export type Trial = Schemas["TrialAnswer"];
+export type Readings = Schemas["ReadingsAnswer"];
 export type KeptTrial = Schemas["TrialOut"];
 export type Comparison = Schemas["Comparison"];
-export type VerdictAnswer = Schemas["VerdictOut"];
+export type Look = Schemas["Look"];
+export type Turn = Schemas["Turn"];
+export type Shelf = Schemas["ShelfOut"];
+export type Unread = Schemas["UnreadOut"];
 
 export const client = createClient<paths>({ baseUrl: globalThis.location.origin });
 
@@ -80,10 +83,13 @@ export class ProblemError extends Error {
   /** One line for people: title, first fault's way out, hint. */
   get line(): string {
     const first = this.faults[0];
-    const fault = first ? `${first.field}: got ${first.value}; must be ${first.limit}. ${first.hint}` : "";
+    const fault = first ? faultLine(first) : "";
     return [this.message, fault, this.hint].filter(Boolean).join(" ");
   }
 }
+
+/** One fault for people: where, what stands there, what it must be, what to do. */
+export const faultLine = (fault: Fault) => `${fault.field}: got ${fault.value}; must be ${fault.limit}. ${fault.hint}`;
 
 interface Answer<T> {
   data?: T;

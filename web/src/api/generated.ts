@@ -48,6 +48,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Copy
+         * @description Keep a state as a demonstration of its own.
+         */
+        post: operations["keep_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{id}": {
         parameters: {
             query?: never;
@@ -364,7 +384,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/verdict": {
+    "/api/look": {
         parameters: {
             query?: never;
             header?: never;
@@ -374,10 +394,30 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Get Verdict
-         * @description Whether it will go, what will stop it.
+         * Get Look
+         * @description Whether it will go, what will stop it; its parts with their dials; its drawing.
          */
-        post: operations["get_verdict"];
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Turned
+         * @description The design with its dials turned.
+         */
+        post: operations["turn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -404,6 +444,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/spin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Spin
+         * @description The computed run of the median build.
+         */
+        post: operations["get_spin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/build": {
         parameters: {
             query?: never;
@@ -418,6 +478,66 @@ export interface paths {
          * @description The build sheet and the first-run card.
          */
         post: operations["get_build"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cautions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Cautions
+         * @description Every caution for a design.
+         */
+        post: operations["list_cautions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trial-form": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Trial Form
+         * @description What a trial of this design asks for.
+         */
+        post: operations["get_trial_form"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Balance
+         * @description What the period of a swing tells about the balance.
+         */
+        post: operations["get_balance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -478,46 +598,6 @@ export interface paths {
          * @description Two numbers at once, over every pair of values.
          */
         post: operations["get_map"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/trial-form": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Get Trial Form
-         * @description What a trial of this design asks for.
-         */
-        post: operations["get_trial_form"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/balance": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Get Balance
-         * @description What the period of a swing tells about the balance.
-         */
-        post: operations["get_balance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -618,46 +698,6 @@ export interface paths {
          * @description Which pole is up, from the way it was seen to turn.
          */
         post: operations["find_pole"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/cautions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * List Cautions
-         * @description Every caution for a design.
-         */
-        post: operations["list_cautions"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/spin": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Get Spin
-         * @description The computed run of the median build.
-         */
-        post: operations["get_spin"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1170,23 +1210,14 @@ export interface components {
              */
             axle_mm?: number;
             /**
-             * Fan G
-             * @description Mass of a fan or a load drum on the shaft.
-             * @default 0
+             * @description Fan or load drum on the shaft.
+             * @default {
+             *       "mass_g": 0,
+             *       "radius_mm": 15,
+             *       "area_mm2": 0
+             *     }
              */
-            fan_g?: number;
-            /**
-             * Fan Mm
-             * @description Its radius.
-             * @default 15
-             */
-            fan_mm?: number;
-            /**
-             * Fan Area Mm2
-             * @description Area that it sweeps through the air.
-             * @default 0
-             */
-            fan_area_mm2?: number;
+            fan?: components["schemas"]["Fan"];
             /**
              * @default {
              *       "turns_per_s": 4,
@@ -1437,7 +1468,7 @@ export interface components {
             /** Version */
             version: number;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"];
             /**
              * Changed At
              * Format: date-time
@@ -1454,7 +1485,7 @@ export interface components {
         };
         /**
          * Fan
-         * @description A paper fan or sail on the shaft, spread evenly round it.
+         * @description A paper fan, a sail or a load drum on the shaft, spread evenly round it.
          */
         Fan: {
             /**
@@ -1475,6 +1506,31 @@ export interface components {
              * @default 0
              */
             area_mm2?: number;
+        };
+        /**
+         * Fault
+         * @description One thing wrong with a design or a file.
+         *
+         *     Parameters
+         *     ----------
+         *     field : str
+         *         Where it stands, as a JSON pointer such as ``/magnets/count``; ``/`` is the whole file.
+         *     value : str
+         *         The value found, short enough to print.
+         *     limit : str
+         *         What is allowed there.
+         *     hint : str
+         *         What to do next.
+         */
+        Fault: {
+            /** Field */
+            field: string;
+            /** Value */
+            value: string;
+            /** Limit */
+            limit: string;
+            /** Hint */
+            hint: string;
         };
         /**
          * Feet
@@ -2362,6 +2418,16 @@ export interface components {
             point_deg?: number;
         };
         /**
+         * ShelfOut
+         * @description Everything on the shelf, oldest first; what cannot be read is told apart.
+         */
+        ShelfOut: {
+            /** Motors */
+            motors: components["schemas"]["DemonstrationOut"][];
+            /** Unread */
+            unread: components["schemas"]["UnreadOut"][];
+        };
+        /**
          * SquareOutline
          * @description A coil wound on a rectangular former.
          */
@@ -2710,6 +2776,18 @@ export interface components {
             maker?: "careful_adult" | "older_pupil" | "young_pupil";
         };
         /**
+         * UnreadOut
+         * @description A demonstration that this program cannot read: what is wrong; its file goes out as it is kept.
+         */
+        UnreadOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Faults */
+            faults: components["schemas"]["Fault"][];
+        };
+        /**
          * Winding
          * @description Turns on both arms, in one wire.
          */
@@ -2764,31 +2842,6 @@ export interface components {
             ends_stripped?: boolean;
         };
         /**
-         * Fault
-         * @description One thing wrong with a design or a file.
-         *
-         *     Parameters
-         *     ----------
-         *     field : str
-         *         Where it stands, as a JSON pointer such as ``/magnets/count``; ``/`` is the whole file.
-         *     value : str
-         *         The value found, short enough to print.
-         *     limit : str
-         *         What is allowed there.
-         *     hint : str
-         *         What to do next.
-         */
-        Fault: {
-            /** Field */
-            field: string;
-            /** Value */
-            value: string;
-            /** Limit */
-            limit: string;
-            /** Hint */
-            hint: string;
-        };
-        /**
          * Problem
          * @description What went wrong, where, and what to do.
          */
@@ -2799,12 +2852,12 @@ export interface components {
              * Faults
              * @default []
              */
-            faults?: components["schemas"]["Fault"][];
+            faults: components["schemas"]["Fault"][];
             /**
              * Hint
              * @default
              */
-            hint?: string;
+            hint: string;
         };
         /**
          * NewBody
@@ -2823,6 +2876,16 @@ export interface components {
             content: unknown;
         };
         /**
+         * CopyBody
+         * @description A state to keep as a demonstration of its own.
+         */
+        CopyBody: {
+            /** Title */
+            title: string;
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+        };
+        /**
          * ConflictProblem
          * @description A save that came second: ``version`` is the one to build on to take over.
          */
@@ -2833,12 +2896,12 @@ export interface components {
              * Faults
              * @default []
              */
-            faults?: components["schemas"]["Fault"][];
+            faults: components["schemas"]["Fault"][];
             /**
              * Hint
              * @default
              */
-            hint?: string;
+            hint: string;
             /** Version */
             version: number;
         };
@@ -3081,7 +3144,7 @@ export interface components {
              * Format: date-time
              */
             made_at: string;
-            trial: components["schemas"]["Trial"];
+            trial: components["schemas"]["TrialAnswer"];
             /** Revision */
             revision: number;
             /** Corrects */
@@ -3119,6 +3182,8 @@ export interface components {
             demonstrations: number;
             /** Trials */
             trials: number;
+            /** Unread */
+            unread: number;
         };
         /**
          * KindOut
@@ -3150,6 +3215,9 @@ export interface components {
          * Dial
          * @description One thing to turn. ``number`` has limits and a step; ``choice`` has choices; ``size`` takes a gauge
          *     or mm, each within its own limits in ``sizes``.
+         *
+         *     ``label`` names it beside its part, ``name`` where it stands alone. ``tuned`` ranks the numbers that are tuned first,
+         *     from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise.
          */
         Dial: {
             /**
@@ -3159,6 +3227,8 @@ export interface components {
             type: "number" | "choice" | "size";
             /** Label */
             label: string;
+            /** Name */
+            name: string;
             /** Pointer */
             pointer: string;
             /** Value */
@@ -3169,42 +3239,57 @@ export interface components {
              * Unit
              * @default
              */
-            unit?: string;
+            unit: string;
             /**
              * Minimum
              * @default 0
              */
-            minimum?: number;
+            minimum: number;
             /**
              * Maximum
              * @default 0
              */
-            maximum?: number;
+            maximum: number;
             /**
              * Step
              * @default 1
              */
-            step?: number;
+            step: number;
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
             /**
              * Choices
              * @default []
              */
-            choices?: components["schemas"]["Choice"][];
+            choices: components["schemas"]["Choice"][];
             /**
              * Chosen
              * @default
              */
-            chosen?: string;
+            chosen: string;
             /**
              * Follows
              * @default []
              */
-            follows?: components["schemas"]["Follower"][];
+            follows: components["schemas"]["Follower"][];
             /**
              * Sizes
              * @default []
              */
-            sizes?: components["schemas"]["SizeLimit"][];
+            sizes: components["schemas"]["SizeLimit"][];
+            /**
+             * Tuned
+             * @default 0
+             */
+            tuned: number;
+            /**
+             * Built
+             * @default false
+             */
+            built: boolean;
         };
         /**
          * Dimension
@@ -3282,14 +3367,15 @@ export interface components {
              * Plus
              * @default 0
              */
-            plus?: number;
+            plus: number;
         };
         /**
          * Geometry
          * @description The whole drawing of one design.
          *
-         *     ``current`` are paths that carry current away from the + terminal at the pose drawn. ``sparks``
-         *     are places where contact breaks and that do not move. ``caption`` tells what is seen.
+         *     ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry current
+         *     away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not move.
+         *     ``caption`` tells what is seen.
          */
         Geometry: {
             /** Shapes */
@@ -3314,6 +3400,8 @@ export interface components {
             ][][];
             /** Moving */
             moving: components["schemas"]["Moving"][];
+            /** Pose */
+            pose: number;
             /** Sparks */
             sparks: [
                 number,
@@ -3336,12 +3424,12 @@ export interface components {
              * Dots
              * @default []
              */
-            dots?: components["schemas"]["Dots"][];
-            ribbon?: components["schemas"]["Ribbon"] | null;
+            dots: components["schemas"]["Dots"][];
+            ribbon: components["schemas"]["Ribbon"] | null;
         };
         /**
          * Handle
-         * @description A place on the drawing that can be moved.
+         * @description A place on the drawing that can be moved; where it stands now, its numbers have their present values.
          */
         Handle: {
             /** Id */
@@ -3355,10 +3443,10 @@ export interface components {
         };
         /**
          * HandleAxis
-         * @description One direction in which a handle moves: the design field it sets and its limits.
+         * @description One direction in which a handle moves, and the number of the design that it turns.
          *
-         *     The field's value is ``origin + slope * coordinate`` of the handle: mm along x or y, or
-         *     degrees counter-clockwise round ``center`` when it moves along ``turn``.
+         *     The number changes by ``slope`` for each unit of way: a mm along x or y, or a degree counter-clockwise round
+         *     ``center`` when it moves along ``turn``. Its limits, its step and its words are the number's own.
          */
         HandleAxis: {
             /**
@@ -3366,27 +3454,13 @@ export interface components {
              * @enum {string}
              */
             along: "x" | "y" | "turn";
-            /** Label */
-            label: string;
             /** Pointer */
             pointer: string;
-            /** Value */
-            value: number;
-            /** Minimum */
-            minimum: number;
-            /** Maximum */
-            maximum: number;
-            /** Step */
-            step: number;
-            /** Origin */
-            origin: number;
-            /** Slope */
-            slope: number;
             /**
-             * Unit
-             * @default mm
+             * Slope
+             * @default 1
              */
-            unit?: string;
+            slope: number;
             /**
              * Center
              * @default [
@@ -3394,15 +3468,10 @@ export interface components {
              *       0
              *     ]
              */
-            center?: [
+            center: [
                 number,
                 number
             ];
-            /**
-             * Follows
-             * @default []
-             */
-            follows?: components["schemas"]["Follower"][];
         };
         /**
          * Label
@@ -3420,12 +3489,12 @@ export interface components {
              * @default middle
              * @enum {string}
              */
-            anchor?: "start" | "middle" | "end";
+            anchor: "start" | "middle" | "end";
             /**
              * Strong
              * @default false
              */
-            strong?: boolean;
+            strong: boolean;
         };
         /**
          * Link
@@ -3465,6 +3534,18 @@ export interface components {
             told: string;
         };
         /**
+         * Look
+         * @description A design with its verdict, its parts and its drawing.
+         */
+        Look: {
+            /** Design */
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"];
+            verdict: components["schemas"]["Verdict"];
+            /** Parts */
+            parts: components["schemas"]["PartLine"][];
+            drawing: components["schemas"]["Geometry"];
+        };
+        /**
          * Mass
          * @description Centre of mass and how far it is from the axis.
          */
@@ -3481,7 +3562,8 @@ export interface components {
          * @description A path that turns with the machine, at angle 0, as (x, y, z) in mm from the axis; seen in a view.
          *
          *     One that travels instead has a ``route`` on the drawing and how many mm of it make a meter of way:
-         *     its points are then (ahead, to the left, 0) from its place on the route.
+         *     its points are then (ahead, to the left, 0) from its place on the route. ``carries`` is +1 where it carries the
+         *     current along its points at the pose, away from the + terminal, -1 where against them, 0 where none.
          */
         Moving: {
             /**
@@ -3497,15 +3579,25 @@ export interface components {
             ][];
             view: components["schemas"]["View"];
             /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+            /**
+             * Carries
+             * @default 0
+             */
+            carries: number;
+            /**
              * Sparks
              * @default false
              */
-            sparks?: boolean;
+            sparks: boolean;
             /**
              * Route
              * @default []
              */
-            route?: [
+            route: [
                 number,
                 number
             ][];
@@ -3513,7 +3605,7 @@ export interface components {
              * Route Per M
              * @default 0
              */
-            route_per_m?: number;
+            route_per_m: number;
         };
         /**
          * PartLine
@@ -3533,9 +3625,7 @@ export interface components {
         };
         /**
          * Push
-         * @description Where the drive acts: ``toward`` is its way (right, up, toward the viewer) when it drives forward.
-         *
-         *     The force is the drive over ``lever_mm``.
+         * @description Where the drive acts, its way (right, up, toward the viewer), and how hard it pushes there.
          */
         Push: {
             /** X */
@@ -3548,8 +3638,8 @@ export interface components {
                 number,
                 number
             ];
-            /** Lever Mm */
-            lever_mm: number;
+            /** Force Mn */
+            force_mN: number;
         };
         /**
          * Ribbon
@@ -3584,12 +3674,12 @@ export interface components {
              * Closed
              * @default true
              */
-            closed?: boolean;
+            closed: boolean;
             /**
              * Label
              * @default
              */
-            label?: string;
+            label: string;
         };
         /**
          * SizeLimit
@@ -3646,9 +3736,10 @@ export interface components {
          * Verdict
          * @description What a teacher needs to know about a design before building it.
          *
-         *     ``direction`` is ``forward``, the other way or none, as ``seen``; speeds in rad/s (or m/s) times
-         *     ``rate_per`` are told in ``rate_words``. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds;
-         *     ``causes`` are all plain causes that stop it, where the headline names but the first.
+         *     ``direction`` is ``forward``, the other way or none, as ``seen``, and ``sense`` +1, -1 or 0 for the same; speeds in
+         *     rad/s (or m/s where it ``travels``) times ``rate_per`` are told in ``rate_words``. ``leaves`` says how it leaves its
+         *     seat. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds; ``causes`` are all
+         *     plain causes that stop it, where the headline names but the first.
          */
         Verdict: {
             /** Kind */
@@ -3657,14 +3748,20 @@ export interface components {
             headline: string;
             /** Direction */
             direction: string;
+            /** Sense */
+            sense: number;
             /** Forward */
             forward: string;
             /** Seen */
             seen: string;
+            /** Travels */
+            travels: boolean;
             /** Rate Words */
             rate_words: string;
             /** Rate Per */
             rate_per: number;
+            /** Leaves */
+            leaves: string;
             /**
              * Starts
              * @enum {string}
@@ -3680,19 +3777,9 @@ export interface components {
             figures: {
                 [key: string]: components["schemas"]["Figure"];
             };
-            geometry: components["schemas"]["Geometry"];
             trip: components["schemas"]["Trip"] | null;
             /** Causes */
             causes: string[];
-        };
-        /**
-         * VerdictOut
-         * @description The verdict on a design, and the parts and dials to change it by.
-         */
-        VerdictOut: {
-            verdict: components["schemas"]["Verdict"];
-            /** Parts */
-            parts: components["schemas"]["PartLine"][];
         };
         /**
          * View
@@ -3722,6 +3809,29 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /**
+         * Turn
+         * @description A dial turned to a value; what follows it moves along.
+         */
+        Turn: {
+            /** Pointer */
+            pointer: string;
+            /** Value */
+            value: unknown;
+        };
+        /**
+         * TurnBody
+         * @description A design, and dials of it to be turned first, one after the other.
+         */
+        TurnBody: {
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            /**
+             * Turns
+             * @default []
+             */
+            turns?: components["schemas"]["Turn"][];
         };
         /**
          * Advice
@@ -3759,6 +3869,32 @@ export interface components {
             value: unknown;
         };
         /**
+         * Spin
+         * @description A run in equal time steps. ``angle`` in rad, forward positive; the place in m where the machine travels.
+         *
+         *     ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
+         *     thrown up from it; ``live`` is the share of the current that the switch lets through at equal
+         *     angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1.
+         */
+        Spin: {
+            /** Seconds */
+            seconds: number;
+            /** Angle */
+            angle: number[];
+            /** Speed */
+            speed: number[];
+            /** Current */
+            current: number[];
+            /** Touching */
+            touching: boolean[];
+            /** Hops */
+            hops: boolean[];
+            /** Live */
+            live: number[];
+            /** Leaves At */
+            leaves_at: number;
+        };
+        /**
          * Bend
          * @description Where to bend a piece: distance from its middle along the wire, and by how much.
          */
@@ -3769,21 +3905,6 @@ export interface components {
             degrees: number;
             /** Note */
             note: string;
-        };
-        /**
-         * BuildOut
-         * @description The build sheet, the first-run card, and the template's size in mm.
-         */
-        BuildOut: {
-            sheet: components["schemas"]["BuildSheet"];
-            first_run: components["schemas"]["FirstRun"];
-            /** Template Mm */
-            template_mm: [
-                number,
-                number
-            ];
-            /** Template Fits */
-            template_fits: boolean;
         };
         /**
          * BuildSheet
@@ -3805,8 +3926,8 @@ export interface components {
             /** Minutes */
             minutes: number;
             template: components["schemas"]["Template"];
-            /** Figures */
-            figures: components["schemas"]["HowTo"][];
+            /** How To */
+            how_to: components["schemas"]["HowTo"][];
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
         };
@@ -3839,7 +3960,7 @@ export interface components {
              * Note
              * @default
              */
-            note?: string;
+            note: string;
         };
         /**
          * FirstRun
@@ -3881,6 +4002,21 @@ export interface components {
             ];
         };
         /**
+         * Making
+         * @description The build sheet, the first-run card, the template's size in mm, and whether that prints on one page.
+         */
+        Making: {
+            sheet: components["schemas"]["BuildSheet"];
+            first_run: components["schemas"]["FirstRun"];
+            /** Template Mm */
+            template_mm: [
+                number,
+                number
+            ];
+            /** Template Fits */
+            template_fits: boolean;
+        };
+        /**
          * Measure
          * @description A length to set at the bench, with a way to find it without instruments.
          */
@@ -3909,22 +4045,22 @@ export interface components {
              * Tools
              * @default []
              */
-            tools?: string[];
+            tools: string[];
             /**
              * Adult
              * @default false
              */
-            adult?: boolean;
+            adult: boolean;
             /**
              * Caution
              * @default
              */
-            caution?: string;
+            caution: string;
             /**
              * Number
              * @default 0
              */
-            number?: number;
+            number: number;
         };
         /**
          * Template
@@ -3960,7 +4096,7 @@ export interface components {
              * Anchor
              * @default start
              */
-            anchor?: string;
+            anchor: string;
         };
         /**
          * TemplateLine
@@ -3978,160 +4114,7 @@ export interface components {
              * Closed
              * @default false
              */
-            closed?: boolean;
-        };
-        /**
-         * Curve
-         * @description One thing to plot; ``of`` says whether it is a figure of the run or the margin of a link.
-         */
-        Curve: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Unit */
-            unit: string;
-            /**
-             * Of
-             * @enum {string}
-             */
-            of: "figure" | "margin";
-        };
-        /**
-         * Factor
-         * @description A number that can be swept: where it stands, its words, its range, and what moves along.
-         */
-        Factor: {
-            /** Pointer */
-            pointer: string;
-            /** Label */
-            label: string;
-            /** Part */
-            part: string;
-            /** Unit */
-            unit: string;
-            /** Value */
-            value: number;
-            /** Minimum */
-            minimum: number;
-            /** Maximum */
-            maximum: number;
-            /** Step */
-            step: number;
-            /** Whole */
-            whole: boolean;
-            /**
-             * Follows
-             * @default []
-             */
-            follows?: components["schemas"]["Follower"][];
-        };
-        /**
-         * Tuning
-         * @description What can be tuned on a design: its numbers, those to begin with, what to plot.
-         */
-        Tuning: {
-            /** Factors */
-            factors: components["schemas"]["Factor"][];
-            /** First */
-            first: string[];
-            /** Curves */
-            curves: components["schemas"]["Curve"][];
-        };
-        /**
-         * Best
-         * @description The best value of a number, what to set for it, and why neither less nor more.
-         *
-         *     ``low`` and ``high`` bound the values around it at which the median build goes.
-         */
-        Best: {
-            factor: components["schemas"]["Factor"];
-            /** Value */
-            value: number;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-            /** Settings */
-            settings: components["schemas"]["Setting"][];
-            /** Sentence */
-            sentence: string;
-        };
-        /**
-         * Contour
-         * @description A line of equal figure, in values of (first, second).
-         */
-        Contour: {
-            /** Level */
-            level: number;
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-        };
-        /**
-         * DesignMap
-         * @description The map: rows by the second number, columns by the first.
-         *
-         *     ``figure`` is the chosen figure of the median build, ``margin`` its least margin among the links
-         *     that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made.
-         *     ``best`` is the pair with the fastest build among those whose every margin is ample, else the
-         *     one with the largest least margin; none when it goes nowhere.
-         */
-        DesignMap: {
-            first: components["schemas"]["Factor"];
-            second: components["schemas"]["Factor"];
-            /** First Values */
-            first_values: number[];
-            /** Second Values */
-            second_values: number[];
-            /** Curve */
-            curve: string;
-            /** Links */
-            links: string[];
-            /** Figure */
-            figure: number[][];
-            /** Margin */
-            margin: number[][];
-            /** Weakest */
-            weakest: number[][];
-            /** Contours */
-            contours: components["schemas"]["Contour"][];
-            /** Best */
-            best: [
-                number,
-                number
-            ] | null;
-            /** Best Settings */
-            best_settings: components["schemas"]["Setting"][];
-        };
-        /**
-         * MapBody
-         * @description Which two numbers to map, over which part of their ranges, and which figure to draw.
-         */
-        MapBody: {
-            /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
-            /** First */
-            first: string;
-            /** Second */
-            second: string;
-            /**
-             * Curve
-             * @default speed
-             */
-            curve?: string;
-            /** First Range */
-            first_range?: [
-                number,
-                number
-            ] | null;
-            /** Second Range */
-            second_range?: [
-                number,
-                number
-            ] | null;
+            closed: boolean;
         };
         /**
          * Planned
@@ -4212,6 +4195,187 @@ export interface components {
             period_s: number;
         };
         /**
+         * Curve
+         * @description One thing to plot; ``of`` says whether it is a figure of the run or the margin of a link.
+         */
+        Curve: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "figure" | "margin";
+        };
+        /**
+         * Number
+         * @description A number of the design: a dial, or one way to tell a size; with the title of the ``part`` that it belongs to.
+         */
+        Number: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Part */
+            part: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Minimum */
+            minimum: number;
+            /** Maximum */
+            maximum: number;
+            /** Step */
+            step: number;
+            /** Whole */
+            whole: boolean;
+            /** Reason */
+            reason: string;
+            /**
+             * Follows
+             * @default []
+             */
+            follows: components["schemas"]["Follower"][];
+            /**
+             * Tuned
+             * @default 0
+             */
+            tuned: number;
+            /**
+             * Built
+             * @default false
+             */
+            built: boolean;
+        };
+        /**
+         * Tuning
+         * @description What can be tuned on a design: its numbers, those to begin with, what to plot.
+         */
+        Tuning: {
+            /** Factors */
+            factors: components["schemas"]["Number"][];
+            /** First */
+            first: string[];
+            /** Curves */
+            curves: components["schemas"]["Curve"][];
+        };
+        /**
+         * Best
+         * @description The best value of a number, what to set for it, and why neither less nor more.
+         *
+         *     ``low`` and ``high`` bound the values around it at which the median build goes.
+         */
+        Best: {
+            factor: components["schemas"]["Number"];
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Settings */
+            settings: components["schemas"]["Setting"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Contour
+         * @description A line of equal figure, in values of (first, second).
+         */
+        Contour: {
+            /** Level */
+            level: number;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * DesignMap
+         * @description The map: rows by the second number, columns by the first.
+         *
+         *     ``figure`` is the chosen figure of the median build, ``margin`` its least margin among the links
+         *     that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made, and the ``states``
+         *     there are "none". ``going`` are the ranges of both numbers that hold every pair that goes, and one value more on each side.
+         *     ``best`` is the pair with the fastest build among those whose every margin is ample, else the
+         *     one with the largest least margin; none when it goes nowhere.
+         */
+        DesignMap: {
+            first: components["schemas"]["Number"];
+            second: components["schemas"]["Number"];
+            /** First Values */
+            first_values: number[];
+            /** Second Values */
+            second_values: number[];
+            /** Curve */
+            curve: string;
+            /** Links */
+            links: string[];
+            /** Figure */
+            figure: number[][];
+            /** Margin */
+            margin: number[][];
+            /** Weakest */
+            weakest: number[][];
+            /** States */
+            states: (("holds" | "tight" | "fails") | "none")[][];
+            /** Going */
+            going: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ] | null;
+            /** Contours */
+            contours: components["schemas"]["Contour"][];
+            /** Best */
+            best: [
+                number,
+                number
+            ] | null;
+            /** Best Settings */
+            best_settings: components["schemas"]["Setting"][];
+        };
+        /**
+         * MapBody
+         * @description Which two numbers to map, over which part of their ranges, and which figure to draw.
+         */
+        MapBody: {
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /**
+             * Curve
+             * @default speed
+             */
+            curve?: string;
+            /** First Range */
+            first_range?: [
+                number,
+                number
+            ] | null;
+            /** Second Range */
+            second_range?: [
+                number,
+                number
+            ] | null;
+        };
+        /**
          * SweepPoint
          * @description One value of the factor: each figure and margin as (10th percentile, median, 90th), each link's state.
          *
@@ -4246,7 +4410,7 @@ export interface components {
              * Refused
              * @default
              */
-            refused?: string;
+            refused: string;
         };
         /**
          * SweepBody
@@ -4301,7 +4465,7 @@ export interface components {
              * Why None
              * @default
              */
-            why_none?: string;
+            why_none: string;
         };
         /**
          * Pointer
@@ -4377,7 +4541,7 @@ export interface components {
              * Instead
              * @default
              */
-            instead?: string;
+            instead: string;
         };
         /**
          * Turned
@@ -4397,33 +4561,2211 @@ export interface components {
             patch: components["schemas"]["Setting"][];
         };
         /**
-         * Spin
-         * @description A run in equal time steps. ``angle`` in rad, forward positive; the place in m where the machine travels.
-         *
-         *     ``touching`` says whether the contact is made at that moment; ``hops`` whether the moving part is
-         *     thrown up from it; ``live`` is the share of the current that the switch lets through at equal
-         *     angles over one turn; ``leaves_at`` is when the moving part would leave its seat in s, or -1;
-         *     ``leaves`` says how.
+         * Arc
+         * @description A bared arc of a lead.
          */
-        Spin: {
-            /** Seconds */
-            seconds: number;
-            /** Angle */
-            angle: number[];
-            /** Speed */
-            speed: number[];
-            /** Current */
-            current: number[];
-            /** Touching */
-            touching: boolean[];
-            /** Hops */
-            hops: boolean[];
-            /** Live */
-            live: number[];
-            /** Leaves At */
-            leaves_at: number;
-            /** Leaves */
-            leaves: string;
+        ArcAnswer: {
+            /**
+             * Center Deg
+             * @description Where its middle is, from the face normal.
+             */
+            center_deg: number;
+            /**
+             * Width Deg
+             * @description How far it reaches round the lead.
+             */
+            width_deg: number;
+        };
+        /**
+         * AsBuilt
+         * @description A number of the design that came out otherwise than planned.
+         */
+        AsBuiltAnswer: {
+            /**
+             * Pointer
+             * @description Where it stands in the design.
+             */
+            pointer: string;
+            /**
+             * Value
+             * @description The value as built, in the design's own unit.
+             */
+            value: number;
+        };
+        /**
+         * Battery
+         * @description One cell or a pack, and how it stands; or a bench supply.
+         */
+        BatteryAnswer: {
+            /**
+             * Cell
+             * @description Cell from the catalogue, or own.
+             * @default alkaline_AA
+             * @enum {string}
+             */
+            cell: "alkaline_AAA" | "alkaline_AA" | "alkaline_C" | "alkaline_D" | "zinc_carbon_AA" | "nimh_AA" | "nimh_AAA" | "alkaline_9V" | "button_LR44" | "lantern_6V" | "bench_supply" | "own";
+            /** @description The cell's data when cell is own. */
+            own: components["schemas"]["OwnCellAnswer"] | null;
+            /**
+             * @description Volts and limit when cell is bench_supply.
+             * @default {
+             *       "volts": 1.5,
+             *       "limit_A": 5
+             *     }
+             */
+            supply: components["schemas"]["SupplyAnswer"];
+            /**
+             * In Series
+             * @description Cells one after another; volts and ohms add.
+             * @default 1
+             */
+            in_series: number;
+            /**
+             * In Parallel
+             * @description Equal strings side by side; ohms divide.
+             * @default 1
+             */
+            in_parallel: number;
+            /**
+             * Terminal Up
+             * @description Terminal that points up.
+             * @default +
+             * @enum {string}
+             */
+            terminal_up: "+" | "-";
+            /**
+             * Used Percent
+             * @description Share of the charge already used, percent.
+             * @default 0
+             */
+            used_percent: number;
+        };
+        /**
+         * Brush
+         * @description The lead that touches the rim of the magnets.
+         */
+        BrushAnswer: {
+            /**
+             * Type
+             * @description Copper wire, or a steel clip.
+             * @default copper
+             * @enum {string}
+             */
+            type: "copper" | "steel_clip";
+            /**
+             * Height Mm
+             * @description Height of the touch above the stack's lower face.
+             * @default 3
+             */
+            height_mm: number;
+            /**
+             * Side Deg
+             * @description From which side it touches, seen from above.
+             * @default 0
+             */
+            side_deg: number;
+            /**
+             * Pressure
+             * @description How hard it presses.
+             * @default light
+             * @enum {string}
+             */
+            pressure: "barely" | "light" | "firm" | "gripping";
+            /**
+             * Length Mm
+             * @description Length of the lead.
+             * @default 150
+             */
+            length_mm: number;
+        };
+        /**
+         * Brushes
+         * @description Two springs of bare wire.
+         */
+        BrushesAnswer: {
+            /**
+             * Force Mn
+             * @description How hard each presses, in millinewtons.
+             * @default 30
+             */
+            force_mN: number;
+            /**
+             * Width Mm
+             * @description Width of the touch round the shaft.
+             * @default 0.6
+             */
+            width_mm: number;
+        };
+        /**
+         * ByDiameter
+         * @description Diameter of the bare metal.
+         */
+        ByDiameterAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "diameter";
+            /**
+             * Diameter Mm
+             * @description Diameter of the bare metal.
+             */
+            diameter_mm: number;
+        };
+        /**
+         * ByFaceField
+         * @description Strength from a gaussmeter held to the middle of the stack's face.
+         */
+        ByFaceFieldAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "face_field";
+            /**
+             * Face Field Mt
+             * @description Field at the middle of the stack's face, mT.
+             */
+            face_field_mT: number;
+            /**
+             * Material
+             * @description What the magnet is made of.
+             * @default neodymium
+             * @enum {string}
+             */
+            material: "neodymium" | "ferrite" | "alnico";
+        };
+        /**
+         * ByGauge
+         * @description American wire gauge.
+         */
+        ByGaugeAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "gauge";
+            /**
+             * Awg
+             * @description Gauge number; a larger number is a thinner wire.
+             */
+            awg: number;
+        };
+        /**
+         * ByGrade
+         * @description Strength from the grade printed on the box.
+         */
+        ByGradeAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "grade";
+            /**
+             * Grade
+             * @description Grade of the magnet.
+             * @enum {string}
+             */
+            grade: "N35" | "N42" | "N45" | "N52" | "ferrite" | "alnico";
+        };
+        /**
+         * ByLength
+         * @description The finished length of the track.
+         */
+        ByLengthAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "length";
+            /**
+             * Length Mm
+             * @description Length of the finished track.
+             */
+            length_mm: number;
+        };
+        /**
+         * ByPoints
+         * @description Half an outline, from the tip (not listed) down to the foot (not listed).
+         */
+        ByPointsAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "points";
+            /**
+             * Points
+             * @description Points from tip to foot.
+             */
+            points: components["schemas"]["OutlinePointAnswer"][];
+        };
+        /**
+         * ByRemanence
+         * @description Strength from a remanence in a data sheet.
+         */
+        ByRemanenceAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "remanence";
+            /**
+             * Remanence T
+             * @description Remanence in tesla.
+             */
+            remanence_T: number;
+            /**
+             * Material
+             * @description What the magnet is made of.
+             * @default neodymium
+             * @enum {string}
+             */
+            material: "neodymium" | "ferrite" | "alnico";
+        };
+        /**
+         * BySpring
+         * @description A spring wound round the cell, from the tip down to the foot.
+         */
+        BySpringAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "spring";
+            /**
+             * Turns
+             * @description Turns of the spring.
+             */
+            turns: number;
+            /**
+             * Diameter Mm
+             * @description Mean diameter of the spring.
+             */
+            diameter_mm: number;
+        };
+        /**
+         * ByTurns
+         * @description How many turns are wound, before any is pulled apart.
+         */
+        ByTurnsAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "turns";
+            /**
+             * Turns
+             * @description Turns of the track, wound tight.
+             */
+            turns: number;
+        };
+        /**
+         * Coil
+         * @description The coil of a cradle motor.
+         */
+        CoilAnswer: {
+            /**
+             * Outline
+             * @description Round, square, oval, or an outline of one's own.
+             * @default {
+             *       "by": "round",
+             *       "diameter_mm": 24
+             *     }
+             */
+            outline: components["schemas"]["RoundOutlineAnswer"] | components["schemas"]["SquareOutlineAnswer"] | components["schemas"]["OvalOutlineAnswer"] | components["schemas"]["OwnOutlineAnswer"];
+            /**
+             * Turns
+             * @description Turns of the coil.
+             * @default 10
+             */
+            turns: number;
+        };
+        /**
+         * CoilPoint
+         * @description A corner of an outline of one's own, in the plane of the coil.
+         */
+        CoilPointAnswer: {
+            /**
+             * Along Mm
+             * @description Along the axle, from the coil's middle.
+             */
+            along_mm: number;
+            /**
+             * Across Mm
+             * @description Across the axle, from the axle.
+             */
+            across_mm: number;
+        };
+        /**
+         * Commutator
+         * @description Two segments on the shaft, each joined to one end of the winding.
+         */
+        CommutatorAnswer: {
+            /**
+             * Radius Mm
+             * @description Radius at which the brushes run.
+             * @default 3
+             */
+            radius_mm: number;
+            /**
+             * Gap Deg
+             * @description Angle of each gap between the segments.
+             * @default 24
+             */
+            gap_deg: number;
+            /**
+             * Offset Deg
+             * @description Timing: how far the gaps are turned on, counter-clockwise.
+             * @default 0
+             */
+            offset_deg: number;
+            /**
+             * Finish
+             * @description Bare segments, or foil held with tape.
+             * @default stripped
+             * @enum {string}
+             */
+            finish: "stripped" | "taped";
+        };
+        /**
+         * Core
+         * @description The bar that is wound: it lies across the shaft.
+         */
+        CoreAnswer: {
+            /**
+             * Form
+             * @description Solid rod or bolt, a pipe, or no iron.
+             * @default rod
+             * @enum {string}
+             */
+            form: "rod" | "pipe" | "none";
+            /**
+             * Length Mm
+             * @description Length of the bar.
+             * @default 70
+             */
+            length_mm: number;
+            /**
+             * Diameter Mm
+             * @description Outer diameter of the bar.
+             * @default 6
+             */
+            diameter_mm: number;
+            /**
+             * Wall Mm
+             * @description Wall of a pipe.
+             * @default 1
+             */
+            wall_mm: number;
+            /**
+             * Hub Mm
+             * @description Middle of the bar that stays free for the shaft.
+             * @default 10
+             */
+            hub_mm: number;
+        };
+        /**
+         * CoredDesign
+         * @description Everything the user decides about an iron-cored motor.
+         */
+        CoredDesignAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cored";
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 4,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery: components["schemas"]["BatteryAnswer"];
+            /**
+             * @default {
+             *       "form": "rod",
+             *       "length_mm": 70,
+             *       "diameter_mm": 6,
+             *       "wall_mm": 1,
+             *       "hub_mm": 10
+             *     }
+             */
+            core: components["schemas"]["CoreAnswer"];
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 28,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "enameled",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire: components["schemas"]["WireAnswer"];
+            /**
+             * @default {
+             *       "turns": 300,
+             *       "sense": "same"
+             *     }
+             */
+            winding: components["schemas"]["WindingAnswer"];
+            /**
+             * @default {
+             *       "radius_mm": 3,
+             *       "gap_deg": 24,
+             *       "offset_deg": 0,
+             *       "finish": "stripped"
+             *     }
+             */
+            commutator: components["schemas"]["CommutatorAnswer"];
+            /**
+             * @default {
+             *       "force_mN": 30,
+             *       "width_mm": 0.6
+             *     }
+             */
+            brushes: components["schemas"]["BrushesAnswer"];
+            /**
+             * @description Each stack; its pole up is the one that faces the bar from the left.
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 15,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 5,
+             *       "count": 1,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets: components["schemas"]["MagnetsAnswer"];
+            /**
+             * Plus At
+             * @description Brush that the + terminal feeds.
+             * @default left
+             * @enum {string}
+             */
+            plus_at: "left" | "right";
+            /**
+             * @description How the magnets stand.
+             * @default {
+             *       "stacks": 2,
+             *       "facing": "unlike",
+             *       "distance_mm": 12
+             *     }
+             */
+            gap: components["schemas"]["GapAnswer"];
+            /**
+             * Axle Mm
+             * @description Diameter of the shaft in its bearings.
+             * @default 1.5
+             */
+            axle_mm: number;
+            /**
+             * @description Fan or load drum on the shaft.
+             * @default {
+             *       "mass_g": 0,
+             *       "radius_mm": 15,
+             *       "area_mm2": 0
+             *     }
+             */
+            fan: components["schemas"]["FanAnswer"];
+            /**
+             * @default {
+             *       "turns_per_s": 4,
+             *       "sense": "good"
+             *     }
+             */
+            flick: components["schemas"]["FlickAnswer"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
+         * CradleDesign
+         * @description Everything the user decides about a cradle motor: a flat coil turning in two supports.
+         */
+        CradleDesignAnswer: {
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery: components["schemas"]["BatteryAnswer"];
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 15,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 4,
+             *       "count": 1,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets: components["schemas"]["MagnetsAnswer"];
+            /**
+             * Magnets On
+             * @description On the lying battery under the coil, or on the bench.
+             * @default battery
+             * @enum {string}
+             */
+            magnets_on: "battery" | "bench";
+            /**
+             * Second
+             * @description An equal stack above the coil: none, with the same pole up, or turned over.
+             * @default none
+             * @enum {string}
+             */
+            second: "none" | "same" | "turned";
+            /**
+             * Plus At
+             * @description Support that the + terminal feeds.
+             * @default left
+             * @enum {string}
+             */
+            plus_at: "left" | "right";
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 22,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "enameled",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire: components["schemas"]["WireAnswer"];
+            /**
+             * @default {
+             *       "length_mm": 25,
+             *       "tied": true,
+             *       "off_opposite_mm": 0,
+             *       "out_of_line_deg": 0
+             *     }
+             */
+            tails: components["schemas"]["TailsAnswer"];
+            /**
+             * Gap Mm
+             * @description Clearance between the coil's lowest sweep and the magnet.
+             * @default 4
+             */
+            gap_mm: number;
+            /**
+             * Imbalance Mm
+             * @description Measured distance of the center of mass from the axle; none: as hands make it.
+             */
+            imbalance_mm: number | null;
+            /**
+             * @description Where the leads are bared.
+             * @default {
+             *       "left": {
+             *         "arcs": [],
+             *         "bared": "all",
+             *         "rest": "enamel"
+             *       },
+             *       "right": {
+             *         "arcs": [
+             *           {
+             *             "center_deg": 90,
+             *             "width_deg": 180
+             *           }
+             *         ],
+             *         "bared": "arcs",
+             *         "rest": "enamel"
+             *       }
+             *     }
+             */
+            strip: components["schemas"]["StripAnswer"];
+            /**
+             * @default {
+             *       "type": "steel_clip",
+             *       "seat": "open",
+             *       "spacing_mm": 45,
+             *       "level_mm": 0,
+             *       "stand": "insulated",
+             *       "stops": true
+             *     }
+             */
+            supports: components["schemas"]["SupportsAnswer"];
+            /**
+             * @description Fan or sail on the shaft.
+             * @default {
+             *       "mass_g": 0,
+             *       "radius_mm": 15,
+             *       "area_mm2": 0
+             *     }
+             */
+            fan: components["schemas"]["FanAnswer"];
+            /**
+             * @default {
+             *       "turns_per_s": 4,
+             *       "sense": "good"
+             *     }
+             */
+            flick: components["schemas"]["FlickAnswer"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker: "careful_adult" | "older_pupil" | "young_pupil";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cradle";
+            /**
+             * @default {
+             *       "outline": {
+             *         "by": "round",
+             *         "diameter_mm": 24
+             *       },
+             *       "turns": 10
+             *     }
+             */
+            coil: components["schemas"]["CoilAnswer"];
+        };
+        /**
+         * Decoration
+         * @description What pupils add: a ribbon, a paper sail, beads; spread evenly round the axis.
+         */
+        DecorationAnswer: {
+            /**
+             * Mass G
+             * @description Mass of all decoration.
+             * @default 0
+             */
+            mass_g: number;
+            /**
+             * Radius Mm
+             * @description Its mean distance from the axis.
+             * @default 20
+             */
+            radius_mm: number;
+            /**
+             * Area Mm2
+             * @description Area that meets the air.
+             * @default 0
+             */
+            area_mm2: number;
+            /**
+             * Height Mm
+             * @description Height of its middle above the pivot tip.
+             * @default -20
+             */
+            height_mm: number;
+        };
+        /**
+         * Fan
+         * @description A paper fan, a sail or a load drum on the shaft, spread evenly round it.
+         */
+        FanAnswer: {
+            /**
+             * Mass G
+             * @description Its mass.
+             * @default 0
+             */
+            mass_g: number;
+            /**
+             * Radius Mm
+             * @description Its mean distance from the shaft.
+             * @default 15
+             */
+            radius_mm: number;
+            /**
+             * Area Mm2
+             * @description Area that meets the air.
+             * @default 0
+             */
+            area_mm2: number;
+        };
+        /**
+         * Feet
+         * @description Where the frame brushes the magnets.
+         */
+        FeetAnswer: {
+            /**
+             * Type
+             * @description Separate feet, or a ring round the magnets.
+             * @default points
+             * @enum {string}
+             */
+            type: "points" | "ring";
+            /**
+             * Gap Mm
+             * @description Clearance to the rim as bent.
+             * @default 0.5
+             */
+            gap_mm: number;
+            /**
+             * Height Mm
+             * @description Height above the lower face of the stack.
+             * @default 3.2
+             */
+            height_mm: number;
+            /**
+             * Pressure
+             * @description How hard the feet press.
+             * @default light
+             * @enum {string}
+             */
+            pressure: "barely" | "light" | "firm" | "gripping";
+        };
+        /**
+         * Flag
+         * @description A paper or tape flag that makes the turning visible.
+         */
+        FlagAnswer: {
+            /**
+             * Mass G
+             * @description Mass of the flag.
+             * @default 0.1
+             */
+            mass_g: number;
+            /**
+             * Radius Mm
+             * @description Its mean distance from the axis.
+             * @default 8
+             */
+            radius_mm: number;
+            /**
+             * Area Mm2
+             * @description Area that meets the air.
+             * @default 60
+             */
+            area_mm2: number;
+        };
+        /**
+         * Flick
+         * @description How it is helped on its way.
+         */
+        FlickAnswer: {
+            /**
+             * Turns Per S
+             * @description Speed of the flick; 0 lets it go from rest.
+             * @default 4
+             */
+            turns_per_s: number;
+            /**
+             * Sense
+             * @description The way it wants to go, or against it.
+             * @default good
+             * @enum {string}
+             */
+            sense: "good" | "wrong";
+        };
+        /**
+         * FrameDesign
+         * @description Everything the user decides about a frame motor.
+         */
+        FrameDesignAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "frame";
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery: components["schemas"]["BatteryAnswer"];
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 12.7,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 3.2,
+             *       "count": 2,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets: components["schemas"]["MagnetsAnswer"];
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 20,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "bare",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire: components["schemas"]["WireAnswer"];
+            outline: components["schemas"]["OutlineAnswer"];
+            /**
+             * @default {
+             *       "seat": "dimple",
+             *       "off_center_mm": 0
+             *     }
+             */
+            pivot: components["schemas"]["PivotAnswer"];
+            /**
+             * @default {
+             *       "type": "points",
+             *       "gap_mm": 0.5,
+             *       "height_mm": 3.2,
+             *       "pressure": "light"
+             *     }
+             */
+            feet: components["schemas"]["FeetAnswer"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default handled
+             * @enum {string}
+             */
+            surface: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
+         * Gap
+         * @description The permanent magnets on either side of the bar.
+         */
+        GapAnswer: {
+            /**
+             * Stacks
+             * @description One stack, or two that face each other.
+             * @default 2
+             */
+            stacks: number;
+            /**
+             * Facing
+             * @description Poles that face each other.
+             * @default unlike
+             * @enum {string}
+             */
+            facing: "unlike" | "like";
+            /**
+             * Distance Mm
+             * @description From the bar's end to each face.
+             * @default 12
+             */
+            distance_mm: number;
+        };
+        /**
+         * HangingDesign
+         * @description Everything the user decides about a hanging rotor.
+         */
+        HangingDesignAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hanging";
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery: components["schemas"]["BatteryAnswer"];
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 12,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 3,
+             *       "count": 2,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets: components["schemas"]["MagnetsAnswer"];
+            /**
+             * Stack On
+             * @description Whether the magnets are on the head.
+             * @default true
+             */
+            stack_on: boolean;
+            /**
+             * @default {
+             *       "material": "steel",
+             *       "head_mm": 8,
+             *       "head_height_mm": 3,
+             *       "shank_mm": 4,
+             *       "length_mm": 35,
+             *       "tip_mm": 0.3,
+             *       "point_deg": 30
+             *     }
+             */
+            screw: components["schemas"]["ScrewAnswer"];
+            /**
+             * @default {
+             *       "type": "copper",
+             *       "height_mm": 3,
+             *       "side_deg": 0,
+             *       "pressure": "light",
+             *       "length_mm": 150
+             *     }
+             */
+            lead: components["schemas"]["BrushAnswer"];
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 22,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "bare",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire: components["schemas"]["WireAnswer"];
+            /**
+             * @default {
+             *       "mass_g": 0.1,
+             *       "radius_mm": 8,
+             *       "area_mm2": 60
+             *     }
+             */
+            flag: components["schemas"]["FlagAnswer"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
+         * Kink
+         * @description A place where the track is squeezed.
+         */
+        KinkAnswer: {
+            /**
+             * At Mm
+             * @description Where it is, from the entry.
+             */
+            at_mm: number;
+            /**
+             * Squeeze Mm
+             * @description By how much the bore is narrower there.
+             */
+            squeeze_mm: number;
+        };
+        /**
+         * Lead
+         * @description Which part of a lead's end shows bare metal.
+         */
+        LeadAnswer: {
+            /**
+             * Bared
+             * @description All round, in arcs, or not at all.
+             * @default arcs
+             * @enum {string}
+             */
+            bared: "all" | "arcs" | "none";
+            /**
+             * Arcs
+             * @description Bared arcs when bared is arcs.
+             * @default []
+             */
+            arcs: components["schemas"]["ArcAnswer"][];
+            /**
+             * Rest
+             * @description What covers the rest: enamel, or paint over bare metal.
+             * @default enamel
+             * @enum {string}
+             */
+            rest: "enamel" | "marker";
+        };
+        /**
+         * Lobes
+         * @description Two lobes of one wire, opened like a book whose back is the axle.
+         */
+        LobesAnswer: {
+            /**
+             * Outline
+             * @description Outer edge of each lobe.
+             * @default round
+             * @enum {string}
+             */
+            outline: "round" | "square";
+            /**
+             * Along Mm
+             * @description Length of a lobe along the axle.
+             * @default 26
+             */
+            along_mm: number;
+            /**
+             * Reach Mm
+             * @description How far a lobe reaches from the axle.
+             * @default 16
+             */
+            reach_mm: number;
+            /**
+             * Turns
+             * @description Turns of each lobe.
+             * @default 6
+             */
+            turns: number;
+            /**
+             * Opening Deg
+             * @description Angle between the lobes.
+             * @default 180
+             */
+            opening_deg: number;
+        };
+        /**
+         * LobesDesign
+         * @description Everything the user decides about a two-lobe motor.
+         */
+        LobesDesignAnswer: {
+            /**
+             * @default {
+             *       "cell": "alkaline_AA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery: components["schemas"]["BatteryAnswer"];
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 15,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 4,
+             *       "count": 1,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets: components["schemas"]["MagnetsAnswer"];
+            /**
+             * Magnets On
+             * @description On the lying battery under the coil, or on the bench.
+             * @default battery
+             * @enum {string}
+             */
+            magnets_on: "battery" | "bench";
+            /**
+             * Second
+             * @description An equal stack above the coil: none, with the same pole up, or turned over.
+             * @default none
+             * @enum {string}
+             */
+            second: "none" | "same" | "turned";
+            /**
+             * Plus At
+             * @description Support that the + terminal feeds.
+             * @default left
+             * @enum {string}
+             */
+            plus_at: "left" | "right";
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 22,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "enameled",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire: components["schemas"]["WireAnswer"];
+            /**
+             * @default {
+             *       "length_mm": 25,
+             *       "tied": true,
+             *       "off_opposite_mm": 0,
+             *       "out_of_line_deg": 0
+             *     }
+             */
+            tails: components["schemas"]["TailsAnswer"];
+            /**
+             * Gap Mm
+             * @description Clearance between the coil's lowest sweep and the magnet.
+             * @default 4
+             */
+            gap_mm: number;
+            /**
+             * Imbalance Mm
+             * @description Measured distance of the center of mass from the axle; none: as hands make it.
+             */
+            imbalance_mm: number | null;
+            /**
+             * @description Where the leads are bared.
+             * @default {
+             *       "left": {
+             *         "arcs": [],
+             *         "bared": "all",
+             *         "rest": "enamel"
+             *       },
+             *       "right": {
+             *         "arcs": [
+             *           {
+             *             "center_deg": 90,
+             *             "width_deg": 90
+             *           },
+             *           {
+             *             "center_deg": 270,
+             *             "width_deg": 90
+             *           }
+             *         ],
+             *         "bared": "arcs",
+             *         "rest": "enamel"
+             *       }
+             *     }
+             */
+            strip: components["schemas"]["StripAnswer"];
+            /**
+             * @default {
+             *       "type": "steel_clip",
+             *       "seat": "open",
+             *       "spacing_mm": 45,
+             *       "level_mm": 0,
+             *       "stand": "insulated",
+             *       "stops": true
+             *     }
+             */
+            supports: components["schemas"]["SupportsAnswer"];
+            /**
+             * @description Fan or sail on the shaft.
+             * @default {
+             *       "mass_g": 0,
+             *       "radius_mm": 15,
+             *       "area_mm2": 0
+             *     }
+             */
+            fan: components["schemas"]["FanAnswer"];
+            /**
+             * @default {
+             *       "turns_per_s": 4,
+             *       "sense": "good"
+             *     }
+             */
+            flick: components["schemas"]["FlickAnswer"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker: "careful_adult" | "older_pupil" | "young_pupil";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lobes";
+            /**
+             * @default {
+             *       "outline": "round",
+             *       "along_mm": 26,
+             *       "reach_mm": 16,
+             *       "turns": 6,
+             *       "opening_deg": 180
+             *     }
+             */
+            lobes: components["schemas"]["LobesAnswer"];
+        };
+        /**
+         * Magnets
+         * @description A stack of equal discs, rings or blocks; a stack of k is one magnet k times as thick.
+         */
+        MagnetsAnswer: {
+            /**
+             * Shape
+             * @description Disc, ring with a hole, or rectangular block.
+             * @default disc
+             * @enum {string}
+             */
+            shape: "disc" | "ring" | "block";
+            /**
+             * Diameter Mm
+             * @description Outer diameter of a disc or ring.
+             * @default 12.7
+             */
+            diameter_mm: number;
+            /**
+             * Along Mm
+             * @description Side of a block along the axle.
+             * @default 40
+             */
+            along_mm: number;
+            /**
+             * Across Mm
+             * @description Side of a block across the axle.
+             * @default 25
+             */
+            across_mm: number;
+            /**
+             * Hole Mm
+             * @description Diameter of a ring's hole; 0 for a disc.
+             * @default 0
+             */
+            hole_mm: number;
+            /**
+             * Thickness Mm
+             * @description Thickness of one magnet.
+             * @default 3.2
+             */
+            thickness_mm: number;
+            /**
+             * Count
+             * @description Magnets in the stack.
+             * @default 2
+             */
+            count: number;
+            /**
+             * Strength
+             * @description Grade, remanence or measured face field.
+             * @default {
+             *       "by": "grade",
+             *       "grade": "N42"
+             *     }
+             */
+            strength: components["schemas"]["ByGradeAnswer"] | components["schemas"]["ByRemanenceAnswer"] | components["schemas"]["ByFaceFieldAnswer"];
+            /**
+             * Pole Up
+             * @description Pole on the upper face; of a train's stack, on the face away from the cell.
+             * @default N
+             * @enum {string}
+             */
+            pole_up: "N" | "S";
+            /**
+             * Magnetized
+             * @description Along the axis, or across it along a diameter.
+             * @default along
+             * @enum {string}
+             */
+            magnetized: "along" | "across";
+            /**
+             * Plating
+             * @description Skin of the magnet; nickel conducts.
+             * @default nickel
+             * @enum {string}
+             */
+            plating: "nickel" | "epoxy" | "plastic" | "none";
+        };
+        /**
+         * Outline
+         * @description Shape of the frame.
+         */
+        OutlineAnswer: {
+            /**
+             * Legs
+             * @description Legs, spaced evenly round the axis.
+             * @default 2
+             */
+            legs: number;
+            /**
+             * Half
+             * @description One leg: points, or a spring.
+             */
+            half: components["schemas"]["ByPointsAnswer"] | components["schemas"]["BySpringAnswer"];
+            /**
+             * Mirrored
+             * @description Whether all legs are alike.
+             * @default true
+             */
+            mirrored: boolean;
+            /** @description Every second leg, when the legs are not alike. */
+            other_half: components["schemas"]["ByPointsAnswer"] | null;
+            /**
+             * @description What is hung on the frame.
+             * @default {
+             *       "mass_g": 0,
+             *       "radius_mm": 20,
+             *       "area_mm2": 0,
+             *       "height_mm": -20
+             *     }
+             */
+            decoration: components["schemas"]["DecorationAnswer"];
+        };
+        /**
+         * OutlinePoint
+         * @description A point that the wire passes.
+         */
+        OutlinePointAnswer: {
+            /**
+             * Radius Mm
+             * @description Distance from the axis.
+             */
+            radius_mm: number;
+            /**
+             * Height Mm
+             * @description Height above the pivot tip; below it is negative.
+             */
+            height_mm: number;
+        };
+        /**
+         * OvalOutline
+         * @description A coil wound on an oval former.
+         */
+        OvalOutlineAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "oval";
+            /**
+             * Along Mm
+             * @description Length along the axle.
+             */
+            along_mm: number;
+            /**
+             * Across Mm
+             * @description Width across the axle.
+             */
+            across_mm: number;
+        };
+        /**
+         * OwnCell
+         * @description A cell that the catalogue does not have, measured by its user.
+         */
+        OwnCellAnswer: {
+            /**
+             * Chemistry
+             * @description What the cell is made of; lithium-ion is refused.
+             * @default alkaline
+             * @enum {string}
+             */
+            chemistry: "alkaline" | "zinc_carbon" | "nimh" | "lithium_ion" | "lead_acid";
+            /**
+             * Volts
+             * @description Open-circuit volts of one cell.
+             */
+            volts: number;
+            /**
+             * Ohms
+             * @description Ohms inside one fresh cell.
+             */
+            ohms: number;
+            /**
+             * Mass G
+             * @description Mass of one cell in grams.
+             */
+            mass_g: number;
+            /**
+             * Diameter Mm
+             * @description Diameter of the round cell.
+             */
+            diameter_mm: number;
+            /**
+             * Length Mm
+             * @description Length over both terminals.
+             */
+            length_mm: number;
+            /**
+             * Charge Ah
+             * @description Charge at about 1 A drain, in ampere hours.
+             */
+            charge_Ah: number;
+        };
+        /**
+         * OwnOutline
+         * @description A closed outline of one's own; the last corner is joined to the first.
+         */
+        OwnOutlineAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "own";
+            /**
+             * Points
+             * @description Corners in order.
+             */
+            points: components["schemas"]["CoilPointAnswer"][];
+        };
+        /**
+         * Pivot
+         * @description Where the frame's tip sits.
+         */
+        PivotAnswer: {
+            /**
+             * Seat
+             * @description Flat terminal, a dimple the cell has by itself, or a magnet-and-washer cup.
+             * @default dimple
+             * @enum {string}
+             */
+            seat: "flat" | "dimple" | "cup";
+            /**
+             * Off Center Mm
+             * @description Distance of the tip from the frame's middle.
+             * @default 0
+             */
+            off_center_mm: number;
+        };
+        /**
+         * Plan
+         * @description How the track lies.
+         */
+        PlanAnswer: {
+            /**
+             * Form
+             * @description Straight, an arc, or a closed loop.
+             * @default straight
+             * @enum {string}
+             */
+            form: "straight" | "arc" | "loop";
+            /**
+             * Radius Mm
+             * @description Radius of an arc's center line.
+             * @default 300
+             */
+            radius_mm: number;
+            /**
+             * Slope Deg
+             * @description Uphill from the entry; negative is downhill.
+             * @default 0
+             */
+            slope_deg: number;
+        };
+        /**
+         * Readings
+         * @description What was read. Every reading may be left out; pairs need both.
+         */
+        ReadingsAnswer: {
+            /**
+             * Turns
+             * @description Turns counted.
+             */
+            turns: number | null;
+            /**
+             * Turns Seconds
+             * @description Seconds in which they were counted.
+             */
+            turns_seconds: number | null;
+            /**
+             * Film Turns
+             * @description Turns seen on a film.
+             */
+            film_turns: number | null;
+            /**
+             * Film Frames
+             * @description Frames that they took.
+             */
+            film_frames: number | null;
+            /**
+             * Film Rate
+             * @description Frames a second of the film.
+             */
+            film_rate: number | null;
+            /**
+             * Amperes
+             * @description Amperes on the meter while running.
+             */
+            amperes: number | null;
+            /**
+             * Volts Open
+             * @description Volts with nothing connected.
+             */
+            volts_open: number | null;
+            /**
+             * Volts Loaded
+             * @description Volts while running.
+             */
+            volts_loaded: number | null;
+            /**
+             * Temperature C
+             * @description Warmest place after the run.
+             */
+            temperature_C: number | null;
+            /**
+             * Swings
+             * @description Swings to and fro, power off, counted.
+             */
+            swings: number | null;
+            /**
+             * Swings Seconds
+             * @description Seconds that they took.
+             */
+            swings_seconds: number | null;
+            /**
+             * First Gate Mm
+             * @description First mark, from the entry.
+             */
+            first_gate_mm: number | null;
+            /**
+             * Second Gate Mm
+             * @description Second mark, from the entry.
+             */
+            second_gate_mm: number | null;
+            /**
+             * Gate Seconds
+             * @description Seconds from mark to mark.
+             */
+            gate_seconds: number | null;
+            /**
+             * Climb Deg
+             * @description Steepest tilt that it climbs.
+             */
+            climb_deg: number | null;
+            /**
+             * Seconds Run
+             * @description Seconds that the power was on.
+             */
+            seconds_run: number | null;
+        };
+        /**
+         * RoundOutline
+         * @description A coil wound on a round former.
+         */
+        RoundOutlineAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "round";
+            /**
+             * Diameter Mm
+             * @description Mean diameter of the coil.
+             */
+            diameter_mm: number;
+        };
+        /**
+         * Screw
+         * @description The screw or nail that hangs by its point, its head below.
+         */
+        ScrewAnswer: {
+            /**
+             * Material
+             * @description What it is made of; only steel is drawn.
+             * @default steel
+             * @enum {string}
+             */
+            material: "steel" | "brass" | "aluminum";
+            /**
+             * Head Mm
+             * @description Diameter of the head.
+             * @default 8
+             */
+            head_mm: number;
+            /**
+             * Head Height Mm
+             * @description Height of the head.
+             * @default 3
+             */
+            head_height_mm: number;
+            /**
+             * Shank Mm
+             * @description Diameter of the shank.
+             * @default 4
+             */
+            shank_mm: number;
+            /**
+             * Length Mm
+             * @description From the head's face to the point.
+             * @default 35
+             */
+            length_mm: number;
+            /**
+             * Tip Mm
+             * @description Flat of the point; of a round point 1.2 x its radius.
+             * @default 0.3
+             */
+            tip_mm: number;
+            /**
+             * Point Deg
+             * @description Half of the point's cone angle.
+             * @default 30
+             */
+            point_deg: number;
+        };
+        /**
+         * SquareOutline
+         * @description A coil wound on a rectangular former.
+         */
+        SquareOutlineAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            by: "square";
+            /**
+             * Along Mm
+             * @description Side along the axle.
+             */
+            along_mm: number;
+            /**
+             * Across Mm
+             * @description Side across the axle.
+             */
+            across_mm: number;
+        };
+        /**
+         * Stretch
+         * @description A part of the track that is pulled apart.
+         */
+        StretchAnswer: {
+            /**
+             * From Mm
+             * @description Where it begins, from the entry.
+             */
+            from_mm: number;
+            /**
+             * To Mm
+             * @description Where it ends, from the entry.
+             */
+            to_mm: number;
+            /**
+             * Pitch Mm
+             * @description From turn to turn there.
+             */
+            pitch_mm: number;
+        };
+        /**
+         * Strip
+         * @description Where the leads are bared.
+         */
+        StripAnswer: {
+            /**
+             * @description The left lead.
+             * @default {
+             *       "bared": "all",
+             *       "arcs": [],
+             *       "rest": "enamel"
+             *     }
+             */
+            left: components["schemas"]["LeadAnswer"];
+            /**
+             * @description The right lead.
+             * @default {
+             *       "bared": "arcs",
+             *       "arcs": [
+             *         {
+             *           "center_deg": 90,
+             *           "width_deg": 180
+             *         }
+             *       ],
+             *       "rest": "enamel"
+             *     }
+             */
+            right: components["schemas"]["LeadAnswer"];
+        };
+        /**
+         * Supply
+         * @description What a bench supply is set to.
+         */
+        SupplyAnswer: {
+            /**
+             * Volts
+             * @description Volts that the supply is set to.
+             * @default 1.5
+             */
+            volts: number;
+            /**
+             * Limit A
+             * @description Current limit that the supply is set to.
+             * @default 5
+             */
+            limit_A: number;
+        };
+        /**
+         * Supports
+         * @description What the axle lies in.
+         */
+        SupportsAnswer: {
+            /**
+             * Type
+             * @description What it is made of.
+             * @default steel_clip
+             * @enum {string}
+             */
+            type: "steel_clip" | "safety_pin" | "needle_eye" | "bare_copper";
+            /**
+             * Seat
+             * @description Open cradle, deep cradle, or closed loop.
+             * @default open
+             * @enum {string}
+             */
+            seat: "open" | "deep" | "loop";
+            /**
+             * Spacing Mm
+             * @description Distance between the two supports.
+             * @default 45
+             */
+            spacing_mm: number;
+            /**
+             * Level Mm
+             * @description How much higher the right support is.
+             * @default 0
+             */
+            level_mm: number;
+            /**
+             * Stand
+             * @description Whether the stand keeps the two supports apart.
+             * @default insulated
+             * @enum {string}
+             */
+            stand: "insulated" | "metal";
+            /**
+             * Stops
+             * @description Bends or beads that keep the axle from walking off.
+             * @default true
+             */
+            stops: boolean;
+        };
+        /**
+         * Tails
+         * @description The leads that are the axle.
+         */
+        TailsAnswer: {
+            /**
+             * Length Mm
+             * @description Length of each lead from coil to tip.
+             * @default 25
+             */
+            length_mm: number;
+            /**
+             * Tied
+             * @description Whether the leads are wound round the bundle to hold it.
+             * @default true
+             */
+            tied: boolean;
+            /**
+             * Off Opposite Mm
+             * @description How far the leads run beside the coil's middle line.
+             * @default 0
+             */
+            off_opposite_mm: number;
+            /**
+             * Out Of Line Deg
+             * @description Angle between the two leads where they should be in line.
+             * @default 0
+             */
+            out_of_line_deg: number;
+        };
+        /**
+         * Track
+         * @description The long coil.
+         */
+        TrackAnswer: {
+            /**
+             * Former Mm
+             * @description Diameter of the rod that it is wound on.
+             * @default 14
+             */
+            former_mm: number;
+            /**
+             * Wound
+             * @description Way of the wire as it runs away from one who looks into the entry.
+             * @default counterclockwise
+             * @enum {string}
+             */
+            wound: "clockwise" | "counterclockwise";
+            /**
+             * Length
+             * @description Length, or turns.
+             * @default {
+             *       "by": "length",
+             *       "length_mm": 600
+             *     }
+             */
+            length: components["schemas"]["ByLengthAnswer"] | components["schemas"]["ByTurnsAnswer"];
+            /**
+             * Price Per Kg
+             * @description Price of a kilogram of wire, in your own money.
+             * @default 30
+             */
+            price_per_kg: number;
+            /**
+             * Stretches
+             * @description Parts that are pulled apart.
+             * @default []
+             */
+            stretches: components["schemas"]["StretchAnswer"][];
+            /**
+             * Kinks
+             * @description Squeezed places.
+             * @default []
+             */
+            kinks: components["schemas"]["KinkAnswer"][];
+            /**
+             * @default {
+             *       "form": "straight",
+             *       "radius_mm": 300,
+             *       "slope_deg": 0
+             *     }
+             */
+            plan: components["schemas"]["PlanAnswer"];
+        };
+        /**
+         * TrainDesign
+         * @description Everything the user decides about a coil train.
+         */
+        TrainDesignAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "train";
+            /**
+             * @default {
+             *       "cell": "alkaline_AAA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery: components["schemas"]["BatteryAnswer"];
+            /**
+             * Leads
+             * @description Terminal of the cell that leads.
+             * @default -
+             * @enum {string}
+             */
+            leads: "+" | "-";
+            /**
+             * @description Stack on the leading end; its pole up is the one facing outward.
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 12.7,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 3.2,
+             *       "count": 2,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            front: components["schemas"]["MagnetsAnswer"];
+            /**
+             * @description Stack on the trailing end; its pole up is the one facing outward.
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 12.7,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 3.2,
+             *       "count": 2,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            rear: components["schemas"]["MagnetsAnswer"];
+            /**
+             * Nose G
+             * @description Mass of the nose decoration.
+             * @default 0
+             */
+            nose_g: number;
+            /**
+             * @default {
+             *       "size": {
+             *         "awg": 20,
+             *         "by": "gauge"
+             *       },
+             *       "material": "copper",
+             *       "finish": "bare",
+             *       "ends_stripped": true
+             *     }
+             */
+            wire: components["schemas"]["WireAnswer"];
+            /**
+             * @default {
+             *       "former_mm": 14,
+             *       "wound": "counterclockwise",
+             *       "length": {
+             *         "by": "length",
+             *         "length_mm": 600
+             *       },
+             *       "price_per_kg": 30,
+             *       "stretches": [],
+             *       "kinks": [],
+             *       "plan": {
+             *         "form": "straight",
+             *         "radius_mm": 300,
+             *         "slope_deg": 0
+             *       }
+             *     }
+             */
+            track: components["schemas"]["TrackAnswer"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
+         * Trial
+         * @description One run of a motor, as its observers put it down.
+         */
+        TrialAnswer: {
+            /**
+             * Group
+             * @description Who ran it: a group's name.
+             */
+            group: string;
+            /**
+             * As Built
+             * @description What came out otherwise than planned.
+             * @default []
+             */
+            as_built: components["schemas"]["AsBuiltAnswer"][];
+            /**
+             * @default {
+             *       "turns": null,
+             *       "turns_seconds": null,
+             *       "film_turns": null,
+             *       "film_frames": null,
+             *       "film_rate": null,
+             *       "amperes": null,
+             *       "volts_open": null,
+             *       "volts_loaded": null,
+             *       "temperature_C": null,
+             *       "swings": null,
+             *       "swings_seconds": null,
+             *       "first_gate_mm": null,
+             *       "second_gate_mm": null,
+             *       "gate_seconds": null,
+             *       "climb_deg": null,
+             *       "seconds_run": null
+             *     }
+             */
+            readings: components["schemas"]["ReadingsAnswer"];
+            /**
+             * Seen
+             * @description What was seen.
+             * @default []
+             */
+            seen: ("runs" | "runs_after_flick" | "starts_then_stops" | "trembles" | "nothing" | "gets_hot" | "jumps_off" | "sparks" | "leans")[];
+            /**
+             * Note
+             * @description In the group's own words.
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * Winding
+         * @description Turns on both arms, in one wire.
+         */
+        WindingAnswer: {
+            /**
+             * Turns
+             * @description Turns on each arm.
+             * @default 300
+             */
+            turns: number;
+            /**
+             * Sense
+             * @description Both arms wound in one sense seen along the bar, or opposed.
+             * @default same
+             * @enum {string}
+             */
+            sense: "same" | "opposed";
+        };
+        /**
+         * Wire
+         * @description What the wire is, and whether its ends are bared.
+         */
+        WireAnswer: {
+            /**
+             * Size
+             * @description Gauge or diameter.
+             * @default {
+             *       "by": "gauge",
+             *       "awg": 20
+             *     }
+             */
+            size: components["schemas"]["ByGaugeAnswer"] | components["schemas"]["ByDiameterAnswer"];
+            /**
+             * Material
+             * @description Metal of the wire.
+             * @default copper
+             * @enum {string}
+             */
+            material: "copper" | "aluminum" | "brass" | "steel";
+            /**
+             * Finish
+             * @description Skin of the wire: bare, enameled or plastic-covered.
+             * @default bare
+             * @enum {string}
+             */
+            finish: "bare" | "enameled" | "plastic";
+            /**
+             * Ends Stripped
+             * @description Whether the skin is taken off where the wire touches.
+             * @default true
+             */
+            ends_stripped: boolean;
         };
     };
     responses: never;
@@ -4449,7 +6791,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"][];
+                    "application/json": components["schemas"]["ShelfOut"];
                 };
             };
         };
@@ -4515,6 +6857,57 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FileBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemonstrationOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyBody"];
             };
         };
         responses: {
@@ -5328,7 +7721,7 @@ export interface operations {
             };
         };
     };
-    get_verdict: {
+    look: {
         parameters: {
             query?: never;
             header?: never;
@@ -5337,7 +7730,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["TurnBody"];
             };
         };
         responses: {
@@ -5347,7 +7740,49 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["VerdictOut"];
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -5412,6 +7847,48 @@ export interface operations {
             };
         };
     };
+    get_spin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Spin"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_build: {
         parameters: {
             query?: never;
@@ -5431,7 +7908,133 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BuildOut"];
+                    "application/json": components["schemas"]["Making"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_cautions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Caution"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_trial_form: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialForm"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwingBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Balance"];
                 };
             };
             /** @description Bad Request */
@@ -5558,90 +8161,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DesignMap"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    get_trial_form: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TrialForm"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    get_balance: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SwingBody"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Balance"];
                 };
             };
             /** @description Bad Request */
@@ -5850,90 +8369,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PoleFinder"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    list_cautions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Caution"][];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    get_spin: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Spin"];
                 };
             };
             /** @description Bad Request */

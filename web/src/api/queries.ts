@@ -12,7 +12,8 @@ import {
   type Explanation,
   type KeptTrial,
   type RuleName,
-  type VerdictAnswer,
+  type Look,
+  type Turn,
 } from "./client";
 
 export const shelfQuery = queryOptions({
@@ -44,13 +45,17 @@ export const trialsQuery = (id: string) =>
 /** What depends on the design alone never goes stale. */
 const ofDesign = { staleTime: Infinity, gcTime: 60_000 };
 
-export const verdictQuery = (design: Design) =>
+export const lookQuery = (design: Design, turns: Turn[] = []) =>
   queryOptions({
-    queryKey: ["verdict", design],
+    queryKey: ["look", design, turns],
     // Sent within the call itself: a client that awaits before it sends would let the page be drawn first.
-    queryFn: () => posted("/api/verdict", design).then((answer) => answer.json() as Promise<VerdictAnswer>),
+    queryFn: () => posted("/api/look", { design, turns }).then((answer) => answer.json() as Promise<Look>),
     ...ofDesign,
   });
+
+/** The design with its dials turned, by the core. */
+export const turned = (design: Design, turns: Turn[]) =>
+  answered(client.POST("/api/turn", { body: { design, turns } })) as Promise<Design>;
 
 export const adviceQuery = (design: Design) =>
   queryOptions({

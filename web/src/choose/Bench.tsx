@@ -1,31 +1,33 @@
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import styled from "styled-components";
-import type { Geometry, Handle, Setting, Verdict } from "../api/client";
+import type { Dial, Geometry, Handle, Turn, Verdict } from "../api/client";
 import { Handles } from "../drawing/Handles";
-import { placeFor, spotOf } from "../drawing/place";
+import { movedBy, placeFor } from "../drawing/place";
 import { Scene } from "./Scene";
 import { PlainButton, Quiet, Unseen } from "../theme/parts";
 import { figures } from "../units";
 import type { useSpin } from "./useSpin";
 
 interface Props {
-  geometry: Geometry;
+  drawing: Geometry;
   verdict: Verdict;
+  /** Every dial of the design by its pointer. */
+  numbers: Map<string, Dial>;
+  /** Turned by the hand and not yet answered. */
+  turns: readonly Turn[];
   pinned?: Geometry;
   isPinned: boolean;
   togglePin: () => void;
   spin: ReturnType<typeof useSpin>;
-  onMove: (settings: Setting[]) => void;
+  onMove: (turns: Turn[], words?: string) => void;
   onDone: (words: string) => void;
-  /** The design's own value of a field, newer than the geometry while a handle moves. */
-  valueAt: (pointer: string) => number | undefined;
 }
 
 const FIRST_SIZE = { width: 640, height: 580 };
 
 /** The drawing on millimetre paper with its handles, and what can be shown on it. */
-export function Bench({ geometry, verdict, pinned, isPinned, togglePin, spin, onMove, onDone, valueAt }: Props) {
+export function Bench({ drawing, verdict, numbers, turns, pinned, isPinned, togglePin, spin, ...moves }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState(FIRST_SIZE);
   const [shows, setShows] = useState({ lines: true, forces: true, dimensions: false });
@@ -40,15 +42,17 @@ export function Bench({ geometry, verdict, pinned, isPinned, togglePin, spin, on
     return () => watch.disconnect();
   }, []);
   const place = useMemo(
-    () => placeFor(geometry.bounds, size.width, size.height),
-    [geometry.bounds, size.width, size.height],
+    () => placeFor(drawing.bounds, size.width, size.height),
+    [drawing.bounds, size.width, size.height],
   );
-  const handles = geometry.handles.map((handle) => underTheHand(handle, valueAt));
+  // Where the hand has them: their newest values, before the answer has come.
+  const held = useMemo(() => withTurns(numbers, turns), [numbers, turns]);
+  const handles = drawing.handles.map((handle) => underTheHand(handle, numbers, held));
   return (
     <Column aria-label="Drawing">
       <Frame ref={frame}>
-        <Scene geometry={geometry} place={place} verdict={verdict} pinned={pinned} shows={shows} frame={spin.frame} />
-        {!spin.on && <Handles handles={handles} place={place} onMove={onMove} onDone={onDone} />}
+        <Scene geometry={drawing} place={place} verdict={verdict} pinned={pinned} shows={shows} frame={spin.frame} />
+        {!spin.on && <Handles handles={handles} numbers={held} place={place} {...moves} />}
       </Frame>
       <Bar>
         <Tool isSelected={spin.on} onChange={spin.toggle}>
@@ -76,13 +80,20 @@ export function Bench({ geometry, verdict, pinned, isPinned, togglePin, spin, on
   );
 }
 
-/** The handle where the hand has it: the field's newest value, before the answer has come. */
-function underTheHand(handle: Handle, valueAt: (pointer: string) => number | undefined): Handle {
-  const moved = {
-    ...handle,
-    axes: handle.axes.map((axis) => ({ ...axis, value: valueAt(axis.pointer) ?? axis.value })),
-  };
-  return moved.axes.reduce((spot, axis) => ({ ...spot, ...spotOf(axis, spot) }), moved);
+function withTurns(numbers: Map<string, Dial>, turns: readonly Turn[]): Map<string, Dial> {
+  if (turns.length === 0) return numbers;
+  const held = new Map(numbers);
+  for (const { pointer, value } of turns) {
+    const dial = numbers.get(pointer);
+    if (dial?.type === "number") held.set(pointer, { ...dial, value });
+  }
+  return held;
+}
+
+/** The handle moved on by what its numbers have gone on since the answer that is shown. */
+function underTheHand(handle: Handle, shown: Map<string, Dial>, held: Map<string, Dial>): Handle {
+  const gone = (pointer: string) => Number(held.get(pointer)?.value ?? 0) - Number(shown.get(pointer)?.value ?? 0);
+  return handle.axes.reduce((spot, axis) => ({ ...spot, ...movedBy(axis, spot, gone(axis.pointer)) }), handle);
 }
 
 function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdict: Verdict }) {
@@ -90,13 +101,14 @@ function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdic
   const rate = figures(top * verdict.rate_per, 2);
   if (!spin.run) return <Quiet role="status">computing the run …</Quiet>;
   if (top === 0) return <Quiet role="status">It stays where it is. {verdict.causes[0] ?? ""}</Quiet>;
-  const travels = Boolean(verdict.geometry.ribbon);
-  const leaves = spin.run.leaves_at >= 0 ? ` After ${figures(spin.run.leaves_at, 2)} s it ${spin.run.leaves}.` : "";
+  const leaves = spin.run.leaves_at >= 0 ? ` After ${figures(spin.run.leaves_at, 2)} s it ${verdict.leaves}.` : "";
   return (
     <Quiet role="status">
       {spin.still ? "Motion is reduced: move it by hand. " : `Shown at 1/${spin.factor} of its speed. `}
       Reaches {rate} {verdict.rate_words}.{leaves}
-      {spin.still && <PlainButton onPress={spin.turnOn}>{travels ? "Move it on" : "Turn on an eighth"}</PlainButton>}
+      {spin.still && (
+        <PlainButton onPress={spin.turnOn}>{verdict.travels ? "Move it on" : "Turn on an eighth"}</PlainButton>
+      )}
       <Unseen>{verdict.direction}</Unseen>
     </Quiet>
   );

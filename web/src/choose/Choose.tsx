@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import styled from "styled-components";
-import type { Advice, Design, Setting, Verdict } from "../api/client";
+import type { Advice, Design, Look, Setting, Turn, Verdict } from "../api/client";
 import { sameDesign, withSettings } from "../api/design";
 import { adviceQuery } from "../api/queries";
 import { useAnnounce } from "../shell/Announcer";
@@ -15,68 +15,51 @@ import { RunChain } from "./RunChain";
 import type { Working } from "../shell/useDemonstration";
 import { usePin } from "../shell/usePin";
 import { useSpin } from "./useSpin";
-import { useVerdict } from "./useVerdict";
+import { useLook } from "./useLook";
 
 const STILL_FOR = 350;
 const KEPT_GHOSTS = 2;
 
 /** Choose: parts on the left, the drawing in the middle, the run chain and what helps on the right. */
 export function Choose({ working }: { working: Working }) {
-  const { design, show, commit } = working;
-  const { current, problem, ask } = useVerdict(design);
+  const { design, commit } = working;
+  const { look, problem, turn: turnDials, letGo, turns } = useLook(design, working);
   const settled = useSettled(design);
   const advice = useQuery({ ...adviceQuery(settled), enabled: sameDesign(settled, design) });
-  const before = useGhosts(working.kept.design, current);
+  const before = useGhosts(working.kept.design, look);
   const pin = usePin(working.kept.id, design);
-  const spin = useSpin(design, Boolean(current?.answer.verdict.geometry.ribbon));
+  const spin = useSpin(design, Boolean(look?.verdict.travels));
   const announce = useAnnounce();
-  const newest = useRef(design);
-  useEffect(() => {
-    newest.current = design;
-  }, [design]);
 
-  const headline = current?.answer.verdict.headline;
-  const settledHeadline = current && sameDesign(settled, current.design) ? headline : undefined;
+  const headline = look?.verdict.headline;
+  const settledHeadline = look && sameDesign(settled, look.design) ? headline : undefined;
   useEffect(() => {
     if (settledHeadline) announce(settledHeadline);
   }, [settledHeadline, announce]);
 
-  const move = useCallback(
-    (settings: Setting[]) => {
-      newest.current = withSettings(newest.current, settings);
-      ask(newest.current);
-      show(newest.current);
-    },
-    [ask, show],
-  );
-  const done = useCallback((words: string) => commit({ design: newest.current }, words), [commit]);
-  const turn = useCallback(
-    (settings: Setting[], words: string) => {
-      newest.current = withSettings(newest.current, settings);
-      ask(newest.current);
-      commit({ design: newest.current }, words);
-    },
-    [ask, commit],
-  );
-  const apply = (one: Advice) => turn(one.patch as Setting[], one.sentence);
+  const turn = useCallback((one: Turn, words: string) => turnDials([one], words), [turnDials]);
+  const apply = (one: Advice) => commit({ design: withSettings(design, one.patch as Setting[]) }, one.sentence);
   useShortcuts({ p: () => pin.toggle(design), s: spin.toggle });
 
-  if (!current) return <Waiting role="status">{problem ? problem.line : "Computing the first verdict …"}</Waiting>;
-  const { verdict, parts } = current.answer;
+  const numbers = useMemo(() => new Map(look?.parts.flatMap((part) => part.dials).map((dial) => [dial.pointer, dial])), [look?.parts]); // prettier-ignore
+
+  if (!look) return <Waiting role="status">{problem ? problem.line : "Computing the first verdict …"}</Waiting>;
+  const { verdict, parts, drawing } = look;
   const linkName = (id: string) => verdict.links.find((link) => link.id === id)?.name ?? id;
   return (
-    <Columns data-verdict-for={sameDesign(current.design, design) ? "present" : "earlier"}>
+    <Columns data-verdict-for={sameDesign(look.design, design) && turns.length === 0 ? "present" : "earlier"}>
       <Parts parts={parts} turn={turn} />
       <Bench
-        geometry={verdict.geometry}
+        drawing={drawing}
         verdict={verdict}
-        pinned={pin.verdict?.geometry}
+        numbers={numbers}
+        turns={turns}
+        pinned={pin.look?.drawing}
         isPinned={pin.pinned !== null}
         togglePin={() => pin.toggle(design)}
         spin={spin}
-        onMove={move}
-        onDone={done}
-        valueAt={(pointer) => numberAt(design, pointer)}
+        onMove={turnDials}
+        onDone={letGo}
       />
       <Right aria-label="Verdict">
         <Headline data-headline>{verdict.headline}</Headline>
@@ -91,17 +74,11 @@ export function Choose({ working }: { working: Working }) {
         <Share>
           Of 100 builds by these hands, <b>{Math.round(100 * verdict.share_that_goes)}</b> go and stay on.
         </Share>
-        <RunChain verdict={verdict} before={before} pinned={pin.verdict} />
+        <RunChain verdict={verdict} before={before} pinned={pin.look?.verdict} />
         <AdviceList advice={sameDesign(settled, design) ? advice.data : undefined} linkName={linkName} apply={apply} />
       </Right>
     </Columns>
   );
-}
-
-function numberAt(design: Design, pointer: string): number | undefined {
-  let place: unknown = design;
-  for (const step of pointer.split("/").slice(1)) place = (place as Record<string, unknown> | undefined)?.[step];
-  return typeof place === "number" ? place : undefined;
 }
 
 /** The design once it has not changed for a moment. */
@@ -115,12 +92,12 @@ function useSettled(design: Design): Design {
 }
 
 /** Verdicts on the last saved states before the present one, newest first. */
-function useGhosts(saved: Design, current: ReturnType<typeof useVerdict>["current"]): Verdict[] {
-  const [past, setPast] = useState<{ design: Design; verdict: Verdict }[]>([]);
-  if (current && sameDesign(saved, current.design) && !(past[0] && sameDesign(past[0].design, saved))) {
-    setPast([{ design: current.design, verdict: current.answer.verdict }, ...past].slice(0, KEPT_GHOSTS + 1));
+function useGhosts(saved: Design, look: Look | null): Verdict[] {
+  const [past, setPast] = useState<Look[]>([]);
+  if (look && sameDesign(saved, look.design) && !(past[0] && sameDesign(past[0].design, saved))) {
+    setPast([look, ...past].slice(0, KEPT_GHOSTS + 1));
   }
-  const isPresent = past[0] && current && sameDesign(past[0].design, current.design);
+  const isPresent = past[0] && look && sameDesign(past[0].design, look.design);
   return past
     .slice(isPresent ? 1 : 0)
     .slice(0, KEPT_GHOSTS)

@@ -1,30 +1,31 @@
 import { memo, useState } from "react";
 import { Button, FieldError, Group, Input, Label, Radio, RadioGroup, TextField } from "react-aria-components";
 import styled from "styled-components";
-import type { Dial, Setting } from "../api/client";
+import type { Dial, Turn } from "../api/client";
 import { PickField } from "../parts/PickField";
 import { figures, readMeasure, readWireSize, wireSizeText, type WireSize } from "../units";
 
-export type Turn = (settings: Setting[], words: string) => void;
+/** Turns a dial for good, with words for the history. */
+export type TurnDial = (turn: Turn, words: string) => void;
 
 /** One dial, by its type. */
-export const DialControl = memo(function DialControl({ dial, turn }: { dial: Dial; turn: Turn }) {
+export const DialControl = memo(function DialControl({ dial, turn }: { dial: Dial; turn: TurnDial }) {
   if (dial.type === "choice")
-    return dial.choices!.length <= 2 ? <Either dial={dial} turn={turn} /> : <Pick dial={dial} turn={turn} />;
+    return dial.choices.length <= 2 ? <Either dial={dial} turn={turn} /> : <Pick dial={dial} turn={turn} />;
   return <Measure dial={dial} turn={turn} />;
 });
 
-function choose(dial: Dial, key: string, turn: Turn) {
-  const choice = dial.choices!.find((one) => one.key === key);
-  if (choice) turn([{ pointer: dial.pointer, value: choice.value }], `${dial.label}: ${choice.label}`);
+function choose(dial: Dial, key: string, turn: TurnDial) {
+  const choice = dial.choices.find((one) => one.key === key);
+  if (choice) turn({ pointer: dial.pointer, value: choice.value }, `${dial.name}: ${choice.label}`);
 }
 
-function Either({ dial, turn }: { dial: Dial; turn: Turn }) {
+function Either({ dial, turn }: { dial: Dial; turn: TurnDial }) {
   return (
     <Options orientation="horizontal" value={dial.chosen} onChange={(key) => choose(dial, key, turn)}>
       <Label>{dial.label}</Label>
       <div>
-        {dial.choices!.map((one) => (
+        {dial.choices.map((one) => (
           <Radio key={one.key} value={one.key}>
             {one.label}
           </Radio>
@@ -34,12 +35,12 @@ function Either({ dial, turn }: { dial: Dial; turn: Turn }) {
   );
 }
 
-function Pick({ dial, turn }: { dial: Dial; turn: Turn }) {
+function Pick({ dial, turn }: { dial: Dial; turn: TurnDial }) {
   return (
     <PickField
       label={dial.label}
       value={dial.chosen || null}
-      options={dial.choices!}
+      options={dial.choices}
       onChange={(key) => choose(dial, key, turn)}
     />
   );
@@ -51,7 +52,7 @@ const textOf = (dial: Dial) =>
     : `${figures(dial.value as number, 4)}${dial.unit ? ` ${dial.unit}` : ""}`;
 
 /** A number with its unit: typed with any unit of its kind, or stepped. */
-function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
+function Measure({ dial, turn }: { dial: Dial; turn: TurnDial }) {
   const shown = textOf(dial);
   const [text, setText] = useState(shown);
   const [error, setError] = useState("");
@@ -74,15 +75,8 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
       return;
     }
     setError("");
-    const set = size ?? value;
-    const followers = (dial.follows ?? []).map(({ pointer, per_unit, plus }) => ({
-      pointer,
-      value: Number(((plus ?? 0) + per_unit * value).toFixed(3)),
-    }));
-    turn(
-      [{ pointer: dial.pointer, value: set }, ...followers],
-      `${dial.label}: ${size ? wireSizeText(size) : figures(value, 4)}`,
-    );
+    const told = size ? wireSizeText(size) : figures(value, 4);
+    turn({ pointer: dial.pointer, value: size ?? value }, `${dial.name}: ${told}`);
   };
   const commit = () => {
     if (text === shown) return;
@@ -93,12 +87,12 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
       else setError(`"${text}" is no wire size. Type 20 AWG or 0.8 mm.`);
       return;
     }
-    const value = readMeasure(text, dial.unit ?? "");
+    const value = readMeasure(text, dial.unit);
     if (value === null)
       setError(
         `"${text}" cannot be read. Type a number${dial.unit ? `, such as ${figures(amount, 4)} ${dial.unit}` : ""}.`,
       );
-    else put(dial.step === 1 && dial.unit === "" ? Math.round(value) : value);
+    else put(dial.whole ? Math.round(value) : value);
   };
   const stepBy = (count: number) => {
     if (dial.type === "size") {
@@ -111,8 +105,7 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
       if (sizeWithin(dial, next)) put(sizeAmount(next), next);
       return;
     }
-    const step = dial.step ?? 1;
-    const next = Math.round((amount + count * step) / step) * step;
+    const next = Math.round((amount + count * dial.step) / dial.step) * dial.step;
     put(Number(Math.min(Math.max(next, limits.minimum), limits.maximum).toFixed(4)));
   };
   return (
@@ -149,7 +142,7 @@ function Measure({ dial, turn }: { dial: Dial; turn: Turn }) {
 
 const sizeAmount = (size: WireSize) => (size.by === "gauge" ? size.awg : size.diameter_mm);
 const SIZE_FIELD = { gauge: "awg", diameter: "diameter_mm" } as const;
-const sizeLimit = (dial: Dial, size: WireSize) => dial.sizes!.find((one) => one.field === SIZE_FIELD[size.by])!;
+const sizeLimit = (dial: Dial, size: WireSize) => dial.sizes.find((one) => one.field === SIZE_FIELD[size.by])!;
 const sizeWithin = (dial: Dial, size: WireSize) => {
   const { minimum, maximum } = sizeLimit(dial, size);
   return sizeAmount(size) >= minimum && sizeAmount(size) <= maximum;
@@ -159,13 +152,13 @@ const sizeRanges = (dial: Dial) =>
     .sizes!.map((one) => `${figures(one.minimum)} to ${figures(one.maximum)} ${one.field === "awg" ? "AWG" : "mm"}`)
     .join(", or ");
 
-function limitsOf(dial: Dial) {
+function limitsOf(dial: Dial): { minimum: number; maximum: number; unit: string } {
   if (dial.type === "size") {
     const size = dial.value as WireSize;
     const { minimum, maximum } = sizeLimit(dial, size);
     return { minimum, maximum, unit: size.by === "gauge" ? "AWG" : "mm" };
   }
-  return { minimum: dial.minimum ?? 0, maximum: dial.maximum ?? 0, unit: dial.unit ?? "" };
+  return dial;
 }
 
 const Field = styled.div`

@@ -2,11 +2,11 @@ import { memo, useState } from "react";
 import { Button, Disclosure, DisclosurePanel, Heading } from "react-aria-components";
 import styled from "styled-components";
 import type { PartLine } from "../api/client";
-import { DialControl, type Turn } from "./Dials";
+import { DialControl, type TurnDial } from "./Dials";
 import { PartPicture } from "./PartPicture";
 
 /** The parts in the order in which they are laid out; each opens in place to its few dials. */
-export const Parts = memo(function Parts({ parts, turn }: { parts: PartLine[]; turn: Turn }) {
+export const Parts = memo(function Parts({ parts, turn }: { parts: PartLine[]; turn: TurnDial }) {
   const [open, setOpen] = useState<string | null>("magnets");
   return (
     <Column aria-label="Parts">
@@ -21,7 +21,7 @@ interface PartProps {
   part: PartLine;
   isOpen: boolean;
   setOpen: (id: string | null) => void;
-  turn: Turn;
+  turn: TurnDial;
 }
 
 const Part = memo(function Part({ part, isOpen, setOpen, turn }: PartProps) {

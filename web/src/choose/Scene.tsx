@@ -16,7 +16,7 @@ import {
 import { Paper } from "../drawing/Paper";
 import type { Place } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";
-import { SpinView, type SpinFrame } from "../drawing/SpinView";
+import { MovingParts, type SpinFrame } from "../drawing/MovingParts";
 
 interface Props {
   geometry: Geometry;
@@ -41,15 +41,11 @@ export const Scene = memo(function Scene({ geometry, place, verdict, pinned, sho
       >
         <Standing geometry={geometry} place={place} />
         {pinned && <Wires geometry={pinned} place={place} ghost />}
-        {frame ? (
+        {pinned && <MovingParts geometry={pinned} place={place} ghost />}
+        <Wires geometry={geometry} place={place} />
+        <MovingParts geometry={geometry} place={place} frame={frame} />
+        {!frame && (
           <>
-            {/* A track stays where it is while the train runs through it. */}
-            {geometry.ribbon && <Wires geometry={geometry} place={place} />}
-            <SpinView geometry={geometry} place={place} frame={frame} />
-          </>
-        ) : (
-          <>
-            <Wires geometry={geometry} place={place} />
             {shows.forces && <Flows geometry={geometry} place={place} amperes={amperes} />}
             {shows.forces && <CurrentArrows geometry={geometry} place={place} amperes={amperes} />}
             {shows.forces && <Pushes geometry={geometry} place={place} verdict={verdict} />}

@@ -11,7 +11,6 @@ const run: Spin = {
   hops: [false, true, false],
   live: [1],
   leaves_at: -1,
-  leaves: "leaves its seat",
 };
 
 test("a run is slowed by the power of two that an eye follows best", () => {

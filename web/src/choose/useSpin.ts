@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import type { Design, Spin } from "../api/client";
 import { spinQuery } from "../api/queries";
-import type { SpinFrame } from "../drawing/SpinView";
+import type { SpinFrame } from "../drawing/MovingParts";
 
 const SHOWN_TURNS = 1.5; // turns a second that an eye can follow
 const EIGHTH = Math.PI / 4;

@@ -1,38 +1,60 @@
 import { useRef, useState, type KeyboardEvent } from "react";
 import { useMove } from "react-aria";
 import styled from "styled-components";
-import type { Handle, HandleAxis, Setting } from "../api/client";
+import type { Dial, Handle, HandleAxis, Turn } from "../api/client";
 import { figures } from "../units";
-import { coordinateOf, settingsOf, valueFor, type Place } from "./place";
+import { valueAt, type Place } from "./place";
 
 export interface HandleMoves {
-  /** A move under way: settings to show at once. */
-  onMove: (settings: Setting[]) => void;
+  /** Numbers turned by a move under way; or at one go, with words for the history. */
+  onMove: (turns: Turn[], words?: string) => void;
   /** The hand has let go. */
   onDone: (words: string) => void;
+}
+
+/** A handle's axis with the number that it turns. */
+interface Axis extends HandleAxis {
+  number: Dial;
 }
 
 const BIG_STEP = 10;
 
 /** Handles of the drawing: each axis is a slider, moved by mouse, touch or arrow keys. */
-export function Handles({ handles, place, ...moves }: { handles: Handle[]; place: Place } & HandleMoves) {
+export function Handles({
+  handles,
+  numbers,
+  place,
+  ...moves
+}: { handles: Handle[]; numbers: Map<string, Dial>; place: Place } & HandleMoves) {
   return (
     <Layer>
       {handles.map((handle) => (
-        <OneHandle key={handle.id} handle={handle} place={place} {...moves} />
+        <OneHandle key={handle.id} handle={handle} axes={axesOf(handle, numbers)} place={place} {...moves} />
       ))}
     </Layer>
   );
 }
 
-function OneHandle({ handle, place, onMove, onDone }: { handle: Handle; place: Place } & HandleMoves) {
+const axesOf = (handle: Handle, numbers: Map<string, Dial>): Axis[] =>
+  handle.axes.flatMap((axis) => {
+    const number = numbers.get(axis.pointer);
+    return number ? [{ ...axis, number }] : [];
+  });
+
+function OneHandle({
+  handle,
+  axes,
+  place,
+  onMove,
+  onDone,
+}: { handle: Handle; axes: Axis[]; place: Place } & HandleMoves) {
   const [active, setActive] = useState(false);
-  // The axes as they were when the hand took hold: the drawing may shift under it as it moves.
-  const start = useRef({ x: 0, y: 0, dx: 0, dy: 0, axes: handle.axes });
-  const words = handle.axes.map((axis) => readout(axis)).join(" · ");
+  // The handle and its numbers as they were when the hand took hold: the drawing may shift under it as it moves.
+  const start = useRef({ x: 0, y: 0, dx: 0, dy: 0, axes });
+  const words = axes.map((axis) => readout(axis.number)).join(" · ");
   const { moveProps } = useMove({
     onMoveStart() {
-      start.current = { x: handle.x, y: handle.y, dx: 0, dy: 0, axes: handle.axes };
+      start.current = { x: handle.x, y: handle.y, dx: 0, dy: 0, axes };
       setActive(true);
     },
     onMove(event) {
@@ -41,23 +63,17 @@ function OneHandle({ handle, place, onMove, onDone }: { handle: Handle; place: P
       from.dx += event.deltaX / place.scale;
       from.dy -= event.deltaY / place.scale;
       const spot = { x: from.x + from.dx, y: from.y + from.dy };
-      onMove(
-        from.axes.flatMap((axis) => {
-          const before = (axis.value - axis.origin) / axis.slope;
-          return settingsOf(axis, valueFor(axis, coordinateOf(axis, spot, before)));
-        }),
-      );
+      onMove(from.axes.map((axis) => ({ pointer: axis.pointer, value: valueAt(axis, axis.number, from, spot) })));
     },
     onMoveEnd(event) {
       setActive(false);
       if (event.pointerType !== "keyboard")
-        onDone(`moved ${handle.axes.map((axis) => axis.label.toLowerCase()).join(" and ")}`);
+        onDone(`moved ${axes.map((axis) => axis.number.name.toLowerCase()).join(" and ")}`);
     },
   });
-  const set = (axis: HandleAxis, value: number) => {
-    const kept = Number(Math.min(Math.max(value, axis.minimum), axis.maximum).toFixed(3));
-    onMove(settingsOf(axis, kept));
-    onDone(`${axis.label} ${figures(kept)} ${axis.unit}`);
+  const set = ({ number }: Axis, value: number) => {
+    const kept = Number(Math.min(Math.max(value, number.minimum), number.maximum).toFixed(6));
+    onMove([{ pointer: number.pointer, value: kept }], `${number.name} ${figures(kept)} ${number.unit}`.trim());
   };
   return (
     <Spot
@@ -68,8 +84,8 @@ function OneHandle({ handle, place, onMove, onDone }: { handle: Handle; place: P
       data-handle={handle.id}
       style={{ left: place.x(handle.x), top: place.y(handle.y) }}
     >
-      {handle.axes.map((axis) => (
-        <AxisInput key={axis.pointer} axis={axis} axes={handle.axes} set={set} />
+      {axes.map((axis) => (
+        <AxisInput key={axis.pointer} axis={axis} axes={axes} set={set} />
       ))}
       <svg width="24" height="24" viewBox="-12 -12 24 24" aria-hidden>
         <path d="M0 -9L9 0L0 9L-9 0Z" />
@@ -79,20 +95,13 @@ function OneHandle({ handle, place, onMove, onDone }: { handle: Handle; place: P
   );
 }
 
-const readout = (axis: HandleAxis) =>
-  `${axis.label.replace(/^.*point \d+ /, "").toLowerCase()} ${figures(axis.value)} ${axis.unit ?? "mm"}`;
+const told = (number: Dial) => `${figures(number.value as number)} ${number.unit}`.trim();
+const readout = (number: Dial) => `${number.name.replace(/^.*point \d+ /, "").toLowerCase()} ${told(number)}`;
 
-function AxisInput({
-  axis,
-  axes,
-  set,
-}: {
-  axis: HandleAxis;
-  axes: HandleAxis[];
-  set: (axis: HandleAxis, value: number) => void;
-}) {
-  const step = (of: HandleAxis, along: number, count: number) =>
-    set(of, of.value + Math.sign(of.slope) * along * count * of.step);
+function AxisInput({ axis, axes, set }: { axis: Axis; axes: Axis[]; set: (axis: Axis, value: number) => void }) {
+  const { number } = axis;
+  const step = (of: Axis, along: number, count: number) =>
+    set(of, (of.number.value as number) + Math.sign(of.slope) * along * count * of.number.step);
   const onKeyDown = (event: KeyboardEvent) => {
     const arrows: Record<string, ["x" | "y", number]> = {
       ArrowRight: ["x", 1],
@@ -108,21 +117,21 @@ function AxisInput({
       if (other) step(other, axes.length === 1 ? arrow[1] * Math.sign(other.slope) : arrow[1], count);
     } else if (event.key === "PageUp" || event.key === "PageDown")
       step(axis, event.key === "PageUp" ? 1 : -1, BIG_STEP);
-    else if (event.key === "Home") set(axis, axis.minimum);
-    else if (event.key === "End") set(axis, axis.maximum);
+    else if (event.key === "Home") set(axis, number.minimum);
+    else if (event.key === "End") set(axis, number.maximum);
     else return;
     event.preventDefault();
   };
   return (
     <input
       type="range"
-      aria-label={axis.label}
-      aria-valuetext={`${figures(axis.value)} ${axis.unit ?? "mm"}`}
+      aria-label={number.name}
+      aria-valuetext={told(number)}
       aria-orientation={axis.along === "y" ? "vertical" : "horizontal"}
-      min={axis.minimum}
-      max={axis.maximum}
-      step={axis.step}
-      value={axis.value}
+      min={number.minimum}
+      max={number.maximum}
+      step={number.step}
+      value={number.value as number}
       onChange={(event) => set(axis, Number(event.target.value))}
       onKeyDown={onKeyDown}
     />

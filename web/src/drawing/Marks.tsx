@@ -2,6 +2,7 @@ import { memo } from "react";
 import { useTheme } from "styled-components";
 import type { Geometry, Verdict } from "../api/client";
 import { figures } from "../units";
+import { turned } from "./MovingParts";
 import { pathOf, type Place } from "./place";
 
 /** The field of the magnets, as computed. */
@@ -20,7 +21,12 @@ export const FieldLines = memo(function FieldLines({ lines, place }: { lines: Ge
 export function CurrentArrows({ geometry, place, amperes }: { geometry: Geometry; place: Place; amperes: number }) {
   const theme = useTheme();
   if (amperes <= 0) return null;
-  const paths = geometry.current.filter((path) => path.length > 6).slice(0, 4);
+  const moving = geometry.moving
+    .filter((path) => path.carries)
+    .map((path) => ({ path, seen: turned(path, geometry.pose) }));
+  const near = moving.filter(({ seen }) => seen.depth > -1);
+  const led = near.map(({ path, seen }) => (path.carries > 0 ? seen.points : [...seen.points].reverse()));
+  const paths = [...geometry.current, ...led].filter((path) => path.length > 6).slice(0, 4);
   return (
     <g fill={theme.sheet} stroke={theme.action} strokeWidth={1.2}>
       {paths.flatMap((path, line) =>
@@ -47,14 +53,12 @@ const WORDS = 106; // px that the words beside an arrow need
 
 /** The push where it acts: across the drawing as an arrow; toward the viewer a dot in a ring, away a cross in a ring. */
 export function Pushes({ geometry, place, verdict }: { geometry: Geometry; place: Place; verdict: Verdict }) {
-  const push = verdict.figures.push?.value ?? 0;
-  if (push <= 0 || verdict.direction === "none") return null;
-  const way = verdict.direction === verdict.forward ? 1 : -1;
+  if (verdict.sense === 0) return null;
   return (
     <g>
       {geometry.pushes.map((mark, at) => {
-        const words = `${figures(push / mark.lever_mm)} mN`;
-        const [right = 0, up = 0, toward = 0] = mark.toward.map((value) => value * way);
+        const words = `${figures(mark.force_mN)} mN`;
+        const [right, up, toward] = mark.toward;
         return toward ? (
           <ThroughPage key={at} mark={mark} place={place} toward={toward > 0} words={words} />
         ) : (
@@ -167,9 +171,9 @@ export function Labels({ geometry, place }: { geometry: Pick<Geometry, "labels">
 /** Which way it turns: a loop round an upright axis, or an arc round a shaft that is seen end-on. */
 export function TurnArrow({ geometry, verdict, place }: { geometry: Geometry; verdict: Verdict; place: Place }) {
   const theme = useTheme();
-  if (verdict.direction === "none") return null;
+  if (verdict.sense === 0) return null;
   const { x, y, seen, radius } = geometry.turning;
-  const forward = verdict.direction === verdict.forward;
+  const forward = verdict.sense > 0;
   if (seen === "along") return <AlongArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
   if (seen === "end") return <EndArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
   // The near side of the loop is its lower half: counter-clockwise from above it runs left to right.

@@ -176,7 +176,7 @@ function PoleLetter({ x, y, letter, room = 18 }: { x: number; y: number; letter:
   );
 }
 
-/** The moving wire, where the core put it. */
+/** Wires that stand still, and those cut across. */
 export function Wires({
   geometry,
   place,

@@ -1,5 +1,6 @@
 import type { Geometry } from "../api/client";
 import { placeFor } from "./place";
+import { MovingParts } from "./MovingParts";
 import { Standing, Wires } from "./Shapes";
 
 /** A demonstration drawn small from its own geometry. */
@@ -9,6 +10,7 @@ export function Thumbnail({ geometry, width, height }: { geometry: Geometry; wid
     <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden>
       <Standing geometry={geometry} place={place} small />
       <Wires geometry={geometry} place={place} small />
+      <MovingParts geometry={geometry} place={place} small />
     </svg>
   );
 }

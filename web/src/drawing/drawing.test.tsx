@@ -6,7 +6,7 @@ import { inRoom } from "../__tests__/inRoom";
 import { CurrentArrows, Flows, Pushes, SpeedRibbon, TurnArrow } from "./Marks";
 import { placeFor } from "./place";
 import { Standing, Wires } from "./Shapes";
-import { SpinView, travelled, turned } from "./SpinView";
+import { MovingParts, travelled, turned } from "./MovingParts";
 
 afterEach(cleanup);
 
@@ -37,46 +37,41 @@ const geometry = {
     },
   ],
   pushes: [
-    { x: 7, y: 0, toward: [0, 0, -1], lever_mm: 7 },
-    { x: -7, y: 0, toward: [0, 0, 1], lever_mm: 7 },
+    { x: 7, y: 0, toward: [0, 0, 1], force_mN: 7.14 },
+    { x: -7, y: 0, toward: [0, 0, -1], force_mN: 7.14 },
   ],
-  current: [Array.from({ length: 12 }, (_, at) => [7, 50 - 4 * at])],
+  current: [],
   moving: [7, -7].map((x) => ({
     role: "wire",
-    points: [
-      [x, 0, 40],
-      [x, 0, 3],
-    ],
+    points: Array.from({ length: 12 }, (_, at) => [x, 0, 50 - 4 * at]),
     view: { axis: [0, 0, 1], right: [1, 0, 0], up: [0, 0, 1], origin: [0, 0] },
+    closed: false,
+    carries: 1,
     sparks: true,
+    route: [],
+    route_per_m: 0,
   })),
+  pose: 0,
   sparks: [],
   turning: { x: 0, y: 60, seen: "above", radius: 0 },
 } as unknown as Geometry;
-const verdict = (direction: string, push = 50) =>
-  ({
-    direction,
-    forward: "counter-clockwise",
-    seen: "from above",
-    figures: { push: { value: push, unit: "µN·m", band: [1, 2] } },
-  }) as unknown as Verdict;
+const SENSE: Record<string, number> = { clockwise: -1, none: 0, "counter-clockwise": 1, forward: 1 };
+const verdict = (direction: string) =>
+  ({ direction, sense: SENSE[direction], seen: "from above" }) as unknown as Verdict;
 const svg = (part: React.ReactNode) => inRoom(<svg>{part}</svg>);
 
-test("clockwise, the right foot is pushed toward the viewer and the left one away; the other way round reversed", () => {
+test("a push through the page is told toward the viewer or away, with its force", () => {
   svg(<Pushes geometry={geometry} place={place} verdict={verdict("clockwise")} />);
   expect(screen.getAllByText(/push/).map((one) => one.textContent)).toEqual([
     "push toward you, 7.14 mN",
     "push away from you, 7.14 mN",
   ]);
-  cleanup();
-  svg(<Pushes geometry={geometry} place={place} verdict={verdict("counter-clockwise")} />);
-  expect(screen.getAllByText(/push/)[0]!.textContent).toContain("away from you");
 });
 
 test("what does not turn shows no push, no arrow and no current", () => {
   const { container } = svg(
     <>
-      <Pushes geometry={geometry} place={place} verdict={verdict("none", 0)} />
+      <Pushes geometry={geometry} place={place} verdict={verdict("none")} />
       <TurnArrow geometry={geometry} verdict={verdict("none")} place={place} />
       <CurrentArrows geometry={geometry} place={place} amperes={0} />
     </>,
@@ -91,18 +86,36 @@ test("poles are told by letter and by hatch", () => {
   expect(new Set(fills).size).toBe(2);
 });
 
-test("current arrows point along the wire, downward here", () => {
-  const { container } = svg(<CurrentArrows geometry={geometry} place={place} amperes={5} />);
-  const turns = [...container.querySelectorAll("path")].map(
-    (one) => /rotate\(([-\d.]+)\)/.exec(one.getAttribute("transform")!)![1],
-  );
-  expect(turns).toEqual(["90.0", "90.0"]);
+test("current arrows point the way that each leg carries the current, as it is drawn", () => {
+  const turns = (carries: number) => {
+    const wired = { ...geometry, moving: geometry.moving.map((path) => ({ ...path, carries })) };
+    const { container, unmount } = svg(<CurrentArrows geometry={wired} place={place} amperes={5} />);
+    const found = [...container.querySelectorAll("path")].map(
+      (one) => /rotate\(([-\d.]+)\)/.exec(one.getAttribute("transform")!)![1],
+    );
+    unmount();
+    return found;
+  };
+  expect(turns(1)).toEqual(["90.0", "90.0", "90.0", "90.0"]);
+  expect(turns(-1)).toEqual(["-90.0", "-90.0", "-90.0", "-90.0"]);
+  expect(turns(0)).toEqual([]);
+});
+
+test("at rest it is drawn at its pose: what lies behind pale, what is closed filled", () => {
+  const posed = (pose: number) => {
+    const { container, unmount } = svg(<MovingParts geometry={{ ...geometry, pose }} place={place} />);
+    const roles = [...container.querySelectorAll("[data-role]")].map((one) => one.getAttribute("data-role"));
+    unmount();
+    return roles;
+  };
+  expect(posed(0)).toEqual(["wire", "wire"]);
+  expect(posed(Math.PI / 2)).toEqual(["far_wire", "wire"]);
 });
 
 test("a quarter turn on, both legs stand in the plane of the axis; after half a turn they have changed sides", () => {
   const sides = (angle: number) => {
     const { container, unmount } = svg(
-      <SpinView
+      <MovingParts
         geometry={geometry}
         place={place}
         frame={{ angle, touching: true, spark: false, hop: false, live: 1 }}
@@ -122,7 +135,11 @@ test("a quarter turn on, both legs stand in the plane of the axis; after half a 
 test("a spark is drawn where contact breaks, and only then", () => {
   const strokes = (spark: boolean) => {
     const { container, unmount } = svg(
-      <SpinView geometry={geometry} place={place} frame={{ angle: 1, touching: !spark, spark, hop: false, live: 1 }} />,
+      <MovingParts
+        geometry={geometry}
+        place={place}
+        frame={{ angle: 1, touching: !spark, spark, hop: false, live: 1 }}
+      />,
     );
     const count = container.querySelectorAll("path").length;
     unmount();
@@ -133,7 +150,7 @@ test("a spark is drawn where contact breaks, and only then", () => {
 
 const endOn = {
   ...geometry,
-  pushes: [{ x: 0, y: 5, toward: [1, 0, 0], lever_mm: 10 }],
+  pushes: [{ x: 0, y: 5, toward: [1, 0, 0], force_mN: 5 }],
   flows: [
     { x: 0, y: 30, toward: true },
     { x: 0, y: 5, toward: false },
@@ -141,17 +158,18 @@ const endOn = {
   turning: { x: 0, y: 20, seen: "end", radius: 15 },
 } as unknown as Geometry;
 
-test("a push in the plane is an arrow that turns round with the direction", () => {
-  const tip = (direction: string) => {
-    const { container, unmount } = svg(<Pushes geometry={endOn} place={place} verdict={verdict(direction)} />);
+test("a push in the plane is an arrow along its way", () => {
+  const tip = (right: number) => {
+    const pushed = { ...endOn, pushes: [{ ...endOn.pushes[0]!, toward: [right, 0, 0] }] } as unknown as Geometry;
+    const { container, unmount } = svg(<Pushes geometry={pushed} place={place} verdict={verdict("clockwise")} />);
     const end = /translate\(([\d.]+)/.exec(
       container.querySelector("[data-push] path[transform]")!.getAttribute("transform")!,
     )![1];
     unmount();
     return Number(end) - place.x(0);
   };
-  expect(tip("counter-clockwise")).toBeGreaterThan(0);
-  expect(tip("clockwise")).toBeLessThan(0);
+  expect(tip(1)).toBeGreaterThan(0);
+  expect(tip(-1)).toBeLessThan(0);
 });
 
 test("current through the page is a dot toward the viewer, a cross away, and gone without current", () => {
@@ -184,7 +202,11 @@ test("a coil on a level axle shows its other side up after half a turn, and is p
       [0, 0, 10],
     ] as [number, number, number][],
     view: { axis: [1, 0, 0], right: [0, 1, 0], up: [0, 0, 1], origin: [5, 20] } as Geometry["moving"][number]["view"],
+    closed: false,
+    carries: 0,
     sparks: false,
+    route: [] as [number, number][],
+    route_per_m: 0,
   };
   expect(turned(coil, 0).points[1]).toEqual([5, 30]);
   // Counter-clockwise: what is up goes to the left.
@@ -193,7 +215,7 @@ test("a coil on a level axle shows its other side up after half a turn, and is p
   const opacity = (live: number) => {
     const frame = { angle: 0, touching: true, spark: false, hop: false, live };
     const { container, unmount } = svg(
-      <SpinView geometry={{ ...endOn, moving: [coil] }} place={place} frame={frame} />,
+      <MovingParts geometry={{ ...endOn, moving: [coil] }} place={place} frame={frame} />,
     );
     const found = Number(container.querySelector("path")!.getAttribute("opacity"));
     unmount();
@@ -296,7 +318,7 @@ test("a train's turns under current are full dots, its way a straight arrow", ()
 });
 
 test("words beside a push that would run off the paper stand over its arrow", () => {
-  const along = (x: number) => ({ ...geometry, pushes: [{ x, y: 40, toward: [1, 0, 0], lever_mm: 1 }] }) as unknown as Geometry; // prettier-ignore
+  const along = (x: number) => ({ ...geometry, pushes: [{ x, y: 40, toward: [1, 0, 0], force_mN: 3 }] }) as unknown as Geometry; // prettier-ignore
   const words = (x: number) => {
     cleanup();
     inRoom(

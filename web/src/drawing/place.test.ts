@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { HandleAxis } from "../api/client";
-import { coordinateOf, pathOf, placeFor, settingsOf, spotOf, valueFor } from "./place";
+import { coordinateOf, movedBy, pathOf, placeFor, valueAt } from "./place";
 
 const bounds = [-30, -1, 30, 79];
 
@@ -31,40 +31,32 @@ test("a closed outline returns to its start", () => {
   ).toMatch(/^M.*L.*L.*Z$/);
 });
 
-test("a handle's value snaps to its step and stays in its limits", () => {
-  const axis = { origin: -6.75, slope: 1, step: 0.1, minimum: 0, maximum: 8 };
-  expect(valueFor(axis, 7.29)).toBe(0.5);
-  expect(valueFor(axis, 1)).toBe(0);
-  expect(valueFor(axis, 100)).toBe(8);
+const along = (axis: "x" | "y", slope: number) => ({ along: axis, pointer: "/n", slope, center: [0, 0] }) as HandleAxis;
+const gap = { value: 0.5, step: 0.1, minimum: 0, maximum: 8 };
+
+test("a number goes on as its handle does, snaps to its step and stays in its limits", () => {
+  const from = { x: 7.25, y: 3 };
+  expect(valueAt(along("x", 1), gap, from, { x: 7.99, y: 9 })).toBe(1.2);
+  expect(valueAt(along("x", -2), gap, from, { x: 7.15, y: 3 })).toBe(0.7);
+  expect(valueAt(along("x", 1), gap, from, { x: -40, y: 3 })).toBe(0);
+  expect(valueAt(along("x", 1), gap, from, { x: 99, y: 3 })).toBe(8);
 });
 
-// The end of a bared arc that starts at 0 degrees on a lead drawn at (10, 50): width 180, middle at 90.
-const arcEnd = {
-  along: "turn",
-  label: "end of the bared arc",
-  pointer: "/width",
-  value: 180,
-  minimum: 1,
-  maximum: 360,
-  step: 1,
-  origin: 0,
-  slope: 1,
-  unit: "°",
-  center: [10, 50],
-  follows: [{ pointer: "/center", per_unit: 0.5, plus: 0 }],
-} as HandleAxis;
+test("a handle stands where its number has gone on to, along its own way only", () => {
+  expect(movedBy(along("y", 2), { x: 4, y: 10 }, 6)).toEqual({ x: 4, y: 13 });
+  expect(movedBy(along("x", -1), { x: 4, y: 10 }, 6)).toEqual({ x: -2, y: 10 });
+});
 
-test("a handle that turns is where its angle puts it, and gives that angle back, whole turns kept", () => {
-  const spot = spotOf(arcEnd, { x: 18, y: 50 });
-  expect(spot.x).toBeCloseTo(2);
-  expect(spot.y).toBeCloseTo(50);
-  expect(coordinateOf(arcEnd, spot, 175)).toBeCloseTo(180);
+// The end of a bared arc on a lead drawn at (10, 50): each degree that it goes on widens the arc by two.
+const arcEnd = { along: "turn", pointer: "/width", slope: 2, center: [10, 50] } as HandleAxis;
+
+test("a handle that turns keeps its distance, and whole turns are counted", () => {
+  const spot = movedBy(arcEnd, { x: 18, y: 50 }, 180);
+  expect(spot.x).toBeCloseTo(10);
+  expect(spot.y).toBeCloseTo(58);
   expect(coordinateOf(arcEnd, { x: 10, y: 42 }, 250)).toBeCloseTo(270);
   expect(coordinateOf(arcEnd, { x: 10, y: 42 }, -100)).toBeCloseTo(-90);
-});
-
-test("moving one end of an arc leaves the other where it is", () => {
-  const [width, center] = settingsOf(arcEnd, 120);
-  expect(width).toEqual({ pointer: "/width", value: 120 });
-  expect((center!.value as number) - (width!.value as number) / 2).toBe(0);
+  const width = { value: 180, step: 1, minimum: 1, maximum: 360 };
+  expect(valueAt(arcEnd, width, { x: 18, y: 50 }, { x: 10, y: 58 })).toBe(360);
+  expect(valueAt(arcEnd, width, { x: 18, y: 50 }, { x: 10, y: 42 })).toBe(1);
 });

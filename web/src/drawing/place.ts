@@ -1,4 +1,4 @@
-import type { HandleAxis, Setting } from "../api/client";
+import type { Dial, HandleAxis } from "../api/client";
 
 /** Where millimetres of the core's drawing land on the screen. */
 
@@ -33,40 +33,34 @@ export const pathOf = (points: readonly (readonly number[])[], place: Place, clo
   points.map(([x = 0, y = 0], at) => `${at ? "L" : "M"}${place.x(x).toFixed(1)} ${place.y(y).toFixed(1)}`).join("") +
   (closed ? "Z" : "");
 
-/** Where a handle is when its axis has a value: along x or y, or round its center. */
-export function spotOf(axis: HandleAxis, from: { x: number; y: number }): { x: number; y: number } {
-  const coordinate = (axis.value - axis.origin) / axis.slope;
-  if (axis.along === "x") return { ...from, x: coordinate };
-  if (axis.along === "y") return { ...from, y: coordinate };
-  const [cx = 0, cy = 0] = axis.center ?? [];
-  const radius = Math.hypot(from.x - cx, from.y - cy);
-  const angle = (coordinate * Math.PI) / 180;
-  return { x: cx + radius * Math.cos(angle), y: cy + radius * Math.sin(angle) };
-}
-
 /** The coordinate of a spot along an axis: mm, or degrees round the center, whole turns as near as may be to `near`. */
-export function coordinateOf(axis: HandleAxis, spot: { x: number; y: number }, near: number): number {
+export function coordinateOf(axis: HandleAxis, spot: { x: number; y: number }, near = 0): number {
   if (axis.along !== "turn") return spot[axis.along];
-  const [cx = 0, cy = 0] = axis.center ?? [];
+  const [cx, cy] = axis.center;
   const degrees = (Math.atan2(spot.y - cy, spot.x - cx) * 180) / Math.PI;
   return degrees + 360 * Math.round((near - degrees) / 360);
 }
 
-/** What moving an axis sets: its own field, and those that move along. */
-export function settingsOf(axis: HandleAxis, value: number): Setting[] {
-  const along = (axis.follows ?? []).map((one) => ({
-    pointer: one.pointer,
-    value: Number(((one.plus ?? 0) + one.per_unit * value).toFixed(4)),
-  }));
-  return [{ pointer: axis.pointer, value }, ...along];
+/** Where a handle is when one of its numbers has gone on by so much: along x or y, or round its center. */
+export function movedBy(axis: HandleAxis, from: { x: number; y: number }, change: number): { x: number; y: number } {
+  const way = change / axis.slope;
+  if (axis.along === "x") return { ...from, x: from.x + way };
+  if (axis.along === "y") return { ...from, y: from.y + way };
+  const [cx, cy] = axis.center;
+  const radius = Math.hypot(from.x - cx, from.y - cy);
+  const angle = ((coordinateOf(axis, from) + way) * Math.PI) / 180;
+  return { x: cx + radius * Math.cos(angle), y: cy + radius * Math.sin(angle) };
 }
 
-/** The handle axis' field value for a place on the drawing: snapped to its step, kept in its limits. */
-export function valueFor(
-  axis: { origin: number; slope: number; step: number; minimum: number; maximum: number },
-  coordinate: number,
+/** The value of a number after its handle has gone from spot to spot: snapped to its step, kept in its limits. */
+export function valueAt(
+  axis: HandleAxis,
+  number: Pick<Dial, "value" | "step" | "minimum" | "maximum">,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
 ): number {
-  const raw = axis.origin + axis.slope * coordinate;
-  const snapped = Math.round(raw / axis.step) * axis.step;
-  return Number(Math.min(Math.max(snapped, axis.minimum), axis.maximum).toFixed(3));
+  const before = coordinateOf(axis, from);
+  const raw = (number.value as number) + axis.slope * (coordinateOf(axis, to, before) - before);
+  const snapped = Math.round(raw / number.step) * number.step;
+  return Number(Math.min(Math.max(snapped, number.minimum), number.maximum).toFixed(6));
 }

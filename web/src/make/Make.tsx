@@ -77,8 +77,8 @@ export function Make({ working }: { working: Working }) {
             alt={`${sheet.template.title}: ${figures(data.template_mm[0]!)} by ${figures(data.template_mm[1]!)} mm with a ruler line of 100 mm`}
           />
         </TemplateFrame>
-        {sheet.figures.length > 0 && <h2>How it is done</h2>}
-        {sheet.figures.map((figure) => (
+        {sheet.how_to.length > 0 && <h2>How it is done</h2>}
+        {sheet.how_to.map((figure) => (
           <HowToDrawing key={figure.title} figure={figure} />
         ))}
         <h2>Lengths</h2>

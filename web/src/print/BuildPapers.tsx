@@ -28,7 +28,7 @@ export function BuildPaper({ kept }: PaperProps) {
           </li>
         ))}
       </Boxes>
-      {sheet.figures.map((figure) => (
+      {sheet.how_to.map((figure) => (
         <HowToDrawing key={figure.title} figure={figure} />
       ))}
       <h2>Check without power</h2>

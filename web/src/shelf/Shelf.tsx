@@ -8,6 +8,7 @@ import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
 import { NewMotor } from "./NewMotor";
 import { ShelfEntry } from "./ShelfEntry";
+import { UnreadEntry } from "./UnreadEntry";
 import { useShelf } from "./useShelf";
 
 /** All demonstrations, standing on their boards. */
@@ -35,7 +36,9 @@ export function Shelf() {
             <div>
               <h1 ref={top}>Shelf</h1>
               <Quiet>
-                {data ? `${data.length} ${data.length === 1 ? "motor" : "motors"}, each with its verdict` : ""}
+                {data
+                  ? `${data.motors.length} ${data.motors.length === 1 ? "motor" : "motors"}, each with its verdict`
+                  : ""}
               </Quiet>
             </div>
             <Actions>
@@ -67,14 +70,21 @@ export function Shelf() {
             ))}
             {error && <Trouble>{"line" in error ? String(error.line) : error.message}</Trouble>}
           </Messages>
-          {data?.length === 0 && (
+          {data?.motors.length === 0 && (
             <Empty>
               Your motors will stand here, each with its verdict. Start with a new motor, or drop an .oak.json file on
               this page.
             </Empty>
           )}
+          {data && data.unread.length > 0 && (
+            <Unreadable aria-label="Motors that cannot be read">
+              {data.unread.map((motor) => (
+                <UnreadEntry key={motor.id} motor={motor} remove={shelf.remove} />
+              ))}
+            </Unreadable>
+          )}
           <Board>
-            {data?.map((demonstration) => (
+            {data?.motors.map((demonstration) => (
               <ShelfEntry key={demonstration.id} demonstration={demonstration} shelf={shelf} />
             ))}
           </Board>
@@ -139,6 +149,10 @@ const Board = styled.ul`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
   gap: 30px 0;
+`;
+const Unreadable = styled.ul`
+  list-style: none;
+  padding: 0 0 12px;
 `;
 const Foot = styled.p`
   padding-top: 28px;

@@ -4,7 +4,7 @@ import { Input, TextField } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Demonstration } from "../api/client";
-import { verdictQuery } from "../api/queries";
+import { lookQuery } from "../api/queries";
 import { LinkLoop } from "../drawing/LinkLoop";
 import { Thumbnail } from "../drawing/Thumbnail";
 import { PlainButton, Quiet } from "../theme/parts";
@@ -12,14 +12,14 @@ import type { ShelfActions } from "./useShelf";
 
 /** One demonstration on the shelf: drawn small, with its verdict and what can be done with it. */
 export function ShelfEntry({ demonstration, shelf }: { demonstration: Demonstration; shelf: ShelfActions }) {
-  const { data } = useQuery(verdictQuery(demonstration.design));
+  const { data } = useQuery(lookQuery(demonstration.design));
   const [renaming, setRenaming] = useState(false);
   const weakest = data?.verdict.links.find((link) => link.id === data.verdict.weakest);
   const { title, id } = demonstration;
   return (
     <Entry>
       <Link to={`/motor/${id}`} tabIndex={-1} aria-hidden>
-        <Picture>{data && <Thumbnail geometry={data.verdict.geometry} width={300} height={290} />}</Picture>
+        <Picture>{data && <Thumbnail geometry={data.drawing} width={300} height={290} />}</Picture>
       </Link>
       <Text>
         {renaming ? (

@@ -8,7 +8,7 @@ import { shelfQuery } from "../api/queries";
 export function useShelf() {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [gone, setGone] = useState<Demonstration | null>(null);
+  const [gone, setGone] = useState<{ id: string; title: string } | null>(null);
   const [problems, setProblems] = useState<string[]>([]);
   const [said, setSaid] = useState("");
 
@@ -22,7 +22,7 @@ export function useShelf() {
     }
     await queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
   };
-  const at = (one: Demonstration) => ({ params: { path: { id: one.id } } });
+  const at = (one: { id: string }) => ({ params: { path: { id: one.id } } });
 
   return {
     gone,
@@ -35,8 +35,9 @@ export function useShelf() {
       await doing(async () => {
         setSaid("");
         const answer = await posted("/api/archive", form);
-        const counted = (await answer.json()) as { demonstrations: number; trials: number };
-        setSaid(`${counted.demonstrations} motors and ${counted.trials} trials came in from ${file.name}.`);
+        const counted = (await answer.json()) as { demonstrations: number; trials: number; unread: number };
+        const unread = counted.unread ? ` ${counted.unread} of them cannot be read here.` : "";
+        setSaid(`${counted.demonstrations} motors and ${counted.trials} trials came in from ${file.name}.${unread}`);
       });
     },
     start: (kind: string) =>
@@ -45,7 +46,7 @@ export function useShelf() {
         await navigate(`/motor/${made.id}`);
       }),
     duplicate: (one: Demonstration) => void doing(() => answered(client.POST("/api/shelf/{id}/duplicate", at(one)))),
-    remove: (one: Demonstration) =>
+    remove: (one: { id: string; title: string }) =>
       void doing(async () => {
         await answered(client.DELETE("/api/shelf/{id}", at(one)));
         setGone(one);

@@ -122,8 +122,7 @@ export function useDemonstration(first: Demonstration) {
   /** Put my state on the shelf as a demonstration of its own; gives its id. */
   const keepBoth = useCallback(async (): Promise<string> => {
     const mine = conflict!.draft;
-    const content = { format: "oakspin.design", version: 1, title: mine.title, design: mine.design };
-    const copy = await answered(client.POST("/api/shelf/import", { body: { content } }));
+    const copy = await answered(client.POST("/api/shelf/copy", { body: { title: mine.title, design: mine.design } }));
     draft.current = null;
     setConflict(null);
     void queries.invalidateQueries({ queryKey: shelfQuery.queryKey });

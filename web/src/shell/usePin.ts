@@ -1,20 +1,20 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Design } from "../api/client";
-import { verdictQuery } from "../api/queries";
+import { lookQuery } from "../api/queries";
 
 /** A design pinned to compare with; kept in this browser, so that it is there after a reload. */
 export function usePin(id: string, placeholder: Design) {
   const key = `oakspin.pin.${id}`;
   const [pinned, setPinned] = useState<Design | null>(() => read(key));
-  const { data } = useQuery({ ...verdictQuery(pinned ?? placeholder), enabled: pinned !== null, retry: false });
+  const { data } = useQuery({ ...lookQuery(pinned ?? placeholder), enabled: pinned !== null, retry: false });
   const toggle = (design: Design) => {
     const next = pinned ? null : design;
     if (next) localStorage.setItem(key, JSON.stringify(next));
     else localStorage.removeItem(key);
     setPinned(next);
   };
-  return { pinned, verdict: pinned ? data?.verdict : undefined, toggle };
+  return { pinned, look: pinned ? data : undefined, toggle };
 }
 
 function read(key: string): Design | null {

@@ -4,6 +4,7 @@ import { FieldLines, Labels, ScaleBar, TurnArrow } from "../drawing/Marks";
 import { Paper } from "../drawing/Paper";
 import { placeFor } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";
+import { MovingParts } from "../drawing/MovingParts";
 
 interface Props {
   geometry: Geometry;
@@ -33,6 +34,7 @@ export function ForceDrawing({ geometry, verdict, explanation }: Props) {
       <FieldLines lines={geometry.field_lines} place={place} />
       <Standing geometry={geometry} place={place} />
       <Wires geometry={geometry} place={place} />
+      <MovingParts geometry={geometry} place={place} />
       <circle cx={at.x} cy={at.y} r={7} fill="none" stroke={theme.text} strokeWidth={1.5} />
       {explanation.pointers.map((one, number) => (
         <VectorMark

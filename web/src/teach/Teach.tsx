@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Carrier, ProblemError, RuleName } from "../api/client";
-import { cardsQuery, cautionsQuery, explainQuery, verdictQuery } from "../api/queries";
+import { cardsQuery, cautionsQuery, explainQuery, lookQuery } from "../api/queries";
 import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
 import { Quiet } from "../theme/parts";
@@ -24,7 +24,7 @@ export function Teach({ working }: { working: Working }) {
     retry: false,
     placeholderData: (b) => b,
   });
-  const { data: answer } = useQuery(verdictQuery(design));
+  const { data: answer } = useQuery(lookQuery(design));
   const { data: cards } = useQuery(cardsQuery(design));
   const { data: cautions } = useQuery(cautionsQuery(design));
   return (
@@ -32,9 +32,7 @@ export function Teach({ working }: { working: Working }) {
       {/* Long stories scroll: the keyboard must reach them. */}
       <section aria-label="Drawing" tabIndex={0}>
         {error && <Trouble role="alert">{(error as ProblemError).line ?? error.message}</Trouble>}
-        {why && answer && (
-          <ForceDrawing geometry={answer.verdict.geometry} verdict={answer.verdict} explanation={why} />
-        )}
+        {why && answer && <ForceDrawing geometry={answer.drawing} verdict={answer.verdict} explanation={why} />}
         <ul>
           {why?.story.map((line) => (
             <li key={line}>{line}</li>

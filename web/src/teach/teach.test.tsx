@@ -45,6 +45,7 @@ const explanation = (hand: string): Explanation => ({
   story: [],
   direction: "clockwise",
   agrees: true,
+  why_none: "",
 });
 
 test("a left hand is the mirror image of a right one", () => {

@@ -7,6 +7,7 @@ import type { Working } from "../shell/useDemonstration";
 import { MainButton, Quiet } from "../theme/parts";
 import { Table, Trouble } from "../theme/stage";
 import { figures } from "../units";
+import { namedIn } from "./named";
 
 /** The best value of each number that matters most, all others left as they are, with what limits it. */
 export function BestOfEach({ working }: { working: Working }) {
@@ -17,7 +18,7 @@ export function BestOfEach({ working }: { working: Working }) {
   const use = (one: Best) =>
     working.commit(
       { design: withSettings(working.design, one.settings as Setting[]) },
-      `${one.factor.label}: ${figures(one.value)} ${one.factor.unit}`.trim(),
+      `${one.factor.name}: ${figures(one.value)} ${one.factor.unit}`.trim(),
     );
   return (
     <section aria-label="The best of each">
@@ -39,9 +40,7 @@ export function BestOfEach({ working }: { working: Working }) {
             const isBest = Math.abs(one.value - one.factor.value) < 1e-6;
             return (
               <tr key={one.factor.pointer} data-best={one.factor.pointer}>
-                <td>
-                  {one.factor.part}: {one.factor.label.toLowerCase()}
-                </td>
+                <td>{namedIn(one.factor)}</td>
                 <td>
                   {figures(one.factor.value)} {one.factor.unit}
                 </td>
@@ -54,7 +53,7 @@ export function BestOfEach({ working }: { working: Working }) {
                 <td>
                   <MainButton
                     isDisabled={isBest}
-                    aria-label={`${isBest ? "as it is" : "Use"}: best ${one.factor.label.toLowerCase()}`}
+                    aria-label={`${isBest ? "as it is" : "Use"}: best ${one.factor.name.toLowerCase()}`}
                     onPress={() => use(one)}
                   >
                     {isBest ? "as it is" : "Use"}

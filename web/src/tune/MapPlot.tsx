@@ -57,7 +57,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="img"
-        aria-label={`Map of ${map.first.label.toLowerCase()} and ${map.second.label.toLowerCase()}`}
+        aria-label={`Map of ${map.first.name.toLowerCase()} and ${map.second.name.toLowerCase()}`}
       >
         <defs>
           <pattern id={`${id}-tight`} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -138,11 +138,11 @@ export function MapPlot({ map, figure, at, pick }: Props) {
           </text>
         ))}
         <text x={WIDTH - RIGHT} y={HEIGHT - 10} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
-          {map.first.label.toLowerCase()}
+          {map.first.name.toLowerCase()}
           {map.first.unit && `, ${map.first.unit}`}
         </text>
         <text transform={`translate(14 ${TOP + 4}) rotate(-90)`} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
-          {map.second.label.toLowerCase()}
+          {map.second.name.toLowerCase()}
           {map.second.unit && `, ${map.second.unit}`}
         </text>
         <Spot x={x(map.first.value)} y={y(map.second.value)} words="now" left={x(map.first.value) > WIDTH * 0.7} />
@@ -166,14 +166,14 @@ export function MapPlot({ map, figure, at, pick }: Props) {
       </svg>
       <div>
         <Slider
-          label={map.first.label}
+          label={map.first.name}
           unit={map.first.unit}
           values={map.first_values}
           at={at.column}
           set={(next) => pick({ ...at, column: next })}
         />
         <Slider
-          label={map.second.label}
+          label={map.second.name}
           unit={map.second.unit}
           values={map.second_values}
           at={at.row}

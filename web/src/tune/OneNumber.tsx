@@ -2,8 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import styled from "styled-components";
 import { posted, ProblemError, type Factor, type Tuning } from "../api/client";
-import { withSettings } from "../api/design";
-import { bestQuery, shelfQuery, verdictQuery } from "../api/queries";
+import { bestQuery, lookQuery, shelfQuery, turned } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { usePin } from "../shell/usePin";
@@ -13,7 +12,8 @@ import { ToolRow, Trouble } from "../theme/stage";
 import { figures, readMeasure } from "../units";
 import { Picked } from "./Picked";
 import { Plot } from "./Plot";
-import { nearest, settingsFor, type Request } from "./sweep";
+import { namedIn } from "./named";
+import { nearest, type Request } from "./sweep";
 import { SweepTable } from "./SweepTable";
 import { useSweep } from "./useSweep";
 
@@ -24,7 +24,7 @@ const PINNED = "pinned";
 export function OneNumber({ working, tuning }: { working: Working; tuning: Tuning }) {
   const { design, commit } = working;
   const { factors, curves } = tuning;
-  const { data: answer } = useQuery({ ...verdictQuery(design), placeholderData: (before) => before });
+  const { data: answer } = useQuery({ ...lookQuery(design), placeholderData: (before) => before });
   const { data: shelf } = useQuery(shelfQuery);
   const { data: best } = useQuery({ ...bestQuery(design), placeholderData: (before) => before });
   const pin = usePin(working.kept.id, design);
@@ -45,7 +45,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
     [design, at, low, high],
   );
   const sweep = useSweep(request);
-  const compared = against === PINNED ? pin.pinned : (shelf?.find((one) => one.id === against)?.design ?? null);
+  const compared = against === PINNED ? pin.pinned : (shelf?.motors.find((one) => one.id === against)?.design ?? null);
   const from = sweep.present ? sweep.soFar?.points[0]?.value : undefined;
   const to = sweep.present && !sweep.busy ? sweep.soFar?.points.at(-1)?.value : undefined;
   const comparison = useMemo<Request | null>(
@@ -60,16 +60,13 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
   const soFar = sweep.soFar?.factor.pointer === at ? sweep.soFar : null;
   const value = picked ?? factor?.value ?? 0;
   const point = soFar ? nearest(soFar.points, value) : undefined;
-  const use = () => {
+  const use = async () => {
     if (!factor || !point) return;
-    const settings = settingsFor(factor, point.value);
-    commit(
-      { design: withSettings(design, settings) },
-      `${factor.label}: ${figures(point.value)} ${factor.unit}`.trim(),
-    );
+    const next = await turned(design, [{ pointer: factor.pointer, value: point.value }]);
+    commit({ design: next }, `${factor.name}: ${figures(point.value)} ${factor.unit}`.trim());
     setPicked(null);
   };
-  const otherName = against === PINNED ? "pinned" : (shelf?.find((one) => one.id === against)?.title ?? "");
+  const otherName = against === PINNED ? "pinned" : (shelf?.motors.find((one) => one.id === against)?.title ?? "");
   const trouble = sweep.trouble || other.trouble;
   return (
     <section aria-label="Sweep">
@@ -80,7 +77,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           value={factor?.pointer ?? null}
           options={factors.map((one) => ({
             key: one.pointer,
-            label: `${one.part}: ${one.label.toLowerCase()}`,
+            label: namedIn(one),
           }))}
           onChange={(next) => {
             setPointer(next);
@@ -114,7 +111,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           options={[
             { key: NOTHING, label: "nothing" },
             ...(pin.pinned ? [{ key: PINNED, label: "the pinned design" }] : []),
-            ...(shelf ?? [])
+            ...(shelf?.motors ?? [])
               .filter((one) => one.id !== working.kept.id)
               .map((one) => ({ key: one.id, label: one.title })),
           ]}
@@ -153,7 +150,10 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
       {soFar && factor && point && (
         <Foot>
           <Picked factor={factor} points={soFar.points} point={point} pick={setPicked} curve={curve} />
-          <MainButton isDisabled={Math.abs(point.value - factor.value) < 1e-9 || point.refused !== ""} onPress={use}>
+          <MainButton
+            isDisabled={Math.abs(point.value - factor.value) < 1e-9 || point.refused !== ""}
+            onPress={() => void use()}
+          >
             Use {figures(point.value)} {factor.unit}
           </MainButton>
         </Foot>

@@ -20,6 +20,7 @@ const points: SweepPoint[] = states.map((state, at) => ({
 const sweep = {
   factor: {
     pointer: "/a",
+    name: "gap",
     label: "Gap",
     part: "Contacts",
     unit: "mm",

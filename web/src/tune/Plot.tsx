@@ -79,7 +79,7 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
     <Frame
       viewBox={`0 0 ${WIDTH} ${height}`}
       role="img"
-      aria-label={`${curve.label} over ${factor.label.toLowerCase()}`}
+      aria-label={`${curve.label} over ${factor.name.toLowerCase()}`}
     >
       {y.ticks(4).map((tick) => (
         <g key={tick}>
@@ -134,7 +134,7 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
         </text>
       ))}
       <text x={WIDTH - RIGHT} y={end + 30} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
-        {factor.label.toLowerCase()}
+        {factor.name.toLowerCase()}
         {factor.unit ? `, ${factor.unit}` : ""}
       </text>
       {inRange && ruler(factor.value, `now ${figures(factor.value)}`, false, 0)}

@@ -12,7 +12,7 @@ export function SweepTable({ sweep, curve, links }: { sweep: SweepSoFar; curve: 
         <thead>
           <tr>
             <th>
-              {sweep.factor.label}
+              {sweep.factor.name}
               {sweep.factor.unit && `, ${sweep.factor.unit}`}
             </th>
             <th>

@@ -1,17 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { ProblemError, Setting, Tuning } from "../api/client";
+import type { DesignMap, ProblemError, Setting, Tuning } from "../api/client";
 import { withSettings } from "../api/design";
-import { mapQuery } from "../api/queries";
+import { mapQuery, turned } from "../api/queries";
 import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
 import { figures } from "../units";
 import { MapPlot } from "./MapPlot";
-import { goingRanges, nearestAt } from "./mapping";
+import { nearestAt, type Cell } from "./mapping";
+import { namedIn } from "./named";
 import { Controls, Foot } from "./OneNumber";
-import { settingsFor } from "./sweep";
 
 /** Two numbers at once: where it goes, what stops it elsewhere, and where it goes fastest. */
 export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuning }) {
@@ -20,16 +20,26 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
   const [first, setFirst] = useState(tuning.first[0] ?? factors[0]!.pointer);
   const [second, setSecond] = useState(tuning.first[1] ?? factors[1]!.pointer);
   const [curve, setCurve] = useState("speed");
-  const [picked, setPicked] = useState<{ column: number; row: number } | null>(null);
-  const [zoom, setZoom] = useState<ReturnType<typeof goingRanges>>(null);
-  const request = { first, second, curve, first_range: zoom?.first ?? null, second_range: zoom?.second ?? null };
+  const [picked, setPicked] = useState<Cell | null>(null);
+  const [zoom, setZoom] = useState<DesignMap["going"]>(null);
+  const request = { first, second, curve, first_range: zoom?.[0] ?? null, second_range: zoom?.[1] ?? null };
   const { data, error, isFetching } = useQuery({ ...mapQuery(design, request), retry: false });
-  const options = factors.map((one) => ({ key: one.pointer, label: `${one.part}: ${one.label.toLowerCase()}` }));
+  const options = factors.map((one) => ({ key: one.pointer, label: namedIn(one) }));
   const figure = curves.find((one) => one.id === curve)!;
 
   const at = data && (picked ?? nearestAt(data, data.first.value, data.second.value));
   const use = (settings: Setting[], words: string) => {
     commit({ design: withSettings(design, settings) }, words);
+    setPicked(null);
+  };
+  const takePicked = async (map: DesignMap, cell: Cell) => {
+    const [x, y] = [map.first_values[cell.column]!, map.second_values[cell.row]!];
+    const turns = [
+      { pointer: map.first.pointer, value: x },
+      { pointer: map.second.pointer, value: y },
+    ];
+    const words = `${map.first.name} ${figures(x)}, ${map.second.name.toLowerCase()} ${figures(y)}`;
+    commit({ design: await turned(design, turns) }, words);
     setPicked(null);
   };
   return (
@@ -68,7 +78,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
       {data && (
         <PlainButton
           onPress={() => {
-            setZoom(zoom ? null : goingRanges(data));
+            setZoom(zoom ? null : data.going);
             setPicked(null);
           }}
         >
@@ -81,18 +91,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
         <>
           <MapPlot map={data} figure={figure} at={at} pick={setPicked} />
           <Foot>
-            <MainButton
-              isDisabled={!picked}
-              onPress={() =>
-                use(
-                  [
-                    ...settingsFor(data.first, data.first_values[at.column]!),
-                    ...settingsFor(data.second, data.second_values[at.row]!),
-                  ],
-                  `${data.first.label} ${figures(data.first_values[at.column]!)}, ${data.second.label.toLowerCase()} ${figures(data.second_values[at.row]!)}`,
-                )
-              }
-            >
+            <MainButton isDisabled={!picked} onPress={() => void takePicked(data, at)}>
               Use the picked pair
             </MainButton>
             {data.best ? (
@@ -100,7 +99,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
                 onPress={() =>
                   use(
                     data.best_settings as Setting[],
-                    `best ${data.first.label.toLowerCase()} and ${data.second.label.toLowerCase()}`,
+                    `best ${data.first.name.toLowerCase()} and ${data.second.name.toLowerCase()}`,
                   )
                 }
               >

@@ -4,11 +4,18 @@ import { afterEach, expect, test, vi } from "vitest";
 import type { Curve, DesignMap } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
 import { MapPlot } from "./MapPlot";
-import { edgesOf, goingRanges, nearestAt, runsOf, stateAt } from "./mapping";
+import { edgesOf, nearestAt, runsOf } from "./mapping";
 
 afterEach(cleanup);
 
-const factor = (label: string, value: number) => ({ pointer: `/${label}`, label, part: "Coil", unit: "mm", value });
+const factor = (label: string, value: number) => ({
+  pointer: `/${label}`,
+  label,
+  name: label,
+  part: "Coil",
+  unit: "mm",
+  value,
+});
 const map = {
   first: factor("Gap", 2),
   second: factor("Width", 20),
@@ -28,16 +35,16 @@ const map = {
     [1, 1, 0, 0],
     [1, 1, 0, -1],
   ],
+  states: [
+    ["fails", "tight", "holds", "fails"],
+    ["fails", "holds", "holds", "none"],
+  ],
+  going: null,
   contours: [],
   best: [3, 20],
   best_settings: [],
 } as unknown as DesignMap;
 const SPEED: Curve = { id: "speed", label: "Speed", unit: "turns/min", of: "figure" };
-
-test("a cell fails, is tight, holds or cannot be made by its least margin", () => {
-  expect([0, 1, 2, 3].map((column) => stateAt(map, { column, row: 0 }))).toEqual(["fails", "tight", "holds", "fails"]);
-  expect(stateAt(map, { column: 3, row: 1 })).toBe("none");
-});
 
 test("runs of one state cover each row without gaps", () => {
   expect(runsOf(map, 1)).toEqual([
@@ -46,12 +53,6 @@ test("runs of one state cover each row without gaps", () => {
     { from: 3, to: 3, state: "none" },
   ]);
   expect(edgesOf(map.first_values)).toEqual([1, 1.5, 2.5, 3.5, 4]);
-});
-
-test("zooming in keeps all that goes and one value more on each side", () => {
-  expect(goingRanges(map)).toEqual({ first: [1, 4], second: [10, 20] });
-  const dead = { ...map, margin: map.margin.map((row) => row.map(() => 0.2)) };
-  expect(goingRanges(dead)).toBeNull();
 });
 
 test("the picked pair is told in words, and moved by either slider", () => {

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import type { Curve, Factor, SweepPoint } from "../api/client";
-import { curveOf, nearest, settingsFor, stretches, wholeLines } from "./sweep";
+import type { Curve, SweepPoint } from "../api/client";
+import { curveOf, nearest, stretches, wholeLines } from "./sweep";
 
 const point = (value: number, state: "holds" | "tight" | "fails", speed: number): SweepPoint => ({
   value,
@@ -36,18 +36,4 @@ test("the nearest point is found between and beyond", () => {
   expect(nearest(points, 4.2)?.value).toBe(5);
   expect(nearest(points, -3)?.value).toBe(1);
   expect(nearest([], 1)).toBeUndefined();
-});
-
-test("a follower keeps its distance as well as its ratio", () => {
-  const follows = [{ pointer: "/strip/right/arcs/1/center_deg", per_unit: 1, plus: 180 }];
-  const factor = { pointer: "/strip/right/arcs/0/center_deg", whole: false, follows };
-  expect(settingsFor(factor as unknown as Factor, 75)[1]).toEqual({ pointer: follows[0]!.pointer, value: 255 });
-});
-
-test("picking a value moves along what follows it, whole numbers stay whole", () => {
-  const factor = { pointer: "/magnets/count", whole: true, follows: [{ pointer: "/feet/height_mm", per_unit: 1.7 }] };
-  expect(settingsFor(factor as unknown as Factor, 3.2)).toEqual([
-    { pointer: "/magnets/count", value: 3 },
-    { pointer: "/feet/height_mm", value: 5.1 },
-  ]);
 });

@@ -83,13 +83,3 @@ export const nearest = (points: readonly SweepPoint[], value: number): SweepPoin
     (best, point) => (!best || Math.abs(point.value - value) < Math.abs(best.value - value) ? point : best),
     undefined,
   );
-
-/** Settings that put the factor to a value, with what moves along. */
-export function settingsFor(factor: Factor, value: number) {
-  const own = factor.whole ? Math.round(value) : Number(value.toPrecision(4));
-  const along = (factor.follows ?? []).map(({ pointer, per_unit, plus }) => ({
-    pointer,
-    value: Number(((plus ?? 0) + per_unit * own).toFixed(3)),
-  }));
-  return [{ pointer: factor.pointer, value: own }, ...along];
-}

@@ -1,19 +1,21 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, screen } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
 import { afterEach, expect, test, vi } from "vitest";
 import type { Design, Tuning } from "../api/client";
-import { bestQuery, mapQuery } from "../api/queries";
+import { bestQuery, mapQuery, turned } from "../api/queries";
 import { answeredInRoom } from "../__tests__/inRoom";
 import type { Working } from "../shell/useDemonstration";
 import { BestOfEach } from "./BestOfEach";
 import { TwoNumbers } from "./TwoNumbers";
 
+vi.mock(import("../api/queries"), async (actual) => ({ ...(await actual()), turned: vi.fn() }));
 afterEach(cleanup);
 
 const design = { kind: "cradle", gap_mm: 4, coil: { turns: 10 } } as unknown as Design;
 const factor = (pointer: string, label: string, value: number, unit = "mm") => ({
   pointer,
   label,
+  name: label,
   part: "Coil",
   unit,
   value,
@@ -60,6 +62,14 @@ const map = {
     [1, 0, 0],
     [1, 0, 0],
   ],
+  states: [
+    ["holds", "holds", "holds"],
+    ["fails", "holds", "holds"],
+  ],
+  going: [
+    [5, 20],
+    [2, 4],
+  ],
   contours: [],
   best: [20, 2],
   best_settings: [
@@ -82,15 +92,19 @@ function shownMap(data: object = map) {
   return commit;
 }
 
-test("a pair is picked by sliders alone, told in words, and used", () => {
+test("a pair is picked by sliders alone, told in words, and turned by the core", async () => {
   const commit = shownMap();
+  const made = { ...design, coil: { turns: 20 } } as unknown as Design;
+  vi.mocked(turned).mockResolvedValue(made);
   expect(screen.getByRole("button", { name: "Use the picked pair" }).hasAttribute("disabled")).toBe(true);
   fireEvent.change(screen.getByRole("slider", { name: "Picked turns" }), { target: { value: "2" } });
   expect(screen.getByRole("status").textContent).toContain("20, 4 mm: speed 270 turns/min");
   fireEvent.click(screen.getByRole("button", { name: "Use the picked pair" }));
-  const [draft, words] = commit.mock.calls[0] as [{ design: { coil: object; gap_mm: number } }, string];
-  expect(draft.design).toMatchObject({ coil: { turns: 20 }, gap_mm: 4 });
-  expect(words).toBe("Turns 20, gap 4");
+  await waitFor(() => expect(commit).toHaveBeenCalledWith({ design: made }, "Turns 20, gap 4"));
+  expect(turned).toHaveBeenCalledWith(design, [
+    { pointer: "/coil/turns", value: 20 },
+    { pointer: "/gap_mm", value: 4 },
+  ]);
 });
 
 test("the best pair sets both numbers at once", () => {

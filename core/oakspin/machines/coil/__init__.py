@@ -1,1 +1,1 @@
-"""Rotating coils, cradle and two-lobe: their shape, switch, faults, drawing, dials, and the Machine they make."""
+"""Rotating coils, cradle and two-lobe as physics: sizes, what stops it by plain cause, and the Machine it makes."""

@@ -7,7 +7,7 @@ design of its own, and a whole map of designs is one machine.
 from __future__ import annotations
 
 import math
-from functools import lru_cache, partial
+from functools import lru_cache
 
 import numpy as np
 
@@ -18,21 +18,36 @@ from oakspin.fields.flux import face_flux
 from oakspin.fields.stack import Stack
 from oakspin.fields.steel import can_image, side_depth
 from oakspin.machines.bodies import cell_body, wire_body
+from oakspin.machines.coil.causes import Situation, causes_of
 from oakspin.machines.coil.coupling import NEAREST, Source, turn_coupling, turned_on
-from oakspin.machines.coil.drawing import draw_coil
-from oakspin.machines.coil.faults import Build, breaks_of
-from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, coil_shape, seen_from, wire_length
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, coil_shape, wire_length
 from oakspin.machines.coil.strip import ANGLES, switch_of
-from oakspin.machines.geometry import Geometry
-from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest, Words
+from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest
 from oakspin.parts.catalogue import FILM_FACTOR, MARKER_FILM, SEAT_DEPTH, SUPPORTS
 from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms
-from oakspin.parts.magnet import keep_away, remanence, stack_length
-from oakspin.parts.wire import bend_moment, wire_diameter, wire_metal, wire_ohms, wire_section
+from oakspin.parts.magnet import remanence, stack_length
+from oakspin.parts.wire import wire_metal, wire_ohms, wire_section
 
 TAPS = 0.02  # ohm of the clips and leads between battery and supports; bench readings
 UNTIED = 2.0  # an untied bundle opens and lies this many times farther off; bench experience
+# Pointers at which a number may be an array, so that a whole map of designs is one machine.
+COIL_ARRAYS = (
+    "/gap_mm",
+    "/coil/turns",
+    "/lobes/turns",
+    "/wire/size/*",
+    "/strip/*/arcs/*/width_deg",
+    "/strip/*/arcs/*/center_deg",
+    "/tails/length_mm",
+    "/tails/off_opposite_mm",
+    "/imbalance_mm",
+    "/flick/turns_per_s",
+    "/fan/mass_g",
+    "/fan/radius_mm",
+    "/fan/area_mm2",
+    "/battery/used_percent",
+)
 SHORT = 0.02  # ohm past the motor where a metal stand joins the supports
 
 
@@ -149,7 +164,7 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
     air_4_3, air_2 = _air(shape, draws)
     sail = 0.5 * AIR_DENSITY * draws.value("sail_drag") * fan.area_mm2 * 1e-6 * (fan.radius_mm * 1e-3) ** 3
     gap = np.broadcast_to(design.gap_mm * 1e-3 + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), draws.count)
-    build = Build(design, shape, pack, gap, weight, np.broadcast_to(length, draws.count), support)
+    situation = Situation(design, shape, pack, gap, weight, np.broadcast_to(length, draws.count), support)
     switch = switch_of(design, total, draws)
     coupling = coil_coupling_of(design, shape, pack, draws)
     return Machine(
@@ -158,6 +173,7 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
         switch=switch,
         pack=pack,
         ohms=ohms,
+        touches=("support contact",),
         made=draws.value("made_axle"),
         hop_speed=hop,
         inertia=np.broadcast_to(inertia, draws.count).astype(float),
@@ -166,21 +182,17 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
         leave_speed=leave,
         bodies=_bodies(design, shape, pack, ohms, length, draws),
         room_C=design.room_C,
-        words=coil_words(design),
-        draw=partial(_draw, design, shape, pack, coupling, switch),
-        tell=partial(_figures, design, shape, off, mass, length, draws.count),
-        breaks=breaks_of(build),
-        rest=Rest(
-            hangs, weight * off, design.flick.turns_per_s * 2 * np.pi, design.flick.sense == "wrong", "/imbalance_mm"
-        ),
+        causes=causes_of(situation),
+        rest=Rest(hangs, weight * off, design.flick.turns_per_s * 2 * np.pi, design.flick.sense == "wrong"),
+        facts={
+            "mass": mass,
+            "wire_length": length,
+            "imbalance": off,
+            "bundle": shape.bundle,
+            "axle_height": shape.axle,
+        },
         short_ohms=SHORT if design.supports.stand == "metal" else 0.0,
     )
-
-
-def _draw(design: CoilMotor, shape: CoilShape, pack: Pack, coupling: Array, switch: Array) -> Geometry:
-    mean = (coupling * switch).mean(axis=0)
-    way = float(np.sign(mean.sum())) or 1.0
-    return draw_coil(design, shape, pack, coil_source(design), way * mean, np.abs(switch).mean(axis=0))
 
 
 def _air(shape: CoilShape, draws: Draws) -> tuple[Array, Array]:
@@ -211,43 +223,3 @@ def _bodies(design: CoilMotor, shape: CoilShape, pack: Pack, ohms: dict[str, Arr
     if design.battery.cell == "bench_supply":
         return (coil,)
     return (coil, cell_body(pack, cooling, design.battery.in_parallel))
-
-
-def coil_words(design: CoilMotor) -> Words:
-    """How the parts of a rotating coil are called."""
-    return Words(
-        contact="the leads",
-        bearing="the axle",
-        leaves="hops out of its supports",
-        closes="Bare metal meets the supports; the time current flows.",
-        cancels=_cancels(design),
-        faint="Weaker than the axle's own friction: more turns, more current or a nearer magnet is needed.",
-        stays="Closed loops never let it out." if design.supports.seat == "loop" else "It lies still in its supports.",
-        seen=f"from the {seen_from(design)} end",
-    )
-
-
-def _cancels(design: CoilMotor) -> str:
-    strip = design.strip
-    if strip.left.bared == strip.right.bared == "all":
-        return "Bare all round on both leads: it is pushed on in one half turn and back in the other, and rocks about one angle."
-    if not any(lead.bared == "arcs" for lead in (strip.left, strip.right)):
-        return "Over a whole turn the pushes cancel."
-    if design.second != "none":
-        return "The pushes under and over the axle cancel: turn the upper magnets over."
-    return "Bared at the wrong angle to the coil: as long as current flows, it is braked as much as pushed."
-
-
-def _figures(design: CoilMotor, shape: CoilShape, off: Array, mass, length, count: int) -> dict[str, tuple[Array, str]]:  # type: ignore[no-untyped-def]  # fmt: skip
-    def same(value) -> Array:  # type: ignore[no-untyped-def]
-        return np.broadcast_to(value, count).astype(float)
-
-    return {
-        "mass": (same(mass * 1e3), "g"),
-        "wire_length": (same(length * 1e3), "mm"),
-        "imbalance": (off * 1e3, "mm"),
-        "bundle": (same(shape.bundle * 1e3), "mm"),
-        "axle_height": (same(shape.axle * 1e3), "mm"),
-        "bend_moment": (same(bend_moment(wire_diameter(design.wire), wire_metal(design.wire)) * 1e3), "mN·m"),
-        "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
-    }

@@ -1,1 +1,1 @@
-"""The iron-cored motor."""
+"""The iron-cored motor as physics: sizes, what stops it by plain cause, and the Machine it makes."""

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from functools import partial
 
 import numpy as np
 
@@ -12,14 +11,13 @@ from oakspin.design.cored import CoredDesign
 from oakspin.draws import Array, Draws
 from oakspin.fields.iron import drawn_round, eddy_drag, gathers, hysteresis_torque, unsaturated
 from oakspin.machines.bodies import STILL_AIR, cell_body
-from oakspin.machines.cored.drawing import draw_cored
+from oakspin.machines.cored.causes import causes_of
 from oakspin.machines.cored.shape import ANGLES, CoredShape, bar_field, cored_shape
-from oakspin.machines.machine import NEVER, Body, Break, Load, Machine, Rest, Words
+from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE, METALS
 from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms
-from oakspin.parts.magnet import keep_away
-from oakspin.parts.wire import bend_moment, wire_metal, wire_ohms
+from oakspin.parts.wire import wire_metal, wire_ohms
 
 BRUSH_MASS = 0.1e-3  # kg of a springing brush that follows the segments; bench experience
 TAPED_FILM = 1.6  # foil under tape makes a worse contact than bare wire; bench experience
@@ -86,22 +84,24 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
     }
     closed = pack.ohms_at(pack.used) + sum(ohms.values())
     current = np.minimum(pack.volts_at(pack.used) / closed, pack.limit)
-    coupling, cogging, idle = _pulls(design, shape, strength, current, draws)
-    mass = shape.bar_mass + shape.wire_mass + design.fan_g * 1e-3
+    coupling, cogging = _pulls(design, shape, strength, current, draws)
+    mass = shape.bar_mass + shape.wire_mass + design.fan.mass_g * 1e-3
     inertia = mass_moment(design, shape)
     brushing = 2 * draws.value("brush_friction") * pressed * design.commutator.radius_mm * 1e-3
     bearing = draws.value("bearing_friction") * mass * GRAVITY * design.axle_mm * 5e-4
     barely = 2 * draws.value("brush_friction") * FOOT_FORCE["barely"] * design.commutator.radius_mm * 1e-3
     drag, turned = _iron_losses(shape, strength, draws)
+    henries = winding_henries(design, shape)
     dry = brushing + bearing + turned
     air = AIR_DENSITY * draws.value("wire_drag") * 2 * shape.outer * shape.half**4 / 4
-    fan = 0.5 * AIR_DENSITY * draws.value("sail_drag") * design.fan_area_mm2 * 1e-6 * (design.fan_mm * 1e-3) ** 3
+    fan = 0.5 * AIR_DENSITY * draws.value("sail_drag") * design.fan.area_mm2 * 1e-6 * (design.fan.radius_mm * 1e-3) ** 3
     return Machine(
         angles=ANGLES,
         coupling=coupling,
         switch=commutator(design, draws),
         pack=pack,
         ohms=ohms,
+        touches=("brush contact",),
         made=draws.value("made_commutator"),
         hop_speed=np.sqrt(pressed / (BRUSH_MASS * draws.value("segment_runout_mm") * 1e-3)),
         inertia=np.full(draws.count, inertia),
@@ -110,10 +110,7 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
         leave_speed=np.full(draws.count, NEVER),
         bodies=_bodies(design, shape, pack, ohms, touch, draws),
         room_C=design.room_C,
-        words=_words(design, idle),
-        draw=partial(draw_cored, design, shape, coupling, commutator(design, draws)),
-        tell=partial(_figures, design, shape, cogging, current, draws.count),
-        breaks=_breaks(design, shape),
+        causes=causes_of(design, shape),
         rest=Rest(
             _resting(cogging, dry, draws),
             np.zeros(draws.count),
@@ -121,12 +118,22 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
             design.flick.sense == "wrong",
         ),
         cogging=cogging,
-        lag=winding_henries(design, shape) / closed,
+        lag=henries / closed,
+        facts={
+            "mass": mass,
+            "cogging": np.broadcast_to(np.abs(cogging).max(axis=1), draws.count),
+            "wire_length": shape.wire_length,
+            "layers": shape.layers,
+            "inductance": henries,
+            "spark_energy": henries * current**2 / 2,
+        },
     )
 
 
-def _pulls(design: CoredDesign, shape: CoredShape, strength: Array, current: Array, draws: Draws) -> tuple[Array, Array, bool]:  # fmt: skip
-    """Torque per ampere and pull on the iron, shape (draws, angles); and whether the winding links nothing."""
+def _pulls(
+    design: CoredDesign, shape: CoredShape, strength: Array, current: Array, draws: Draws
+) -> tuple[Array, Array]:
+    """Torque per ampere, nothing where the winding links nothing, and pull on the iron; shape (draws, angles)."""
     field = bar_field(shape)
     linked = linked_flux(design, shape)
     both = design.winding.turns * (shape.turn_area * np.abs(field.linked).max() * 2 * (gathers(shape.ratio, shape.share) if shape.share else 1.0))  # fmt: skip
@@ -134,7 +141,7 @@ def _pulls(design: CoredDesign, shape: CoredShape, strength: Array, current: Arr
     kappa = np.zeros_like(linked) if idle else slope(linked)
     along, across = field.along.mean(axis=1), field.across.mean(axis=1)
     if not shape.share:
-        return strength[:, None] * kappa[None, :], np.zeros((1, ANGLES.size)), idle
+        return strength[:, None] * kappa[None, :], np.zeros((1, ANGLES.size))
     # Magnets and winding saturate the bar together: where both meet it carries less than each would alone.
     wound = MU_0 * 2 * design.winding.turns * current / (2 * shape.half) * (0.0 if idle else 1.0)
     full = np.abs(along).max()
@@ -142,7 +149,7 @@ def _pulls(design: CoredDesign, shape: CoredShape, strength: Array, current: Arr
     energy = drawn_round(along, across, shape.ratio, shape.share, shape.core_area * 2 * shape.half)
     alone = unsaturated(full * strength, shape.ratio, shape.share)
     pull = -slope(energy)[None, :] * (strength**2 * alone * draws.value("cogging"))[:, None]
-    return (strength * left * draws.value("iron"))[:, None] * kappa[None, :], pull, idle
+    return (strength * left * draws.value("iron"))[:, None] * kappa[None, :], pull
 
 
 def _iron_losses(shape: CoredShape, strength: Array, draws: Draws) -> tuple[Array, Array]:
@@ -162,7 +169,7 @@ def mass_moment(design: CoredDesign, shape: CoredShape) -> float:
     bar = shape.bar_mass * ((2 * shape.half) ** 2 / 12 + shape.radius**2 / 4)
     inner, outer = shape.hub, shape.half
     wire = shape.wire_mass * (outer**2 + outer * inner + inner**2) / 3
-    return float(bar + wire + design.fan_g * 1e-3 * (design.fan_mm * 1e-3) ** 2 / 2)
+    return float(bar + wire + design.fan.mass_g * 1e-3 * (design.fan.radius_mm * 1e-3) ** 2 / 2)
 
 
 def _resting(cogging: Array, dry: Array, draws: Draws) -> Array:
@@ -184,41 +191,8 @@ def _bodies(design: CoredDesign, shape: CoredShape, pack: Pack, ohms: dict[str, 
     film = AIR_CONDUCTIVITY / (2 * shape.outer) * skin
     wind = 0.49 * film * math.sqrt(AIR_DENSITY * 2 * shape.outer / AIR_VISCOSITY * shape.half / 2)
     coil = Body("winding", ohms["wire"], heat, STILL_AIR * skin * cooling, wind * cooling)
-    brush = Body("brushes", touch, 0.15, 0.004 * cooling, cooling * 0)
+    brush = Body("brushes", touch, 0.15, 0.004 * cooling, cooling * 0, several=True)
     return (coil, cell_body(pack, cooling, design.battery.in_parallel), brush)
-
-
-def _breaks(design: CoredDesign, shape: CoredShape) -> tuple[Break, ...]:
-    found: list[Break] = []
-    wire = design.wire
-    if wire.finish == "bare":
-        found.append(Break("circuit", "The wire is bare: its turns touch each other and the iron. Take enameled wire."))
-    elif not wire.ends_stripped:
-        found.append(Break("circuit", "The wire's ends are not stripped: no current gets from the segments into it."))
-    room = (shape.face - shape.half) * 1e3
-    corner = math.hypot(shape.half, shape.outer) * 1e3
-    if corner > shape.face * 1e3:
-        found.append(Break("starts", f"The winding's corner strikes the magnets: {corner - shape.half * 1e3:.1f} mm are needed at the bar's end, {room:g} mm are left."))  # fmt: skip
-    if design.brushes.width_mm > 1.5 * design.commutator.radius_mm:
-        found.append(Break("circuit", "The brushes are so wide that they join both segments all the time."))
-    return tuple(found)
-
-
-def _words(design: CoredDesign, idle: bool) -> Words:
-    cancels = "The commutator turns the current over where it does not help: set its gaps so that they meet the brushes when the bar points at the magnets."  # fmt: skip
-    if idle and design.winding.sense == "opposed":
-        cancels = "The two arms are wound in opposite senses: what one pushes the other holds back. Wind both in one sense."  # fmt: skip
-    elif idle or (design.gap.stacks == 2 and design.gap.facing == "like"):
-        cancels = "Like poles face each other: no field crosses the bar. Turn one magnet over."
-    return Words(
-        contact="the brushes",
-        bearing="the bearings",
-        leaves="leaves its bearings",
-        closes="Brushes on bare segments; the time current flows.",
-        cancels=cancels,
-        faint="Weaker than the lightest brushes: more turns, more volts or nearer magnets are needed.",
-        stays="The shaft lies in closed bearings.",
-    )
 
 
 def winding_henries(design: CoredDesign, shape: CoredShape) -> float:
@@ -226,21 +200,3 @@ def winding_henries(design: CoredDesign, shape: CoredShape) -> float:
     turns = 2 * design.winding.turns * (1 if design.winding.sense == "same" else 0)
     gathered = gathers(shape.ratio, shape.share) if shape.share else 1.0
     return MU_0 * turns**2 * (shape.core_area * gathered + shape.turn_area - shape.core_area) / (2 * shape.half)
-
-
-def _figures(design: CoredDesign, shape: CoredShape, cogging: Array, current: Array, count: int) -> dict[str, tuple[Array, str]]:  # fmt: skip
-    def same(value: float) -> Array:
-        return np.full(count, value)
-
-    peak = np.broadcast_to(np.abs(cogging).max(axis=1), count)
-    figures = {
-        "mass": (same((shape.bar_mass + shape.wire_mass + design.fan_g * 1e-3) * 1e3), "g"),
-        "cogging": (peak * 1e6, "µN·m"),
-        "wire_length": (same(shape.wire_length), "m"),
-        "layers": (same(shape.layers), "layers"),
-        "inductance": (same(winding_henries(design, shape) * 1e3), "mH"),
-        "spark_energy": (winding_henries(design, shape) * current**2 / 2 * 1e3, "mJ"),
-        "bend_moment": (same(bend_moment(shape.wire, wire_metal(design.wire)) * 1e3), "mN·m"),
-        "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
-    }
-    return figures

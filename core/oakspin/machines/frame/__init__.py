@@ -1,1 +1,1 @@
-"""The frame motor: its shape, its plain faults, its drawing, its dials, and the Machine they make."""
+"""The frame motor as physics: sizes, what stops it by plain cause, and the Machine it makes."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache, partial
+from functools import lru_cache
 
 import numpy as np
 
@@ -15,16 +15,15 @@ from oakspin.fields.flux import face_flux
 from oakspin.fields.stack import Stack
 from oakspin.fields.steel import can_depth, can_image
 from oakspin.machines.bodies import cell_body, magnets_body, wire_body
-from oakspin.machines.frame.drawing import draw_frame
-from oakspin.machines.frame.faults import breaks_of
+from oakspin.machines.frame.causes import causes_of
 from oakspin.machines.frame.shape import FrameShape, frame_shape
-from oakspin.machines.machine import Body, Load, Machine, Words
+from oakspin.machines.machine import Body, Load, Machine
 from oakspin.machines.path import PathSums, path_length, wire_air_drag
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE
 from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms
-from oakspin.parts.magnet import keep_away, remanence, stack_length, stack_mass
-from oakspin.parts.wire import bend_moment, leg_give, wire_diameter, wire_metal, wire_ohms, wire_section
+from oakspin.parts.magnet import remanence, stack_length, stack_mass
+from oakspin.parts.wire import leg_give, wire_diameter, wire_metal, wire_ohms, wire_section
 
 SEAT_SLOPE = 1.0  # tan 45 degrees, in a dimple or a cup
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
@@ -212,6 +211,7 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
         switch=np.ones((1, ANGLES.size if stack.across else 1)),
         pack=pack,
         ohms=ohms,
+        touches=("foot contact", "pivot contact"),
         made=_touching(design, moving, draws),
         hop_speed=_hop_speed(moving, force, draws),
         inertia=np.full(draws.count, moving.inertia),
@@ -220,46 +220,15 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
         leave_speed=leave,
         bodies=_bodies(design, moving, shape, ohms, draws),
         room_C=design.room_C,
-        words=_words(shape),
-        draw=partial(draw_frame, design, shape, stack, (moving.offset, moving.drop)),
-        breaks=breaks_of(design, shape, moving.drop),
-        tell=partial(_figures, design, moving, force, foot_flux, draws.count),
+        causes=causes_of(design, shape, moving.drop),
+        facts={
+            "flux_at_foot": foot_flux,
+            "foot_force": force,
+            "mass": moving.mass,
+            "wire_length": moving.sums.length,
+            "center_of_mass_offset": moving.offset,
+            "center_of_mass_below_tip": moving.drop,
+            "lean": moving.lean,
+            "leg_give": leg_give(FOOT_FORCE["light"], moving.foot_depth, wire, metal),
+        },
     )
-
-
-def _words(shape: FrameShape) -> Words:
-    feet = shape.ring is None
-    pushed = "The pushes on the legs cancel at every angle"
-    if len(shape.legs) == 1:
-        pushed = "Pushed one way in half the turn and back in the other"
-    return Words(
-        contact="the feet" if feet else "the parts of the ring",
-        bearing="the tip",
-        leaves="leaves its seat",
-        closes="Bare metal; the time the feet touch." if feet else "Bare metal; the time the ring touches.",
-        cancels=f"{pushed}: the magnets are magnetized across, not along their axis.",
-        faint="Weaker than the lightest touch of the feet: more current or a stronger magnet is needed.",
-        stays="It stands still on its seat.",
-    )
-
-
-def _figures(
-    design: FrameDesign, moving: _Moving, force: Array, foot_flux: Array, count: int
-) -> dict[str, tuple[Array, str]]:
-    wire, metal = wire_diameter(design.wire), wire_metal(design.wire)
-
-    def same(value: float) -> Array:
-        return np.full(count, value)
-
-    return {
-        "flux_at_foot": (foot_flux * 1e6, "µWb"),
-        "foot_force": (force * 1e3, "mN"),
-        "mass": (same(moving.mass * 1e3), "g"),
-        "wire_length": (same(moving.sums.length * 1e3), "mm"),
-        "center_of_mass_offset": (moving.offset * 1e3, "mm"),
-        "center_of_mass_below_tip": (same(moving.drop * 1e3), "mm"),
-        "lean": (np.degrees(moving.lean), "°"),
-        "bend_moment": (same(bend_moment(wire, metal) * 1e3), "mN·m"),
-        "leg_give": (same(leg_give(FOOT_FORCE["light"], moving.foot_depth, wire, metal) * 1e3), "mm"),
-        "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
-    }

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import partial
 
 import numpy as np
 
@@ -15,13 +14,13 @@ from oakspin.fields.coupling import foot_coupling
 from oakspin.fields.flux import face_flux
 from oakspin.fields.screw import holding_force, screw_flux
 from oakspin.machines.bodies import cell_body, magnets_body, wire_body
-from oakspin.machines.hanging.drawing import draw_hanging
+from oakspin.machines.hanging.causes import causes_of
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
-from oakspin.machines.machine import NEVER, Body, Break, Load, Machine, Words
+from oakspin.machines.machine import NEVER, Body, Load, Machine
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE, METALS
 from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms
-from oakspin.parts.magnet import keep_away, magnet_conducts, magnet_kind, remanence, stack_length
+from oakspin.parts.magnet import remanence, stack_length
 from oakspin.parts.wire import wire_diameter, wire_metal, wire_ohms
 
 APART = 0.1e-3  # m, a hair of dust under the point
@@ -109,6 +108,7 @@ def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
         switch=np.ones((1, 1)),
         pack=pack,
         ohms=ohms,
+        touches=("lead contact", "point contact"),
         made=draws.value("made_brush"),
         hop_speed=_hop_speed(design, pressed, draws),
         inertia=np.full(draws.count, inertia),
@@ -119,10 +119,17 @@ def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
         hold=hung.force / (SHAKEN * hung.weight),
         bodies=_bodies(design, shape, pack, ohms, draws),
         room_C=design.room_C,
-        words=_words(design),
-        draw=partial(draw_hanging, design, shape),
-        tell=partial(_figures, design, shape, hung, (mu_brush * pressed * radius, bearing), draws.count),
-        breaks=_breaks(design, shape, pack, hung),
+        causes=causes_of(design, shape, pack, hung.force, hung.weight),
+        facts={
+            "mass": hung.mass,
+            "weight": hung.weight,
+            "holding_force": hung.force,
+            "holding_force_a_tenth_off": hung.apart,
+            "lead_friction": mu_brush * pressed * radius,
+            "point_friction": bearing,
+            "point_flat": hung.tip,
+            "wire_length": design.lead.length_mm * 1e-3,
+        },
     )
 
 
@@ -159,70 +166,6 @@ def _bodies(design: HangingDesign, shape: HangingShape, pack: Pack, ohms: dict[s
     return (cell_body(pack, cooling, design.battery.in_parallel), magnets, lead)
 
 
-def _breaks(design: HangingDesign, shape: HangingShape, pack: Pack, hung: _Hung) -> tuple[Break, ...]:
-    found: list[Break] = []
-    screw, magnets, wire = design.screw, design.magnets, design.wire
-    if not pack.cell.stands:
-        found.append(Break("circuit", f"A rotor hangs from a round cell with a terminal at each end; a {pack.cell.name} has none."))  # fmt: skip
-    if not design.stack_on:
-        found.append(Break("circuit", "Without magnets under its head the screw does not hang."))
-    elif screw.material != "steel":
-        found.append(Break("circuit", f"No magnet draws {screw.material}: the screw does not hang. Take a steel one."))
-    elif pack.cell.can_mm == 0:
-        found.append(Break("circuit", f"A {pack.cell.name} has no steel can that draws the point: it does not hang."))
-    else:
-        falls = hung.force < hung.weight
-        if falls.any():
-            found.append(Break("circuit", "Too heavy for the magnetism at its point: it falls off.", falls))
-    if not magnet_conducts(magnets):
-        if not magnet_kind(magnets).conducts:
-            told = f"{magnet_kind(magnets).name.capitalize()} does not conduct: the lead finds no current on its rim."
-        else:
-            told = f"The magnets' {magnets.plating} coat does not conduct: the lead finds no current on it."
-        found.append(Break("circuit", told))
-    if wire.finish != "bare" and not wire.ends_stripped:
-        found.append(Break("circuit", "The lead's ends are not stripped: no current gets in."))
-    if design.lead.height_mm > shape.length * 1e3 + 1e-9 and design.stack_on:
-        found.append(Break("circuit", f"The lead stands at {design.lead.height_mm:g} mm, above the {shape.length * 1e3:.1f} mm stack: it misses the rim."))  # fmt: skip
-    if design.lead.type == "steel_clip" or wire_metal(wire).magnetic:
-        found.append(Break("starts", "The steel lead is snatched by the magnets and sticks to them: take copper."))
-    return tuple(found)
-
-
-def _words(design: HangingDesign) -> Words:
-    across = design.magnets.magnetized == "across"
-    return Words(
-        contact="the lead",
-        bearing="the point",
-        leaves="the point is pulled off and the screw falls",
-        closes="Bare metal under the lead; the time it touches.",
-        cancels="The magnets are magnetized across, not along their axis: what is pushed on at one side is pushed back at the other."
-        if across
-        else "No push without magnets.",
-        faint="Weaker than the lightest touch of the lead: more current or stronger magnets are needed.",
-        stays="Holds the point against twice its weight and more.",
-    )
-
-
 def rim_speed(design: HangingDesign, speed: float) -> float:
     """Speed of the rim in m/s at a speed in rad/s."""
     return speed * design.magnets.diameter_mm * 5e-4
-
-
-def _figures(
-    design: HangingDesign, shape: HangingShape, hung: _Hung, rubs: tuple[Array, Array], count: int
-) -> dict[str, tuple[Array, str]]:
-    def same(value: float) -> Array:
-        return np.full(count, value)
-
-    return {
-        "mass": (same(hung.mass * 1e3), "g"),
-        "weight": (same(hung.weight * 1e3), "mN"),
-        "holding_force": (hung.force * 1e3, "mN"),
-        "holding_force_a_tenth_off": (hung.apart * 1e3, "mN"),
-        "lead_friction": (rubs[0] * 1e6, "µN·m"),
-        "point_friction": (rubs[1] * 1e6, "µN·m"),
-        "point_flat": (hung.tip * 1e3, "mm"),
-        "wire_length": (same(design.lead.length_mm), "mm"),
-        "keep_away_distance": (same(keep_away(design.magnets) * 1e3), "mm"),
-    }

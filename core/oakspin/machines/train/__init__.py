@@ -1,1 +1,1 @@
-"""The coil train."""
+"""The coil train as physics: sizes, what stops it by plain cause, and the Machine it makes."""

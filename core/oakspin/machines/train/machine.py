@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from functools import lru_cache, partial
+from functools import lru_cache
 
 import numpy as np
 
@@ -12,26 +11,18 @@ from oakspin.design.train import TrainDesign
 from oakspin.draws import Array, Draws
 from oakspin.fields.train import Assembly
 from oakspin.machines.bodies import cell_body, magnets_body
-from oakspin.machines.machine import METERS, NEVER, THRUST, Body, Load, Machine, Words
-from oakspin.machines.train.drawing import draw_train
-from oakspin.machines.train.faults import bend_radius, breaks_of
-from oakspin.machines.train.shape import (
-    TrainShape,
-    minutes_to_wind,
-    play,
-    track_wire,
-    train_shape,
-    wire_mass,
-    wound_turns,
-)
+from oakspin.machines.machine import NEVER, Body, Load, Machine
+from oakspin.machines.train.causes import bend_radius, causes_of
+from oakspin.machines.train.shape import TrainShape, track_wire, train_shape, wire_mass, wound_turns
 from oakspin.machines.train.way import train_route
 from oakspin.parts.catalogue import FILM_FACTOR
 from oakspin.parts.cell import pack_of
 from oakspin.parts.contact import contact_ohms
-from oakspin.parts.magnet import keep_away, stack_mass
-from oakspin.parts.wire import bend_moment, wire_metal, wire_ohms
+from oakspin.parts.magnet import stack_mass
+from oakspin.parts.wire import wire_metal, wire_ohms
 
 CONTACT_NODES, CONTACT_WEIGHTS = np.polynomial.legendre.leggauss(8)
+CREEP = 0.03  # m/s
 CANCELS = 1e-6  # of the flux at both ends: a smaller difference is rounding
 
 
@@ -80,15 +71,6 @@ def looser(design: TrainDesign, draws: Draws) -> Array:
     return np.asarray(1 + draws.magnitude("hand_pitch", HANDS[design.maker].pitch))
 
 
-@dataclass(frozen=True)
-class _Figures:
-    design: TrainDesign
-    shape: TrainShape
-    thrust: Array
-    bore: Array
-    friction: Array
-
-
 def train_machine(design: TrainDesign, draws: Draws) -> Machine:
     """Turn a train and its track into the one machine."""
     pack, shape, hand = pack_of(design.battery, draws), train_shape(design), HANDS[design.maker]
@@ -113,6 +95,7 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
         switch=np.ones((1, 1)),
         pack=pack,
         ohms=ohms,
+        touches=("track contact",),
         made=draws.value("made_slide"),
         hop_speed=np.full(draws.count, NEVER),
         inertia=np.full(draws.count, shape.mass),
@@ -122,11 +105,19 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
         # A turn of the track warms only while the train passes: it stays cool.
         bodies=(cell_body(pack, cooling, 1), _magnets(design, touch, cooling)),
         room_C=design.room_C,
-        words=_words(design),
-        draw=partial(draw_train, design, shape, float(np.sign(np.median(coupling)))),
-        tell=partial(_figures, _Figures(design, shape, np.abs(coupling), bore, mu), draws.count),
-        breaks=breaks_of(design, shape, pack, bore),
-        route=train_route(design, shape, loose),
+        creep=CREEP,
+        causes=causes_of(design, shape, pack, bore),
+        route=train_route(design, shape, ohms["track"]),
+        facts={
+            "mass": shape.mass,
+            "bore": bore,
+            "play": bore - 2 * shape.widest,
+            "energized_turns": (front - rear) / shape.tight,
+            "turns": wound_turns(design, shape),
+            "track_length": shape.track,
+            "wire_length": track_wire(design, shape),
+            "wire_mass": wire_mass(design, shape),
+        },
     )
 
 
@@ -134,65 +125,3 @@ def _magnets(design: TrainDesign, touch: Array, cooling: Array) -> Body:
     mass = stack_mass(design.front) + stack_mass(design.rear)
     skin = np.pi * sum(one.diameter_mm * one.thickness_mm * one.count for one in design.stacks) * 1e-6
     return magnets_body(touch, mass, skin, cooling)
-
-
-def _words(design: TrainDesign) -> Words:
-    unlike = design.front.pole_up != design.rear.pole_up
-    across = "across" in (design.front.magnetized, design.rear.magnetized)
-    cancels = "The track's push on both magnets cancels."
-    if across:
-        cancels = "The magnets are magnetized across, not along the train: nothing pushes along the track."
-    elif unlike:
-        cancels = "Unlike poles point outward: one magnet is pushed forward as hard as the other is pushed back. Turn one over."
-    end = (
-        "It goes round until the cell is spent or hot."
-        if design.track.plan.form == "loop"
-        else "It runs out at the far end, and its circuit opens there."
-    )
-    return Words(
-        contact="the magnets",
-        bearing="the track",
-        leaves="leaves the track",
-        closes="Bare turns under both magnets; the time they touch.",
-        cancels=cancels,
-        faint="Weaker than the friction of the train in its track: more turns between the magnets, or stronger ones.",
-        stays=end,
-        seen="along the track",
-        forward="forward",
-        backward="backward",
-        rate=METERS,
-        measure=THRUST,
-        goes="Runs",
-        settles="reaches",
-        alike="The same on all evenly wound track.",
-        unaided="Starts by itself, once both magnets are in.",
-        steady="",
-        over="along the track",
-        secure="in the track",
-        together="The track lies still, so the train is pushed the other way:",
-    )
-
-
-def _figures(known: _Figures, count: int) -> dict[str, tuple[Array, str]]:
-    design, shape = known.design, known.shape
-
-    def same(value: float) -> Array:
-        return np.full(count, value)
-
-    rear, front = shape.contacts
-    figures = {
-        "mass": (same(shape.mass * 1e3), "g"),
-        "bore": (known.bore * 1e3, "mm"),
-        "play": (known.bore * 1e3 - 2e3 * shape.widest, "mm"),
-        "energized_turns": (same((front - rear) / shape.tight), "turns"),
-        "turns": (same(wound_turns(design, shape)), "turns"),
-        "track_length": (same(shape.track * 1e3), "mm"),
-        "wire_length": (same(track_wire(design, shape)), "m"),
-        "wire_mass": (same(wire_mass(design, shape) * 1e3), "g"),
-        "winding_time": (same(minutes_to_wind(wound_turns(design, shape))), "min"),
-        "bend_moment": (same(bend_moment(shape.wire, wire_metal(design.wire)) * 1e3), "mN·m"),
-        "keep_away_distance": (same(max(keep_away(stack) for stack in design.stacks) * 1e3), "mm"),
-    }
-    if play(shape) > 0 and np.isfinite(shape.tightest):
-        figures["tightest_bend"] = (same(shape.tightest * 1e3), "mm")
-    return figures

@@ -14,8 +14,8 @@ SLICES = 48  # of the train's length, over which the flux falls from one contact
 WALL = 1e4  # times the friction: a bore that is narrower than the magnet
 
 
-def train_route(design: TrainDesign, shape: TrainShape, spread: Array) -> Route:
-    """Grip, turns, contact and drag at evenly spaced places; ``spread`` holds the draws' looser winding.
+def train_route(design: TrainDesign, shape: TrainShape, ohms: Array) -> Route:
+    """Grip, turns, contact and drag at evenly spaced places; ``ohms`` are those of the energized turns, with draws.
 
     Grip follows from the turns between the contacts, each weighed by the flux that changes there:
     kappa(x) = h sum of n(x + u) (-dPhi/du) du.
@@ -35,14 +35,14 @@ def train_route(design: TrainDesign, shape: TrainShape, spread: Array) -> Route:
     touching = _touching(design, shape, at, closed)
     return Route(
         start=first,
-        length=np.full_like(spread, last - first),
+        length=np.full_like(ohms, last - first),
         grip=(density @ share)[None, :],
         turns=density.mean(axis=1)[None, :],
         made=touching[None, :],
         drag=_drag(design, shape, at, closed)[None, :],
+        ohms=ohms,
         closed=closed,
         hindrances=_hindrances(design, shape),
-        backward="It is thrown back out of the end it entered: put the train in the other end first, or turn both magnets over.",
     )
 
 
@@ -82,12 +82,12 @@ def _drag(design: TrainDesign, shape: TrainShape, at: Array, closed: bool) -> Ar
 def _hindrances(design: TrainDesign, shape: TrainShape) -> tuple[Hindrance, ...]:
     half = shape.long / 2
     pulled = [
-        Hindrance(one.from_mm * 1e-3 - half, one.to_mm * 1e-3 + half, f"turns are pulled apart to {one.pitch_mm:g} mm")
-        for one in design.track.stretches
-        if one.pitch_mm * 1e-3 > 1.2 * shape.tight
+        Hindrance("pulled_apart", part.from_mm * 1e-3 - half, part.to_mm * 1e-3 + half, {"pitch": part.pitch_mm})
+        for part in design.track.stretches
+        if part.pitch_mm * 1e-3 > 1.2 * shape.tight
     ]
     kinks = [
-        Hindrance(one.at_mm * 1e-3 - half, one.at_mm * 1e-3 + half, f"a kink takes {one.squeeze_mm:g} mm of the bore")
-        for one in design.track.kinks
+        Hindrance("kink", kink.at_mm * 1e-3 - half, kink.at_mm * 1e-3 + half, {"squeeze": kink.squeeze_mm})
+        for kink in design.track.kinks
     ]
     return tuple(kinks + pulled)

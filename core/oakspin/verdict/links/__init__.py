@@ -2,32 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 from oakspin.verdict.links import circuit, current, keeps_going, lasts, push, starts, stays_cool, stays_on
-from oakspin.verdict.links.finding import Finding
-from oakspin.verdict.outcome import Outcome
+from oakspin.verdict.links.finding import Finding, Judge, Telling
 
-JUDGES: tuple[Callable[[Outcome], Finding], ...] = (
-    circuit.judge,
-    current.judge,
-    push.judge,
-    starts.judge,
-    keeps_going.judge,
-    stays_on.judge,
-    stays_cool.judge,
-    lasts.judge,
+JUDGES = (
+    Judge("circuit", "Circuit closes", circuit.judge, circuit.tell),
+    Judge("current", "Current", current.judge, current.tell),
+    Judge("push", "Push", push.judge, push.tell),
+    Judge("starts", "Starts", starts.judge, starts.tell),
+    Judge("keeps_going", "Keeps going", keeps_going.judge, keeps_going.tell),
+    Judge("stays_on", "Stays on", stays_on.judge, stays_on.tell),
+    Judge("stays_cool", "Stays cool", stays_cool.judge, stays_cool.tell),
+    Judge("lasts", "Lasts", lasts.judge, lasts.tell),
 )
+NAMES = {judge.id: judge.name for judge in JUDGES}
 
-NAMES = {
-    "circuit": "Circuit closes",
-    "current": "Current",
-    "push": "Push",
-    "starts": "Starts",
-    "keeps_going": "Keeps going",
-    "stays_on": "Stays on",
-    "stays_cool": "Stays cool",
-    "lasts": "Lasts",
-}
-
-__all__ = ["JUDGES", "NAMES", "Finding"]
+__all__ = ["JUDGES", "NAMES", "Finding", "Judge", "Telling"]

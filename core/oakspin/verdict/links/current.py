@@ -3,25 +3,30 @@
 from __future__ import annotations
 
 from oakspin.draws import median
-from oakspin.verdict.links.finding import Finding
+from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
+from oakspin.verdict.words import Words
 
 LEAST_CURRENT = 0.15  # A, below it no motor of this size was seen to turn; bench experience
 
 
 def judge(outcome: Outcome) -> Finding:
     """Current in amperes while the contact is made."""
+    current = outcome.drive.current
+    broken = outcome.machine.broken("circuit")
+    return Finding(current, current if broken else current / LEAST_CURRENT)
+
+
+def tell(outcome: Outcome, words: Words) -> Telling:
+    """Where the volts go, or why so little flows."""
     machine, current = outcome.machine, outcome.drive.current
     if machine.broken("circuit"):
-        bad = (
-            "It flows past the motor, through the short." if machine.short_ohms else "No current: the circuit is open."
-        )
-        return Finding("current", current, "A", current, "", bad)
+        shorted = "It flows past the motor, through the short."
+        return Telling("A", "", shorted if machine.short_ohms else "No current: the circuit is open.")
     inside = median(machine.pack.ohms_at(machine.pack.used) / machine.total_ohms)
-    contacts = sum(ohms for place, ohms in machine.ohms.items() if "contact" in place)
-    touching = median(contacts / machine.total_ohms)
+    touching = median(sum(machine.ohms[place] for place in machine.touches) / machine.total_ohms)
     good = f"Battery takes {100 * inside:.0f} %, contacts {100 * touching:.0f} %."
     if median(current - machine.pack.limit) >= 0:
         good = f"Held by the supply's limit of {median(current):g} A."
     bad = f"Too little: {'the battery' if inside > 0.5 else 'wire and contacts'} let no more through."
-    return Finding("current", current, "A", current / LEAST_CURRENT, good, bad)
+    return Telling("A", good, bad)

@@ -1,34 +1,57 @@
-"""What one judge finds about one link of the run chain."""
+"""What one judge finds about one link of the run chain, and how it is told."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from oakspin.draws import Array
+from oakspin.verdict.outcome import Outcome
+from oakspin.verdict.words import Words
 
 
 @dataclass(frozen=True)
 class Finding:
-    """A link before it becomes words and bands.
+    """A link as numbers.
 
     Parameters
     ----------
-    id : str
-        Stable name of the link.
     figure : ndarray, shape (draws,)
-        The telling figure, in ``unit``.
+        The telling figure, in SI units.
     margin : ndarray, shape (draws,)
         How far from the limit: 1 is on it, above 1 holds. Unitless, so that links compare.
+    """
+
+    figure: Array
+    margin: Array
+
+
+@dataclass(frozen=True)
+class Telling:
+    """A link as words.
+
+    Parameters
+    ----------
+    unit : str
+        In which the figure is told, ``per`` of it for one SI unit.
     good, bad : str
         The plain line to show when it holds or is tight, and when it fails.
     told : str
         Words to show instead of the figure, where a number says nothing.
     """
 
-    id: str
-    figure: Array
     unit: str
-    margin: Array
     good: str
     bad: str
+    per: float = 1.0
     told: str = ""
+
+
+@dataclass(frozen=True)
+class Judge:
+    """One link: its stable id, its name, what judges it in numbers and what tells it in words."""
+
+    id: str
+    name: str
+    judge: Callable[[Outcome], Finding]
+    tell: Callable[[Outcome, Words], Telling]

@@ -4,25 +4,33 @@ from __future__ import annotations
 
 import numpy as np
 
-from oakspin.draws import median
-from oakspin.verdict.links.finding import Finding
+from oakspin.draws import Array, median
+from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
+from oakspin.verdict.words import Words
 
 BRAKED = 0.35  # of the push without its sign: where less is left over a turn, most of it brakes
 
 
+def _push(outcome: Outcome) -> Array:
+    drive = outcome.drive
+    return drive.stall if drive.sense else np.abs(drive.push).max(axis=1) * 0
+
+
 def judge(outcome: Outcome) -> Finding:
     """Mean torque over a turn (or thrust) at rest."""
-    machine, drive = outcome.machine, outcome.drive
-    peak = np.abs(drive.push).max(axis=1)
-    push = drive.stall if drive.sense else peak * 0
-    margin = push / machine.least_dry
-    if machine.broken("circuit"):
+    push = _push(outcome)
+    return Finding(push, push / outcome.machine.least_dry)
+
+
+def tell(outcome: Outcome, words: Words) -> Telling:
+    """Whether it is the same all round, or why there is none."""
+    drive = outcome.drive
+    if outcome.machine.broken("circuit"):
         bad = "No current, so no push."
-    elif drive.sense == 0 or median(push / np.maximum(np.abs(drive.push).mean(axis=1), 1e-12)) < BRAKED:
-        bad = machine.words.cancels
+    elif drive.sense == 0 or median(_push(outcome) / np.maximum(np.abs(drive.push).mean(axis=1), 1e-12)) < BRAKED:
+        bad = words.cancels
     else:
-        bad = machine.words.faint
-    even = drive.push.shape[1] == 1
-    good = machine.words.alike if even else "Averaged over a turn."
-    return Finding("push", push * machine.words.measure.push_per, machine.words.measure.push, margin, good, bad)
+        bad = words.faint
+    good = words.alike if drive.push.shape[1] == 1 else "Averaged over a turn."
+    return Telling(words.units.push, good, bad, words.units.push_per)

@@ -3,19 +3,24 @@
 from __future__ import annotations
 
 from oakspin.constants import HANDS_OFF_C
-from oakspin.verdict.links.finding import Finding
+from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
+from oakspin.verdict.words import Words
 
 LOOK = 15.0  # s, the shortest run that a class can look at; class practice
 
 
 def judge(outcome: Outcome) -> Finding:
     """Seconds until the warmest part that is touched reaches the hands-off temperature."""
-    time = outcome.hands_off
+    return Finding(outcome.hands_off, outcome.hands_off / LOOK)
+
+
+def tell(outcome: Outcome, words: Words) -> Telling:
+    """Which part is hot first."""
     if outcome.machine.broken("circuit") and not outcome.machine.short_ohms:
-        return Finding("stays_cool", time, "s", time / LOOK, "No current, no heat.", "")
-    part = outcome.hottest.name
-    verb = "reach" if part.endswith("s") else "reaches"
-    good = f"Then hands off: {part} at {HANDS_OFF_C:.0f} °C."
-    bad = f"The {part} {verb} {HANDS_OFF_C:.0f} °C before a class has looked for {LOOK:.0f} s."
-    return Finding("stays_cool", time, "s", time / LOOK, good, bad)
+        return Telling("s", "No current, no heat.", "")
+    hottest = outcome.hottest
+    reaches = "reach" if hottest.several else "reaches"
+    good = f"Then hands off: {hottest.name} at {HANDS_OFF_C:.0f} °C."
+    bad = f"The {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C before a class has looked for {LOOK:.0f} s."
+    return Telling("s", good, bad)

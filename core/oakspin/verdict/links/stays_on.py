@@ -4,43 +4,46 @@ from __future__ import annotations
 
 import numpy as np
 
-from oakspin.draws import median
-from oakspin.machines.machine import NEVER
-from oakspin.verdict.links.finding import Finding
+from oakspin.draws import Array, median
+from oakspin.machines.machine import NEVER, Machine
+from oakspin.rounding import rounded
+from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
-from oakspin.verdict.words import figures
+from oakspin.verdict.words import Words
 
 SETTLED_FLOOR = 1.0  # rad/s, so that a motor at rest has a finite margin
 LARGEST_MARGIN = 100.0
 
 
+def _limit(machine: Machine) -> Array:
+    return np.asarray(machine.leave_speed * machine.free("stays_on"))
+
+
+def _may_be_shaken_off(machine: Machine) -> bool:
+    return bool(np.all(np.isfinite(machine.hold)))
+
+
 def judge(outcome: Outcome) -> Finding:
-    """Speed at which it leaves its seat, against the speed at which it settles."""
-    machine, per = outcome.machine, outcome.machine.words.rate.per
-    cause = machine.broken("stays_on")
-    limit = machine.leave_speed * machine.free("stays_on")
+    """Speed at which it leaves its seat, against the speed at which it settles; or what holds it against what pulls."""
+    machine = outcome.machine
+    limit = _limit(machine)
     margin = np.minimum(limit / np.maximum(outcome.speed, SETTLED_FLOOR), LARGEST_MARGIN)
-    rate = median(outcome.speed) * per
-    leaves = machine.words.leaves
-    good = f"{leaves.capitalize()}; settles at {figures(rate)}." if rate else machine.words.stays
-    never = median(limit) >= NEVER
-    if np.all(np.isfinite(machine.hold)):
+    if _may_be_shaken_off(machine):
         held = np.minimum(np.asarray(machine.hold) * machine.free("stays_on"), LARGEST_MARGIN)
-        bad = cause.sentence if cause else f"A touch shakes it off: {leaves}."
-        return Finding("stays_on", held, "× its pull", np.minimum(held, margin), machine.words.stays, bad)
-    if never:
-        good = machine.words.stays
-    bad = (
-        cause.sentence
-        if cause
-        else f"{leaves.capitalize()} at this speed, before it settles near {figures(rate)}: out of balance."
-    )
-    return Finding(
-        "stays_on",
-        limit * per,
-        machine.words.rate.unit,
-        margin,
-        good,
-        bad,
-        outcome.machine.words.secure if never else "",
-    )
+        return Finding(held, np.minimum(held, margin))
+    return Finding(limit, margin)
+
+
+def tell(outcome: Outcome, words: Words) -> Telling:
+    """What keeps it on, or how it leaves."""
+    machine = outcome.machine
+    cause = machine.broken("stays_on")
+    if _may_be_shaken_off(machine):
+        return Telling(
+            "× its pull", words.stays, words.of(cause) if cause else f"A touch shakes it off: {words.leaves}."
+        )
+    rate, never = median(outcome.speed) * words.rate.per, median(_limit(machine)) >= NEVER
+    good = words.stays if never or not rate else f"{words.leaves.capitalize()}; settles at {rounded(rate)}."
+    leaves = f"{words.leaves.capitalize()} at this speed, before it settles near {rounded(rate)}: out of balance."
+    told = words.secure if never else ""
+    return Telling(words.rate.unit, good, words.of(cause) if cause else leaves, words.rate.per, told)

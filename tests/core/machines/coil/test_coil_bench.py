@@ -3,11 +3,12 @@
 import numpy as np
 import pytest
 
+from oakspin import advise, evaluate
 from oakspin.design.patch import patched
 from oakspin.draws import MEDIAN
+from oakspin.kinds.kinds import draw
 from oakspin.machines.coil.strip import ANGLES, bare_share, switch_of
-from oakspin.machines.kinds import machine_of
-from oakspin.verdict import advise, evaluate
+from oakspin.machines.table import machine_of
 from tests.core.designs import ALL_ROUND, CRADLE, LOBES, bared, changed, grade, sample
 
 FOG_BELL = sample("fog-bell")
@@ -35,7 +36,8 @@ def test_with_north_up_current_toward_the_viewer_and_the_coil_upright_it_turns_c
     assert verdict.seen == "from the left end"
     assert verdict.direction == "clockwise"
     assert machine.effective[0, ANGLES.size // 2] < 0
-    toward = [flow for flow in verdict.geometry.flows if flow.y < verdict.geometry.turning.y]
+    drawing = draw(CRADLE, machine)
+    toward = [flow for flow in drawing.flows if flow.y < drawing.turning.y]
     assert [flow.toward for flow in toward] == [True]
 
 

@@ -13,7 +13,7 @@ from oakspin.fields.stack import Stack
 from oakspin.machines.coil.coupling import turn_coupling, turned_on
 from oakspin.machines.coil.outline import Outline, drawn, measures_of, nodes_of
 from oakspin.machines.coil.strip import ANGLES
-from oakspin.machines.kinds import machine_of
+from oakspin.machines.table import machine_of
 from tests.core.designs import CRADLE, LOBES, changed
 
 DISC = Stack(9e-3, 0.0, 5e-3, 1.3)

@@ -9,16 +9,18 @@ import magpylib
 import numpy as np
 import pytest
 
+from oakspin import advise, evaluate
 from oakspin.design.cored import CoredDesign
 from oakspin.draws import MEDIAN
+from oakspin.kinds.kinds import KINDS
 from oakspin.machines.cored.machine import commutator, linked_flux, slope
 from oakspin.machines.cored.shape import ANGLES, cored_shape
-from oakspin.machines.kinds import KINDS, machine_of
 from oakspin.machines.machine import Rest
+from oakspin.machines.table import machine_of
 from oakspin.motion.drive import drive_of
 from oakspin.motion.simulate import simulate
 from oakspin.motion.start import start_of
-from oakspin.verdict import Verdict, advise, evaluate
+from oakspin.verdict import Verdict
 from tests.core.designs import changed, sample
 
 MOTOR = KINDS["cored"].start

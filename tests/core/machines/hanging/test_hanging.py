@@ -8,15 +8,16 @@ from typing import Any
 import numpy as np
 import pytest
 
+from oakspin import advise, evaluate
 from oakspin.design.hanging import HangingDesign
 from oakspin.draws import MEDIAN
+from oakspin.kinds.kinds import KINDS
 from oakspin.machines.hanging.machine import hanging_coupling
 from oakspin.machines.hanging.shape import hanging_shape
-from oakspin.machines.kinds import KINDS, machine_of
+from oakspin.machines.table import machine_of
 from oakspin.make import build_sheet
 from oakspin.motion.drive import drive_of
 from oakspin.motion.steady import steady_speed
-from oakspin.verdict import advise, evaluate
 from tests.core.designs import changed, sample
 
 ROTOR = KINDS["hanging"].start

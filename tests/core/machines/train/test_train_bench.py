@@ -8,16 +8,18 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
+from oakspin import advise, evaluate
 from oakspin.draws import MEDIAN, Draws
 from oakspin.errors import OakSpinError
-from oakspin.machines.kinds import KINDS, machine_of
+from oakspin.kinds.kinds import KINDS
+from oakspin.kinds.look import spin
+from oakspin.machines.table import machine_of
 from oakspin.make import build_sheet
 from oakspin.measure import Trial, compare
 from oakspin.measure.trial import Readings
 from oakspin.motion.drive import drive_of
 from oakspin.motion.journey import journey_of
-from oakspin.motion.spin import spin
-from oakspin.verdict import Verdict, advise, evaluate
+from oakspin.verdict import Verdict
 from tests.core.designs import changed, sample
 
 TRAIN = KINDS["train"].start

@@ -10,14 +10,14 @@ import magpylib
 import numpy as np
 import pytest
 
+from oakspin import evaluate
 from oakspin.draws import MEDIAN
 from oakspin.fields.flux import cylinder_flux
 from oakspin.fields.train import Assembly, Ending
-from oakspin.machines.kinds import KINDS
-from oakspin.machines.train.lesson import push_by_poles
+from oakspin.kinds.kinds import KINDS
+from oakspin.kinds.train.lesson import push_by_poles
 from oakspin.machines.train.machine import current_way, handedness, train_coupling
 from oakspin.machines.train.shape import train_shape
-from oakspin.verdict import evaluate
 from tests.core.designs import changed
 
 TRAIN = KINDS["train"].start

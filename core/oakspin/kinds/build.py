@@ -1,0 +1,105 @@
+"""What must be known to build a machine at the bench. Data for any interface; lengths in mm."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from oakspin.kinds.geometry import Label, Polyline, Shape
+
+Tools = tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Cut:
+    """A piece of wire to cut: how many, how long with its tails, and how much of that is tails."""
+
+    name: str
+    count: int
+    length_mm: float
+    tails_mm: float
+    note: str = ""
+
+
+@dataclass(frozen=True)
+class Bend:
+    """Where to bend a piece: distance from its middle along the wire, and by how much."""
+
+    at_mm: float
+    degrees: float
+    note: str
+
+
+@dataclass(frozen=True)
+class Measure:
+    """A length to set at the bench, with a way to find it without instruments."""
+
+    name: str
+    value_mm: float
+    how: str
+
+
+@dataclass(frozen=True)
+class Step:
+    """One step of the build; ``minutes`` for a careful adult. A caution stands where it matters."""
+
+    id: str
+    title: str
+    text: str
+    minutes: float
+    tools: Tools = ()
+    adult: bool = False
+    caution: str = ""
+
+
+@dataclass(frozen=True)
+class TemplateLine:
+    """A line of a true-size template: ``wire`` to bend along, ``guide`` to hold against."""
+
+    role: str
+    points: Polyline
+    closed: bool = False
+
+
+@dataclass(frozen=True)
+class TemplateLabel:
+    """Words on a template."""
+
+    x: float
+    y: float
+    text: str
+    anchor: str = "start"
+
+
+@dataclass(frozen=True)
+class Template:
+    """A true-size drawing in mm, y up, to bend or measure on."""
+
+    title: str
+    lines: tuple[TemplateLine, ...]
+    labels: tuple[TemplateLabel, ...]
+    bounds: tuple[float, float, float, float]
+
+
+@dataclass(frozen=True)
+class HowTo:
+    """A drawing that shows how to do a step; in mm, not to scale."""
+
+    title: str
+    text: str
+    shapes: tuple[Shape, ...]
+    labels: tuple[Label, ...]
+    bounds: tuple[float, float, float, float]
+
+
+@dataclass(frozen=True)
+class BuildPlan:
+    """What a kind knows about building one of its designs."""
+
+    cuts: tuple[Cut, ...]
+    bends: tuple[Bend, ...]
+    settings: tuple[Measure, ...]
+    steps: tuple[Step, ...]
+    checks: tuple[str, ...]
+    template: Template
+    flick: str
+    how_to: tuple[HowTo, ...] = ()

@@ -1,0 +1,1 @@
+"""Rotating coils, cradle and two-lobe as it is shown and told."""

@@ -1,0 +1,322 @@
+"""Building a rotating coil: winding, leads in line, baring the right part, supports, checks, true-size gauges."""
+
+from __future__ import annotations
+
+import math
+
+from oakspin.design.coil import CradleDesign, Lead, OwnOutline
+from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.coil.numbers import TURNS_A_MINUTE
+from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
+from oakspin.kinds.partlines import magnets_name, pack_name
+from oakspin.kinds.steps import FUMES, HOLD_ENDS, HOT_PAPER, KNIFE, SLIDE, lay_out
+from oakspin.machines.coil.outline import drawn
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_from, wire_length
+from oakspin.machines.coil.strip import upright_pose
+from oakspin.parts.catalogue import SUPPORTS
+from oakspin.parts.wire import EASY_BEND, bend_moment, wire_diameter, wire_metal
+
+SPARE = 40.0  # mm to hold while winding
+SPRING_BACK = 1.02  # a coil slid off its former opens by this much; bench experience
+LEAD_DRAWN = 9.0  # mm, a lead's radius in the figures
+
+
+def coil_build(design: CoilMotor) -> BuildPlan:
+    """Everything needed to build the design."""
+    shape = coil_shape(design)
+    return BuildPlan(
+        cuts=_cuts(design, shape),
+        bends=(),
+        settings=_settings(design, shape),
+        steps=_steps(design, shape),
+        checks=_checks(design),
+        template=_template(design, shape),
+        flick=_flick(design),
+        how_to=_how_to(design),
+    )
+
+
+def _cuts(design: CoilMotor, shape: CoilShape) -> tuple[Cut, ...]:
+    whole = math.ceil(float(wire_length(design, shape)) * 1e3 + SPARE)
+    tails = 2 * design.tails.length_mm + SPARE
+    note = (
+        "in one piece; half the turns for each lobe" if design.kind == "lobes" else "in one piece, both leads included"
+    )
+    return (Cut("Coil", 1, float(whole), tails, note),)
+
+
+def _former(design: CoilMotor, shape: CoilShape) -> tuple[str, float, float]:
+    """Shape of the former in words, and its sides in mm: the coil's inner edge, before it springs open."""
+    measures, bundle = shape.wound.measures, mm(shape.bundle)
+    along = (2 * mm(measures.half_along) - bundle) / SPRING_BACK
+    across = ((1 if shape.wound.outline.lobe else 2) * mm(measures.reach) - bundle) / SPRING_BACK
+    return shape.wound.outline.by, round(along, 1), round(across, 1)
+
+
+def _settings(design: CoilMotor, shape: CoilShape) -> tuple[Measure, ...]:
+    by, along, across = _former(design, shape)
+    rise = design.supports.level_mm / 2
+    axle = mm(shape.axle)
+    former = Measure("Former, diameter", along, "a pen, a battery or a dowel of this size") if by == "round" and not shape.wound.outline.lobe else Measure("Former, along the axle", along, f"a block {along:g} × {across:g} mm, edges rounded")  # fmt: skip
+    gap = max(1, round(design.gap_mm / 1.8))
+    measures = [
+        former,
+        Measure("Leads, each", design.tails.length_mm, "from the bundle to the tip"),
+        Measure("Supports apart", design.supports.spacing_mm, "the gauge on the template"),
+        Measure("Seat above the bench, left", round(axle - rise, 1), "the gauge on the template"),
+        Measure("Seat above the bench, right", round(axle + rise, 1), "the gauge on the template"),
+        Measure("Gap between coil and magnet", design.gap_mm, f"{gap} {'coin' if gap == 1 else 'coins'} of 1.8 mm slip{'s' if gap == 1 else ''} under the coil"),
+    ]  # fmt: skip
+    if design.kind == "lobes":
+        measures.append(
+            Measure("Each lobe reaches from the axle", mm(shape.wound.measures.reach), "the outline on the template")
+        )
+    return tuple(measures)
+
+
+def _steps(design: CoilMotor, shape: CoilShape) -> tuple[Step, ...]:
+    makers = (_lay_out, _cut, _wind, _part, _tie, _tails, _bare, _supports, _place, _fan)
+    return tuple(step for make in makers if (step := make(design, shape)))
+
+
+def _lay_out(design: CoilMotor, shape: CoilShape) -> Step:
+    twice = " twice" if design.second != "none" else ""
+    parts = f"{pack_name(design.battery)}, {magnets_name(design.magnets)}{twice}, wire, two supports ({SUPPORTS[design.supports.type].name})"
+    return lay_out(parts, sum(stack.count for stack in design.stacks))
+
+
+def _cut(design: CoilMotor, shape: CoilShape) -> Step:
+    cut = _cuts(design, shape)[0]
+    text = f"Cut {cut.length_mm:g} mm. Draw it once through a folded cloth to take out kinks."
+    return Step("cut", "Cut the wire", text, 2, ("wire cutter", "ruler"), caution=HOLD_ENDS)  # fmt: skip
+
+
+def _wind(design: CoilMotor, shape: CoilShape) -> Step:
+    by, along, across = _former(design, shape)
+    turns = int(shape.wound.turns)
+    stiff = bend_moment(wire_diameter(design.wire), wire_metal(design.wire)) > EASY_BEND
+    what = (
+        f"a round former of {along:g} mm"
+        if by == "round" and design.kind == "cradle"
+        else f"a former of {along:g} × {across:g} mm"
+    )
+    if isinstance(design, CradleDesign) and isinstance(design.coil.outline, OwnOutline):
+        what = "pins set in a board at the corners of the outline"
+    text = f"Leave {design.tails.length_mm + SPARE / 2:g} mm for the first lead. Wind {turns} {'turn' if turns == 1 else 'turns'} on {what}, side by side, counting aloud, all in one sense. Slide it off and pinch it."  # fmt: skip
+    hard = " The wire is stiff: an adult's hands, or a thinner gauge." if stiff else ""
+    return Step("wind", "Wind the coil", text + hard, 2 + turns / TURNS_A_MINUTE, ("former",), adult=stiff)
+
+
+def _part(design: CoilMotor, shape: CoilShape) -> Step | None:
+    if design.kind != "lobes":
+        return None
+    half = int(shape.wound.turns) // 2
+    text = f"Part the bundle into two halves of {half} turns. Open them like a book to {design.lobes.opening_deg:g}°; the back of the book is the axle."
+    return Step("open", "Open the two lobes", text, 4)
+
+
+def _tie(design: CoilMotor, shape: CoilShape) -> Step | None:
+    if not design.tails.tied:
+        return None
+    text = "Wind each lead three times round the bundle, at two exactly opposite places, and pull tight: so the coil holds its shape."
+    if design.kind == "lobes":
+        text = "Wind each lead three times round the back of the book, one at each end, and pull tight."
+    return Step("tie", "Tie the coil with its leads", text, 4, ("pliers",))
+
+
+def _tails(design: CoilMotor, shape: CoilShape) -> Step:
+    text = f"Bend both leads straight out in one line through the coil's middle, {design.tails.length_mm:g} mm each. Roll the axle between your fingers: it must not wobble. Cut the rest off."  # fmt: skip
+    if design.supports.stops:
+        text += " Bend a small stop, or slide a bead on, where the lead leaves the support."
+    return Step("tails", "Set the leads opposite and in line", text, 5, ("pliers", "wire cutter", "ruler"))
+
+
+def _turn_of(lead: Lead) -> float:
+    """How far the coil is turned from its first upright pose, degrees, when the first arc's middle is on top."""
+    return 90.0 - lead.arcs[0].center_deg
+
+
+def _tilt_of(design: CoilMotor, lead: Lead) -> float:
+    """How far the marked side is turned from up, degrees counter-clockwise, when the first arc's middle is on top."""
+    return (_turn_of(lead) - math.degrees(upright_pose(design)) + 180.0) % 360.0 - 180.0
+
+
+def _pose_words(design: CoilMotor, lead: Lead) -> str:
+    tilt = _tilt_of(design, lead)
+    if abs(tilt) <= 8:
+        return "upright, marked side up"
+    if abs(abs(tilt) - 180) <= 8:
+        return "upright, marked side down"
+    if abs(abs(tilt) - 90) <= 8:
+        return "flat on the board"
+    return f"with the marked side {abs(tilt):.0f}° {'left' if tilt > 0 else 'right'} of up"
+
+
+def _bare(design: CoilMotor, shape: CoilShape) -> Step | None:
+    if design.wire.finish == "bare":
+        return None
+    strip = design.strip
+    looks = "right" if upright_pose(design) == 0 else "left"
+    parts = [f"Find the face from which the wire, followed from the left lead, runs counter-clockwise; hold the coil upright with this face to the {looks} and mark the side that is up"]  # fmt: skip
+    for name, lead in (("left", strip.left), ("right", strip.right)):
+        if lead.bared == "all":
+            parts.append(f"{name} lead: bare it all round, until it shines like new metal")
+        elif lead.bared == "arcs":
+            reach = f"{lead.arcs[0].width_deg:g}°"
+            again = (
+                f", then turn the coil half round and do the other {lead.arcs[1].width_deg:g}°"
+                if len(lead.arcs) == 2
+                else ""
+            )
+            if lead.rest == "marker":
+                parts.append(
+                    f"{name} lead: bare it all round, hold the coil {_pose_words(design, lead)}, keep {reach} on top free and paint the rest twice with a permanent marker"
+                )
+            else:
+                parts.append(
+                    f"{name} lead: hold the coil {_pose_words(design, lead)}, the lead flat on a board, and take the enamel off {reach} on top{again}"
+                )
+    how = (
+        ". ".join(part[0].upper() + part[1:] for part in parts)
+        + f". Seen from the {seen_from(design)} end; compare with the figure."
+    )
+    caution = f"{KNIFE} {FUMES}"
+    return Step("bare", "Bare the leads", how, 7, ("sandpaper", "board", "strip gauge"), caution=caution)
+
+
+def _supports(design: CoilMotor, shape: CoilShape) -> Step:
+    supports = design.supports
+    seat = {
+        "open": "a shallow V",
+        "deep": "a V as deep as a little finger is wide",
+        "loop": "a closed loop, a little wider than the lead",
+    }[supports.seat]
+    text = f"Make two alike: {seat}. Fix them {supports.spacing_mm:g} mm apart to the heights on the template, level by eye over a ruler. Join one to + and one to −; + feeds the {design.plus_at} one, but leave one clip off."  # fmt: skip
+    caution = "The two must not touch, nor a metal stand join them: that is a short circuit, the cell gets hot at once. Points of pins: an adult bends them."
+    return Step("supports", "Set up the supports", text, 8, ("pliers", "tape", "template"), adult=supports.type in {"safety_pin", "needle_eye"}, caution=caution)  # fmt: skip
+
+
+def _place(design: CoilMotor, shape: CoilShape) -> Step:
+    magnets = design.magnets
+    under = (
+        "on the lying battery, under the middle of the coil"
+        if design.magnets_on == "battery"
+        else "on the bench under the middle of the coil"
+    )
+    pole = (
+        f"{magnets.pole_up} up"
+        if magnets.magnetized == "along"
+        else "magnetized across: take others for a motor that turns"
+    )
+    text = f"Put the magnets {under}, {pole}. Hang the coil in, set the gap to {design.gap_mm:g} mm."
+    if design.second != "none":
+        text += f" Hold the second stack above the coil at the same distance on a bridge, {'the same pole up' if design.second == 'same' else 'turned over'}."
+    return Step("place", "Magnets and gap", text, 4, ("compass", "coins"), caution=SLIDE)  # fmt: skip
+
+
+def _fan(design: CoilMotor, shape: CoilShape) -> Step | None:
+    if design.fan.mass_g == 0:
+        return None
+    return Step("fan", "Put the fan on", f"Fix {design.fan.mass_g:g} g of paper evenly round the shaft, {design.fan.radius_mm:g} mm from it; balance again.", 5, ("paper", "tape"), caution=HOT_PAPER)  # fmt: skip
+
+
+def _checks(design: CoilMotor) -> tuple[str, ...]:
+    return (
+        "One clip is off: no current while checking.",
+        "The supports do not touch each other, nor does metal join them.",
+        "The axle lies level and the coil clears the magnet all the way round.",
+        "Flicked, it spins freely for some turns.",
+        "It comes to rest anywhere, not always the same way up: else bend it until it does.",
+        "Look at the leads end-on: shiny metal lies in both supports only while the coil stands upright, one way up."
+        if design.kind == "cradle"
+        else "Look at the leads end-on: shiny metal lies in both supports whenever a lobe points down.",
+    )
+
+
+def _flick(design: CoilMotor) -> str:
+    if design.flick.turns_per_s == 0:
+        return "Let it go from rest with the bare metal in both supports."
+    return "Flick it {way}, seen {seen}, as fast as a finger does. If it stops and comes back, flick it the other way: the magnets are the other way up."
+
+
+def _arc(x: float, y: float, radius: float, start: float, end: float) -> Polyline:
+    count = max(int(abs(end - start) / 8) + 2, 4)
+    angles = [math.radians(start + (end - start) * step / (count - 1)) for step in range(count)]
+    return tuple((round(x + radius * math.cos(t), 3), round(y + radius * math.sin(t), 3)) for t in angles)
+
+
+def _how_to(design: CoilMotor) -> tuple[HowTo, ...]:
+    if design.wire.finish == "bare":
+        return ()
+    leads = (("left", design.strip.left), ("right", design.strip.right))
+    return tuple(_scraping(design, name, lead) for name, lead in leads if lead.bared == "arcs")
+
+
+def _scraping(design: CoilMotor, name: str, lead: Lead) -> HowTo:
+    """The coil end-on, held so that the first arc's middle is on top of the lead that lies on the board."""
+    tilt = math.radians(90 + _tilt_of(design, lead))
+    reach = 34.0
+    x, y = reach * math.cos(tilt), reach * math.sin(tilt)
+    cover: Role = "paint" if lead.rest == "marker" else "enamel"
+    wide = lead.arcs[0].width_deg
+    shapes = (
+        Shape("bench", ((-44.0, -LEAD_DRAWN - 3), (44.0, -LEAD_DRAWN - 3), (44.0, -LEAD_DRAWN), (-44.0, -LEAD_DRAWN))),
+        Shape("wire", ((-x, -y), (x, y)), closed=False),
+        Shape("mark", _arc(x, y, 2.2, 0, 360)),
+        Shape(cover, _arc(0, 0, LEAD_DRAWN, 0, 360)),
+        *(
+            Shape("bared", _arc(0, 0, LEAD_DRAWN, arc.center_deg - arc.width_deg / 2 + _turn_of(lead), arc.center_deg + arc.width_deg / 2 + _turn_of(lead)), closed=False)
+            for arc in lead.arcs
+        ),
+    )  # fmt: skip
+    work = "keep this free of paint" if lead.rest == "marker" else "take this off"
+    labels = (
+        Label(0, LEAD_DRAWN + 5.5, f"{work}: {wide:g}°", strong=True),
+        Label(0, -LEAD_DRAWN - 9, "board, beyond the coil"),
+        Label(x + (6 if x >= -1 else -6), y, "marked side", anchor="start" if x >= -1 else "end"),
+    )
+    text = f"The {name} lead seen from the {seen_from(design)} end, the coil held {_pose_words(design, lead)}, at the edge of the board."
+    return HowTo(f"Baring the {name} lead", text, shapes, labels, (-60.0, -40.0, 60.0, 42.0))
+
+
+def _template(design: CoilMotor, shape: CoilShape) -> Template:
+    """Strip gauge, supports and former, side by side at true size."""
+    axle, half, rise = mm(shape.axle), design.supports.spacing_mm / 2, design.supports.level_mm / 2
+    path = [(mm(u), mm(v)) for u, v in drawn(shape.wound.outline)]
+    along = max(abs(u) for u, _ in path)
+    top, low = max(v for _, v in path), min(v for _, v in path)
+    wide = half + 6
+    former = wide + 12 + along
+    lines = [
+        TemplateLine("guide", ((-wide, 0.0), (wide, 0.0))),
+        TemplateLine("wire", ((-half, 0.0), (-half, axle - rise))),
+        TemplateLine("wire", ((half, 0.0), (half, axle + rise))),
+        TemplateLine("guide", ((-half - 4, axle - rise), (half + 4, axle + rise))),
+        TemplateLine("wire", tuple((former + u, v - low) for u, v in path)),
+        TemplateLine("guide", ((former - along - 4, -low), (former + along + 4, -low))),
+    ]
+    labels = [
+        TemplateLabel(0, -4.5, f"supports, {2 * half:g} mm apart; bench", "middle"),
+        TemplateLabel(0, axle + rise + 3, f"axle at {axle:.1f} mm", "middle"),
+        TemplateLabel(former, top - low + 3, "lobe, wire's middle line" if design.kind == "lobes" else "coil, wire's middle line", "middle"),
+    ]  # fmt: skip
+    bare = [
+        (name, lead)
+        for name, lead in (("left", design.strip.left), ("right", design.strip.right))
+        if lead.bared == "arcs"
+    ]
+    high = max(axle + abs(rise), top - low) + 14
+    girth = math.pi * wire_diameter(design.wire) * 1e3
+    for number, (name, lead) in enumerate(bare):
+        # A strip of paper to wrap round a rod ten times as thick as the lead: its marks fall where the arc ends.
+        y = high + 10 * number
+        share = lead.arcs[0].width_deg / 360
+        ten = 10 * girth
+        lines += [
+            TemplateLine("guide", ((-wide, y), (-wide + ten, y), (-wide + ten, y + 5), (-wide, y + 5)), closed=True),
+            *(TemplateLine("wire", ((x, y), (x, y + 5))) for arc in range(len(lead.arcs)) for x in (
+                -wide + ten * (arc / len(lead.arcs)), -wide + ten * (arc / len(lead.arcs) + share))),
+        ]  # fmt: skip
+        labels.append(TemplateLabel(-wide, y + 6.5, f"strip gauge, {name} lead, 10 times its girth: bare {lead.arcs[0].width_deg:g}°"))  # fmt: skip
+    whole = (-wide - 6, -8.0, max(former + along + 6, -wide + 10 * girth + 4), high + 10 * len(bare) + 4)
+    return Template("Supports, coil and strip gauge", tuple(lines), tuple(labels), whole)

@@ -1,0 +1,1 @@
+"""The iron-cored motor as it is shown and told."""

@@ -1,0 +1,110 @@
+"""The parts of an iron-cored motor as lines that open to their dials."""
+
+from __future__ import annotations
+
+from oakspin.design.battery import CellName
+from oakspin.design.cored import CoredDesign
+from oakspin.kinds.geometry import mm
+from oakspin.kinds.numbers import Dial, PartLine, choice, number
+from oakspin.kinds.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
+from oakspin.machines.cored.shape import CoredShape, cored_shape
+
+CELLS_TO_PACK: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C", "alkaline_D", "nimh_AA", "alkaline_9V", "lantern_6V", "bench_supply")  # fmt: skip
+TURNS_A_MINUTE = 45  # on a bar by hand; bench experience
+
+
+def cored_parts(design: CoredDesign) -> tuple[PartLine, ...]:
+    """Every part in the order in which it is laid out on the bench."""
+    shape = cored_shape(design)
+    fed = choice(design, "/plus_at", "+ feeds", [("+ at the left brush", "left"), ("+ at the right brush", "right")])
+    return (
+        battery_line(design, CELLS_TO_PACK, fed),
+        magnets_line(design, shapes=True, faces="facing", further=_gap(design)),
+        _core(design, shape),
+        wire_line(design, shape.wire_length, tuned=4),
+        _winding(design, shape),
+        _commutator(design),
+        _shaft(design),
+        bench_line(design),
+    )
+
+
+def _gap(design: CoredDesign) -> tuple[Dial, ...]:
+    dials = [choice(design, "/gap/stacks", "Stacks", [("one", 1), ("two", 2)])]
+    if design.gap.stacks == 2:
+        dials.append(choice(design, "/gap/facing", "Face", [("unlike poles", "unlike"), ("like poles", "like")]))
+    distance = number(
+        design, "/gap/distance_mm", "Distance", "mm", 0.5, name="Distance to the magnets", tuned=1, built=True
+    )
+    return (*dials, distance)
+
+
+def _core(design: CoredDesign, shape: CoredShape) -> PartLine:
+    core = design.core
+    thickest = (2 * core.wall_mm + 0.2, 30.0) if core.form == "pipe" else (2.0, 30.0)
+    dials = [
+        choice(design, "/core/form", "Core", [("rod or bolt", "rod"), ("pipe", "pipe"), ("no iron", "none")]),
+        number(design, "/core/length_mm", "Length", "mm", 1, name="Bar length", within=(core.hub_mm + 8, 200)),
+        number(design, "/core/diameter_mm", "Diameter", "mm", 0.1, name="Bar diameter", within=thickest),
+    ]
+    if core.form == "pipe":
+        dials.append(
+            number(
+                design,
+                "/core/wall_mm",
+                "Wall",
+                "mm",
+                0.1,
+                name="Wall of the pipe",
+                within=(0.3, core.diameter_mm / 2 - 0.1),
+            )
+        )
+    dials.append(
+        number(design, "/core/hub_mm", "Hub", "mm", 1, name="Free middle of the bar", within=(2, core.length_mm - 8))
+    )
+    name = {"rod": "steel rod", "pipe": f"steel pipe, {core.wall_mm:g} mm wall", "none": "no iron"}[core.form]
+    figure = f"{core.length_mm:g} × {core.diameter_mm:g} mm · {shape.bar_mass * 1e3:.0f} g"
+    return PartLine("core", "Core", name, figure, tuple(dials))
+
+
+def _winding(design: CoredDesign, shape: CoredShape) -> PartLine:
+    winding = design.winding
+    dials = (
+        number(design, "/winding/turns", "Turns, each arm", "", 10, name="Turns on each arm", tuned=3, built=True),
+        choice(design, "/winding/sense", "Arms wound", [("in one sense", "same"), ("opposed", "opposed")]),
+    )
+    layers = "1 layer" if shape.layers == 1 else f"{shape.layers} layers"
+    minutes = 2 * winding.turns / TURNS_A_MINUTE
+    figure = f"{layers} of {shape.per_layer} · {2 * mm(shape.outer):.1f} mm thick · {minutes:.0f} min to wind"
+    sense = "in one sense" if winding.sense == "same" else "opposed"
+    return PartLine("winding", "Winding", f"2 × {winding.turns} turns, {sense}", figure, dials)
+
+
+def _commutator(design: CoredDesign) -> PartLine:
+    plan, brushes = design.commutator, design.brushes
+    dials = (
+        number(design, "/commutator/offset_deg", "Timing", "°", 1, tuned=2, built=True),
+        number(design, "/commutator/gap_deg", "Gap", "°", 1, name="Gap of the commutator", tuned=5),
+        number(design, "/commutator/radius_mm", "Radius", "mm", 0.1, name="Radius of the commutator"),
+        choice(design, "/commutator/finish", "Segments", [("stripped wire", "stripped"), ("foil and tape", "taped")]),
+        number(design, "/brushes/force_mN", "Brushes press", "mN", 1, name="Brush pressure", tuned=6),
+        number(design, "/brushes/width_mm", "Brush width", "mm", 0.1),
+        surface_dial(design),
+    )
+    figure = f"brushes {brushes.force_mN:g} mN · {design.surface} · timing {plan.offset_deg:g}°"
+    line = f"two segments, gaps of {plan.gap_deg:g}°"
+    return PartLine("commutator", "Commutator", line, figure, dials)
+
+
+def _shaft(design: CoredDesign) -> PartLine:
+    dials = (
+        number(design, "/axle_mm", "Shaft", "mm", 0.1, name="Shaft diameter"),
+        number(design, "/flick/turns_per_s", "Flick", "turns/s", 0.5),
+        choice(design, "/flick/sense", "Flicked", [("good way", "good"), ("wrong way", "wrong")]),
+        number(design, "/fan/mass_g", "Fan", "g", 0.5, name="Mass of the fan"),
+        number(design, "/fan/radius_mm", "… at radius", "mm", 1, name="Radius of the fan"),
+        number(design, "/fan/area_mm2", "… in the air", "mm²", 50, name="Area of the fan"),
+    )
+    fan = f"fan of {design.fan.mass_g:g} g" if design.fan.mass_g else "bare shaft"
+    way = "" if design.flick.sense == "good" else ", the wrong way"
+    return PartLine("shaft", "Shaft", f"{design.axle_mm:g} mm, {fan}", f"flick of {design.flick.turns_per_s:g} turns/s{way}", dials)  # fmt: skip

@@ -1,0 +1,47 @@
+"""Figures that a kind tells beside those of every run: facts of its machine in the units of the bench."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.design import Design
+from oakspin.machines.machine import Machine
+from oakspin.parts.magnet import keep_away
+from oakspin.parts.wire import bend_moment, wire_diameter, wire_metal
+from oakspin.verdict.verdict import Figures
+
+UNITS: dict[str, tuple[str, float]] = {
+    "g": ("g", 1e3),
+    "mN": ("mN", 1e3),
+    "mm": ("mm", 1e3),
+    "m": ("m", 1.0),
+    "µWb": ("µWb", 1e6),
+    "µN·m": ("µN·m", 1e6),
+    "mN·m": ("mN·m", 1e3),
+    "mH": ("mH", 1e3),
+    "mJ": ("mJ", 1e3),
+    "°": ("°", 180 / np.pi),
+    "turns": ("turns", 1.0),
+    "layers": ("layers", 1.0),
+    "min": ("min", 1 / 60),
+}
+
+
+def told(machine: Machine, units: dict[str, str]) -> Figures:
+    """Facts of a machine by name, each in the unit named for it; with draws."""
+    count = machine.inertia.size
+    return {
+        name: (np.broadcast_to(np.asarray(machine.facts[name], float) * UNITS[unit][1], count), UNITS[unit][0])
+        for name, unit in units.items()
+    }
+
+
+def stiffness(design: Design) -> Figures:
+    """What bending the wire takes."""
+    moment = bend_moment(wire_diameter(design.wire), wire_metal(design.wire))
+    return {"bend_moment": (np.asarray([moment * 1e3]), "mN·m")}
+
+
+def distance_to_keep(design: Design) -> Figures:
+    """How far cards and implants are to be kept from the strongest stack."""
+    return {"keep_away_distance": (np.asarray([max(keep_away(stack) for stack in design.stacks) * 1e3]), "mm")}

@@ -1,0 +1,1 @@
+"""The frame motor as it is shown and told."""

@@ -1,0 +1,137 @@
+"""The drawing of a frame motor in millimetres: a side section through the axis."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.design.frame import ByPoints, BySpring, FrameDesign
+from oakspin.draws import MEDIAN, median
+from oakspin.fields.stack import Stack
+from oakspin.kinds.geometry import (
+    Dimension,
+    Geometry,
+    Handle,
+    HandleAxis,
+    Mass,
+    Moving,
+    Shape,
+    Turning,
+    bounds_of,
+    box,
+    mm,
+    solid,
+)
+from oakspin.kinds.pushing import pushes_at
+from oakspin.kinds.sideview import SIDE, field_lines
+from oakspin.machines.frame.machine import frame_stack
+from oakspin.machines.frame.shape import CUP_HEIGHT, FrameShape, frame_shape
+from oakspin.machines.machine import Machine
+from oakspin.parts.cell import pack_of
+from oakspin.parts.magnet import remanence
+
+NUB_HEIGHT, NUB_SHARE = 1.0, 0.36
+
+
+def draw_frame(design: FrameDesign, machine: Machine) -> Geometry:
+    """Lay out shapes, handles and marks."""
+    pack = pack_of(design.battery, MEDIAN)
+    shape, stack = frame_shape(design, pack), frame_stack(design, pack, remanence(design.magnets))
+    standing, moving = _standing(design, shape, stack), _moving(design, shape)
+    feet = [leg[-1] for leg in shape.legs if abs(leg[-1][0]) > 1e-4]
+    sides = {bool(foot[0] > 0): foot for foot in feet}
+    whole = bounds_of(standing, moving=moving)
+    off = median(np.asarray(machine.facts["center_of_mass_offset"])) * 1e3
+    drop = float(machine.facts["center_of_mass_below_tip"])
+    return Geometry(
+        shapes=(*standing, Shape("axis", ((0.0, whole[1]), (0.0, whole[3])), closed=False)),
+        labels=(),
+        handles=_handles(design, shape),
+        current=(),
+        flows=(),
+        pushes=pushes_at(
+            machine,
+            *((mm(foot[0]), 0.0, (0, 0, -1 if right else 1), abs(mm(foot[0]))) for right, foot in sides.items()),
+        ),
+        field_lines=() if stack.across else field_lines(stack),
+        moving=moving,
+        pose=0.0,
+        sparks=(),
+        dimensions=_dimensions(shape),
+        mass=Mass(off, mm(shape.tip - drop), off),
+        turning=Turning(0.0, whole[3], "above", 0.0),
+        bounds=whole,
+        caption="Side section",
+    )
+
+
+def _moving(design: FrameDesign, shape: FrameShape) -> tuple[Moving, ...]:
+    """Legs from tip to foot, which the current runs down where + is up, and the ring."""
+    down = 1 if design.battery.terminal_up == "+" else -1
+    legs = [Moving("wire", solid(leg * 1e3), SIDE, carries=down, sparks=True) for leg in shape.legs]
+    ring = [] if shape.ring is None else [Moving("wire", solid(shape.ring * 1e3), SIDE, sparks=True)]
+    return (*legs, *ring)
+
+
+def _dimensions(shape: FrameShape) -> tuple[Dimension, ...]:
+    reach = np.concatenate([leg[:, 0] for leg in shape.legs]) * 1e3
+    left, right, tip = round(float(reach.min()), 3), round(float(reach.max()), 3), mm(shape.tip)
+    beside = right + 5
+    return (
+        Dimension((left, -6.0), (right, -6.0), f"{right - left:.3g} mm wide"),
+        Dimension((beside, 0.0), (beside, tip), f"tip at {tip:.3g} mm"),
+    )
+
+
+def _standing(design: FrameDesign, shape: FrameShape, stack: Stack) -> tuple[Shape, ...]:
+    radius, pack = stack.radius, shape.pack
+    cell = pack.cell.length_mm * 1e-3
+    up = design.battery.terminal_up
+    parts = []
+    for number in range(design.battery.in_series):
+        low = shape.stack + number * cell
+        nub = NUB_HEIGHT * 1e-3 if pack.length > 10e-3 else 0.2e-3
+        body = (low, low + cell - nub) if up == "+" else (low + nub, low + cell)
+        knob = (low + cell - nub, low + cell) if up == "+" else (low, low + nub)
+        parts.append(Shape("cell", box(pack.radius, *body), label=pack.cell.name))
+        parts.append(Shape("terminal", box(pack.radius * NUB_SHARE, *knob), label=up))
+    if design.magnets.magnetized == "across":
+        parts.append(
+            Shape("across", box(radius, 0.0, shape.stack), label="N" if design.magnets.pole_up == "N" else "S")
+        )
+    else:
+        upper, lower = ("north", "south") if design.magnets.pole_up == "N" else ("south", "north")
+        parts.append(Shape(upper, box(radius, shape.stack / 2, shape.stack), label=upper[0].upper()))  # type: ignore[arg-type]
+        parts.append(Shape(lower, box(radius, 0.0, shape.stack / 2), label=lower[0].upper()))  # type: ignore[arg-type]
+    if design.pivot.seat == "cup":
+        top = shape.stack + pack.length
+        parts.append(Shape("cup", box(min(4e-3, pack.radius), top, top + CUP_HEIGHT), label="cup"))
+    wide = max(30e-3, 1.6 * radius, 1.3 * pack.radius)
+    return (*parts, Shape("bench", box(wide, -1.2e-3, 0.0)))
+
+
+def _handles(design: FrameDesign, shape: FrameShape) -> tuple[Handle, ...]:
+    outline = design.outline
+    at_foot = (HandleAxis("x", "/feet/gap_mm"), HandleAxis("y", "/feet/height_mm"))
+    handles = [Handle("foot", mm(shape.foot_radius), mm(shape.foot_height), at_foot)]
+    if isinstance(outline.half, ByPoints):
+        handles += _points(outline.half, "/outline/half", 1.0, shape)
+    else:
+        handles.append(_spring(outline.half, shape))
+    if outline.other_half is not None:
+        handles += _points(outline.other_half, "/outline/other_half", -1.0, shape)
+    return tuple(handles)
+
+
+def _points(half: ByPoints, pointer: str, side: float, shape: FrameShape) -> list[Handle]:
+    handles = []
+    for number, point in enumerate(half.points):
+        at = f"{pointer}/points/{number}"
+        axes = (HandleAxis("x", f"{at}/radius_mm", side), HandleAxis("y", f"{at}/height_mm"))
+        name = at.strip("/").replace("/", "-")
+        handles.append(Handle(name, side * point.radius_mm, mm(shape.tip) + point.height_mm, axes))
+    return handles
+
+
+def _spring(half: BySpring, shape: FrameShape) -> Handle:
+    middle = mm(shape.stack + shape.pack.length / 2)
+    return Handle("spring", half.diameter_mm / 2, middle, (HandleAxis("x", "/outline/half/diameter_mm", 2.0),))

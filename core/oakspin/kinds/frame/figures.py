@@ -1,0 +1,23 @@
+"""What a frame motor tells beside the run."""
+
+from __future__ import annotations
+
+from oakspin.design.frame import FrameDesign
+from oakspin.kinds.figures import distance_to_keep, stiffness, told
+from oakspin.machines.machine import Machine
+from oakspin.verdict.verdict import Figures
+
+
+def frame_figures(design: FrameDesign, machine: Machine) -> Figures:
+    """Flux and force at the foot, mass, wire, balance and lean."""
+    units = {
+        "flux_at_foot": "µWb",
+        "foot_force": "mN",
+        "mass": "g",
+        "wire_length": "mm",
+        "center_of_mass_offset": "mm",
+        "center_of_mass_below_tip": "mm",
+        "lean": "°",
+        "leg_give": "mm",
+    }
+    return {**told(machine, units), **stiffness(design), **distance_to_keep(design)}

@@ -1,0 +1,87 @@
+"""Teaching with a frame motor: where the force acts, and what to predict."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.design.frame import ByPoints, FrameDesign
+from oakspin.design.patch import Patch, Setting
+from oakspin.draws import MEDIAN
+from oakspin.fields.stack import Stack
+from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
+from oakspin.machines.frame.machine import frame_stack
+from oakspin.machines.frame.shape import FrameShape, frame_shape
+from oakspin.parts.cell import pack_of
+from oakspin.parts.magnet import remanence
+
+WIDER = 1.5
+
+
+def frame_lesson(design: FrameDesign) -> Lesson:
+    """Explanation and predictions for this very design."""
+    pack = pack_of(design.battery, MEDIAN)
+    shape = frame_shape(design, pack)
+    stack = frame_stack(design, pack, remanence(design.magnets))
+    return Lesson(
+        point=_strongest_point(design, shape, stack),
+        predictions=_predictions(design),
+        story=(
+            "Current runs from the battery's + through the wire to − and closes through the magnets.",
+            "Round the magnets the field comes out of N and goes back in at S.",
+            "Wire that carries current across a field is pushed sideways: that turns the frame.",
+            "For magnets like these only the place of the foot matters for the push, not the outline of the frame.",
+        ),
+    )
+
+
+def _strongest_point(design: FrameDesign, shape: FrameShape, stack: Stack) -> ForcePoint:
+    leg = shape.legs[0]
+    middles, steps = (leg[1:] + leg[:-1]) / 2, leg[1:] - leg[:-1]
+    down = design.battery.terminal_up == "+"
+    current = steps if down else -steps
+    field = stack.field(middles)
+    turning = middles[:, 0] * np.cross(current, field)[:, 1] - middles[:, 1] * np.cross(current, field)[:, 0]
+    # Per length, so that long pieces do not win; close to the foot where the field is strong.
+    at = int(np.argmax(np.abs(turning) / np.linalg.norm(steps, axis=1)))
+    why = "Magnetized across, the magnets push one way on one side and back on the other." if stack.across else ""
+    x, y, z = middles[at]
+    height = z * 1e3
+    name = f"on the right leg close to the foot, {height:.1f} mm above the bench"
+    force = np.cross(current[at], field[at])
+    return ForcePoint(
+        name=name,
+        at=(round(x * 1e3, 2), round(height, 2)),
+        lever=(round(x * 1e3, 2), round(y * 1e3, 2), 0.0),
+        axis=(0.0, 0.0, 1.0),
+        current=unit(current[at]),
+        field=unit(field[at]),
+        force=unit(force),
+        why_none=why,
+    )
+
+
+def _predictions(design: FrameDesign) -> tuple[Prediction, ...]:
+    magnets = design.magnets
+    stack = magnets.thickness_mm * magnets.count
+    over: Patch = (Setting("/magnets/pole_up", OTHER[magnets.pole_up]),)
+    cell: Patch = (Setting("/battery/terminal_up", OTHER[design.battery.terminal_up]),)
+    found = [
+        Prediction("magnets_over", "You turn the magnets over.", over, "The field points the other way, the current does not."),
+        Prediction("battery_over", "You turn the battery over.", cell, "The current runs the other way, the field does not."),
+        Prediction("both_over", "You turn the magnets and the battery over.", (*over, *cell), "Both are reversed: two reversals cancel."),
+    ]  # fmt: skip
+    if magnets.count < 12:
+        more: Patch = (Setting("/magnets/count", magnets.count + 1),)
+        found.append(Prediction("one_magnet_more", "You add one magnet more to the stack.", more, "More flux passes through the circle of the feet."))  # fmt: skip
+    high: Patch = (Setting("/feet/height_mm", round(stack, 2)),)
+    found.append(Prediction("feet_higher", "You bend the feet up to the top edge of the stack.", high, "Less flux passes through the circle of the feet there than at mid height."))  # fmt: skip
+    half = design.outline.half
+    if isinstance(half, ByPoints):
+        wide = [
+            {**point.model_dump(), "radius_mm": min(round(point.radius_mm * WIDER, 1), 120.0)} for point in half.points
+        ]
+        wider: Patch = (Setting("/outline/half/points", wide),)
+    else:
+        wider = (Setting("/outline/half/diameter_mm", min(round(half.diameter_mm * WIDER, 1), 120.0)),)
+    found.append(Prediction("wider_frame", "You bend a wider frame with the feet in the same place.", wider, "The push depends on the place of the foot alone; a wider frame only meets more air and gets going more slowly."))  # fmt: skip
+    return tuple(found)

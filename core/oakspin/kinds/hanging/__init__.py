@@ -1,0 +1,1 @@
+"""The hanging rotor as it is shown and told."""

@@ -1,0 +1,42 @@
+"""What a kind of demonstration shows and says; each kind's folder makes one, and kinds.py lists them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from oakspin.design import Design
+from oakspin.kinds.build import BuildPlan
+from oakspin.kinds.change import Change
+from oakspin.kinds.geometry import Geometry
+from oakspin.kinds.lesson import Lesson
+from oakspin.kinds.numbers import PartLine
+from oakspin.machines.machine import Machine
+from oakspin.verdict.verdict import Figures
+from oakspin.verdict.words import Words
+
+
+@dataclass(frozen=True)
+class Kind:
+    """What a kind of demonstration gives beside its machine: words for it, a start, its numbers, its drawing, its
+    changes, how it is built and what it teaches.
+
+    ``pole_at`` points to the field that tells which pole is up, where the way of turning tells it; empty where not.
+    ``balance_at`` points to the field that takes a measured balance in mm, where a swing tells it.
+    """
+
+    name: str
+    what_moves: str
+    built_from: str
+    start: Design
+    # Each takes the designs of its own kind; the table is what brings kind and design together.
+    words: Callable[[Any, Machine], Words]
+    figures: Callable[[Any, Machine], Figures]
+    parts: Callable[[Any], tuple[PartLine, ...]]
+    draw: Callable[[Any, Machine], Geometry]
+    changes: Callable[[Any], tuple[Change, ...]]
+    build: Callable[[Any], BuildPlan]
+    lesson: Callable[[Any], Lesson]
+    pole_at: str = "/magnets/pole_up"
+    balance_at: str = ""

@@ -1,0 +1,69 @@
+"""What is shown of a design while it is chosen: verdict, parts with their dials, drawing, all from one machine."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from oakspin.design import Design
+from oakspin.draws import Draws
+from oakspin.kinds.geometry import Geometry
+from oakspin.kinds.kinds import draw, parts_of, verdict_on
+from oakspin.kinds.numbers import PartLine, turned
+from oakspin.machines.table import machine_of
+from oakspin.motion.spin import Spin, spin_of
+from oakspin.verdict.verdict import Verdict
+
+
+@dataclass(frozen=True)
+class Look:
+    """A design with its verdict, its parts and its drawing."""
+
+    design: Design
+    verdict: Verdict
+    parts: tuple[PartLine, ...]
+    drawing: Geometry
+
+
+def look(design: Design, draws: Draws | None = None) -> Look:
+    """Look at a design.
+
+    Raises
+    ------
+    Refusal
+        When no motor can be made of the design; says what to change.
+    """
+    machine = machine_of(design, draws or Draws())
+    return Look(design, verdict_on(design, machine), parts_of(design), draw(design, machine))
+
+
+def turn(design: Design, pointer: str, value: Any) -> Design:
+    """The design with the dial at a pointer turned to a value, and with what follows it.
+
+    Raises
+    ------
+    UnfitPatch
+        Where there is no such dial, or the value cannot be.
+
+    Example
+    -------
+    >>> from oakspin.design import design_of
+    >>> lantern = design_of({"kind": "frame", "outline": {"half": {"by": "spring", "turns": 5, "diameter_mm": 24}}})
+    >>> taller = turn(lantern, "/magnets/count", 4)
+    >>> lantern.magnets.count, lantern.feet.height_mm, taller.magnets.count, taller.feet.height_mm
+    (2, 3.2, 4, 6.4)
+    """
+    return turned(design, parts_of(design), pointer, value)
+
+
+def turn_each(design: Design, turns: Sequence[tuple[str, Any]]) -> Design:
+    """The design with several dials turned, one after the other. Raises as :func:`turn`."""
+    for pointer, value in turns:
+        design = turn(design, pointer, value)
+    return design
+
+
+def spin(design: Design) -> Spin:
+    """The computed run of a design's median build. Same design, same run."""
+    return spin_of(machine_of(design, Draws()))

@@ -1,0 +1,178 @@
+"""Part lines that most kinds lay out alike: battery, magnets, wire, bench."""
+
+from __future__ import annotations
+
+from oakspin.design import Design
+from oakspin.design.battery import Battery, CellName
+from oakspin.design.magnets import ByFaceField, ByGrade, ByRemanence, Magnets
+from oakspin.design.wire import ByGauge, Wire
+from oakspin.draws import MEDIAN
+from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, number, wire_size
+from oakspin.parts.catalogue import CELLS, GRADES
+from oakspin.parts.cell import cell_of, pack_of
+from oakspin.parts.magnet import face_share, keep_away, remanence
+from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_diameter, wire_metal, wire_section
+
+MAKER_WORD = {"careful_adult": "Careful adult", "older_pupil": "Older pupil", "young_pupil": "Young pupil"}
+PRESSURE_WORD = {"barely": "barely touching", "light": "light", "firm": "firm", "gripping": "gripping"}
+SKIN_WORD = {"bare": "bare", "enameled": "enameled", "plastic": "plastic-covered"}
+SHAPES: list[tuple[str, object]] = [("disc", "disc"), ("ring", "ring"), ("block", "block")]
+
+
+def battery_line(design: Design, cells: tuple[CellName, ...], stands: Dial, *, side_by_side: bool = True) -> PartLine:
+    """Cell, how it stands or is joined (``stands``), pack, charge used; a bench supply's settings."""
+    battery = design.battery
+    pack = pack_of(battery, MEDIAN)
+    dials: list[Dial] = []
+    if battery.own is None:
+        dials.append(choice(design, "/battery/cell", "Cell", [(CELLS[name].name, name) for name in cells]))
+    else:
+        dials += [
+            number(design, "/battery/own/volts", "Volts", "V", 0.01, name="Volts of the cell"),
+            number(design, "/battery/own/ohms", "Inside", "Ω", 0.01, name="Ohms inside the cell"),
+            number(design, "/battery/own/diameter_mm", "Diameter", "mm", 0.5, name="Cell diameter"),
+            number(design, "/battery/own/length_mm", "Length", "mm", 0.5, name="Cell length"),
+        ]
+    if battery.cell == "bench_supply":
+        dials += [
+            number(design, "/battery/supply/volts", "Set to", "V", 0.1, name="Supply volts"),
+            number(design, "/battery/supply/limit_A", "Limit", "A", 0.1, name="Supply limit"),
+            stands,
+        ]
+        figure = f"{battery.supply.volts:g} V · at most {battery.supply.limit_A:g} A"
+    else:
+        dials += [
+            stands,
+            number(design, "/battery/in_series", "In series", "", 1, name="Cells in series"),
+            *(
+                [number(design, "/battery/in_parallel", "In parallel", "", 1, name="Cells in parallel")]
+                if side_by_side
+                else []
+            ),
+            number(design, "/battery/used_percent", "Used", "%", 5, name="Charge used"),
+        ]
+        volts, ohms = float(pack.volts_at(pack.used)[0]), float(pack.ohms_at(pack.used)[0])
+        figure = f"{volts:.2f} V · {ohms:.2g} Ω"
+    chosen = next((one.label for one in stands.choices if one.key == stands.chosen), "")
+    return PartLine("battery", "Battery", f"{pack_name(battery)}, {chosen}", figure, tuple(dials))
+
+
+def pack_name(battery: Battery) -> str:
+    """One cell by its name, a pack with its count."""
+    name, many = cell_of(battery).name, battery.in_series * battery.in_parallel
+    return name if many == 1 else f"{many} × {name}"
+
+
+def magnets_line(
+    design: Design,
+    pointer: str = "/magnets",
+    *,
+    magnets: Magnets | None = None,
+    shapes: bool = False,
+    stack_follows: tuple[Follower, ...] = (),
+    each_follows: tuple[Follower, ...] = (),
+    further: tuple[Dial, ...] = (),
+    id_: str = "magnets",
+    title: str = "Magnets",
+    faces: str = "up",
+    tuned: tuple[int, int] = (0, 0),
+) -> PartLine:
+    """Everything about one stack. ``stack_follows`` move with the count, ``each_follows`` with the thickness;
+    ``faces`` says where its told pole faces, ``tuned`` ranks count and diameter."""
+    stack = magnets or design.stacks[0]
+    strength = stack.strength
+    told = strength.grade if isinstance(strength, ByGrade) else f"{remanence(stack):.2f} T"
+    grades: list[tuple[str, object]] = [(name, {"by": "grade", "grade": name}) for name in GRADES]
+    kept = {} if isinstance(strength, ByGrade) else {"material": strength.material}
+    grades += [
+        ("by remanence", {"by": "remanence", "remanence_T": round(min(remanence(stack), 1.6), 2), **kept}),
+        ("by field at the face", {"by": "face_field", "face_field_mT": _face_field(stack), **kept}),
+    ]
+    dials = [choice(design, f"{pointer}/shape", "Shape", SHAPES)] if shapes else []
+    name = title.lower().rstrip("s").capitalize()
+    dials.append(
+        number(
+            design, f"{pointer}/count", "Count", "", 1, name=f"{title}, count", follows=stack_follows, tuned=tuned[0]
+        )
+    )
+    if stack.shape == "block":
+        dials.append(number(design, f"{pointer}/along_mm", "Along axle", "mm", 0.5, name=f"{name} along the axle"))
+        dials.append(number(design, f"{pointer}/across_mm", "Across", "mm", 0.5, name=f"{name} across"))
+    else:
+        dials.append(
+            number(design, f"{pointer}/diameter_mm", "Diameter", "mm", 0.1, name=f"{name} diameter", tuned=tuned[1])
+        )
+    dials.append(
+        number(
+            design, f"{pointer}/thickness_mm", "Thickness", "mm", 0.1, name=f"{name} thickness", follows=each_follows
+        )
+    )
+    dials.append(choice(design, f"{pointer}/strength", "Strength", grades))
+    if isinstance(strength, ByRemanence):
+        dials.append(
+            number(design, f"{pointer}/strength/remanence_T", "Remanence", "T", 0.01, name=f"{name} remanence")
+        )
+    if isinstance(strength, ByFaceField):
+        dials.append(
+            number(
+                design, f"{pointer}/strength/face_field_mT", "At the face", "mT", 5, name=f"{name} field at the face"
+            )
+        )
+    dials.append(choice(design, f"{pointer}/pole_up", f"Pole {faces}", [(f"N {faces}", "N"), (f"S {faces}", "S")]))
+    dials.append(choice(design, f"{pointer}/magnetized", "Magnetized", [("along", "along"), ("across", "across")]))
+    coats = [(text, text) for text in ("nickel", "epoxy", "plastic", "none")]
+    dials.append(choice(design, f"{pointer}/plating", "Coat", coats))
+    if stack.shape == "ring":
+        dials.append(number(design, f"{pointer}/hole_mm", "Hole", "mm", 0.1, name=f"{name} hole"))
+    way = f"{stack.pole_up} {faces}" if stack.magnetized == "along" else "magnetized across"
+    figure = f"{way} · keep {keep_away(stack) * 100:.0f} cm off cards"
+    return PartLine(id_, title, f"{magnets_name(stack)}, {told}", figure, (*dials, *further))
+
+
+def _face_field(stack: Magnets) -> float:
+    """What a gaussmeter would show at the middle of this stack's face, in mT: a measured value to begin with."""
+    return float(min(max(round(remanence(stack) * abs(face_share(stack)) * 1e3), 5), 800))
+
+
+def magnets_name(stack: Magnets) -> str:
+    """Count, shape and size in words."""
+    size = f"{stack.diameter_mm:g}" if stack.shape != "block" else f"{stack.along_mm:g} × {stack.across_mm:g}"
+    return f"{stack.count} × {stack.shape} {size} × {stack.thickness_mm:g} mm"
+
+
+def wire_name(wire: Wire) -> str:
+    """Size, skin and metal in words."""
+    name = f"{wire.size.awg} AWG" if isinstance(wire.size, ByGauge) else f"{wire.size.diameter_mm:g} mm"
+    return f"{name} {SKIN_WORD[wire.finish]} {wire_metal(wire).name}"
+
+
+def wire_line(design: Design, length: float, *, ends: bool = True, tuned: int = 0) -> PartLine:
+    """Size, metal, skin (and ends) of the wire; ``length`` in m of all of it, ``tuned`` the rank of its size."""
+    wire, metal, diameter = design.wire, wire_metal(design.wire), wire_diameter(design.wire)
+    moment = bend_moment(diameter, metal)
+    effort = "easy to bend" if moment < EASY_BEND else "hard to bend" if moment < HARD_BEND else "too stiff for fingers"
+    metals = [(text, text) for text in ("copper", "aluminum", "brass", "steel")]
+    skins = [(SKIN_WORD[name], name) for name in ("bare", "enameled", "plastic")]
+    dials = [
+        wire_size(design, "/wire/size", "Size", tuned=tuned),
+        choice(design, "/wire/material", "Metal", metals),
+        choice(design, "/wire/finish", "Skin", skins),
+    ]
+    if ends:
+        dials.append(choice(design, "/wire/ends_stripped", "Ends", [("stripped", True), ("not stripped", False)]))
+    mass = length * wire_section(diameter) * metal.density * 1e3
+    figure = f"{diameter * 1e3:.2f} mm · {length:.2f} m · {mass:.1f} g · {effort}"
+    return PartLine("wire", "Wire", wire_name(wire), figure, tuple(dials))
+
+
+def bench_line(design: Design, *further: Dial) -> PartLine:
+    """Whose hands, and how warm the room is; what else there is."""
+    makers = [(text, name) for name, text in MAKER_WORD.items()]
+    room = number(design, "/room_C", "Room", "°C", 1, name="Room temperature")
+    dials = (choice(design, "/maker", "Maker", makers), room, *further)
+    return PartLine("bench", "Bench", f"{MAKER_WORD[design.maker]}'s hands", f"room at {design.room_C:g} °C", dials)
+
+
+def surface_dial(design: Design) -> Dial:
+    """State of the metal where it touches."""
+    return choice(design, "/surface", "Surface", [(text, text) for text in ("sanded", "handled", "tarnished")])

@@ -1,0 +1,34 @@
+"""Steps and cautions that the builds of most kinds share; each stands at the step where it matters."""
+
+from __future__ import annotations
+
+from oakspin.design.wire import Wire
+from oakspin.kinds.build import Step
+
+COUNTED = (
+    "Small strong magnets injure when swallowed: count them out and in. Keep them from cards, phones and implants."
+)
+SLIDE = "Slide magnets together, never let them snap: they pinch and splinter."
+HOLD_ENDS = "Hold both ends while cutting: short ends fly. Goggles on."
+KNIFE = "A knife is an adult's work."
+FUMES = "Sand or scrape; do not burn enamel off: its fumes are harmful and the wire stays hot."
+HOT_PAPER = "Keep paper off the wire where it gets hot."
+
+
+def lay_out(parts: str, magnets: int) -> Step:
+    """Everything on the table; the magnets counted."""
+    text = f"{parts}, this sheet. Count the magnets aloud ({magnets}) and write the number down."
+    return Step("lay_out", "Lay out the parts", text, 4, caution=COUNTED)
+
+
+def bare_ends(wire: Wire, where: str, *, sand: bool) -> Step | None:
+    """Bright metal ``where`` the wire touches; none where nothing is to be done."""
+    if wire.finish == "plastic":
+        return Step("bare", "Bare the ends", f"Strip the plastic off {where}.", 4, ("wire stripper",), adult=True, caution=KNIFE)  # fmt: skip
+    if wire.finish == "enameled":
+        text = f"Sand the enamel off {where}, until it shines like new metal."
+        return Step("bare", "Bare the ends", text, 6, ("sandpaper",), caution=FUMES)
+    if sand:
+        text = f"Sand {where}, and do not touch them after."
+        return Step("bare", "Sand the contacts bright", text, 2, ("sandpaper",))
+    return None

@@ -1,0 +1,1 @@
+"""The coil train as it is shown and told."""

@@ -1,0 +1,186 @@
+"""Building a train: winding the track, joining spools, finding like poles by feel, putting magnets on, checks."""
+
+from __future__ import annotations
+
+import math
+
+from oakspin.design.train import TrainDesign
+from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.geometry import Label, Polyline, Role, Shape, circle, mm
+from oakspin.kinds.partlines import magnets_name, pack_name
+from oakspin.kinds.steps import lay_out
+from oakspin.machines.train.shape import (
+    TrainShape,
+    minutes_to_wind,
+    play,
+    track_wire,
+    train_shape,
+    wire_mass,
+    wound_turns,
+)
+from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_metal
+
+SPOOL = 0.25  # kg of wire on a common spool
+SPARE = 60.0  # mm at either end
+SESSION = 45.0  # minutes that hands wind without a rest
+
+
+def train_build(design: TrainDesign) -> BuildPlan:
+    """Everything needed to build the design."""
+    shape = train_shape(design)
+    return BuildPlan(
+        cuts=_cuts(design, shape),
+        bends=(),
+        settings=_settings(design, shape),
+        steps=_steps(design, shape),
+        checks=_checks(design),
+        template=_template(design, shape),
+        flick="No flick: push the train in until both magnets are inside the track, and let go.",
+        how_to=_how_to(),
+    )
+
+
+def _spools(design: TrainDesign, shape: TrainShape) -> int:
+    return max(1, math.ceil(wire_mass(design, shape) / SPOOL))
+
+
+def _cuts(design: TrainDesign, shape: TrainShape) -> tuple[Cut, ...]:
+    spools = _spools(design, shape)
+    each = math.ceil(track_wire(design, shape) * 1e3 / spools + 2 * SPARE)
+    grams = wire_mass(design, shape) * 1e3
+    cost = wire_mass(design, shape) * design.track.price_per_kg
+    note = f"{grams:.0f} g of wire in all, for about {cost:.2g} at {design.track.price_per_kg:g} a kg; leave it on the spool and cut after winding"
+    return (Cut("Track", spools, float(each), 2 * SPARE, note),)
+
+
+def _settings(design: TrainDesign, shape: TrainShape) -> tuple[Measure, ...]:
+    per_10cm = 0.1 / shape.tight
+    measures = [
+        Measure("Former, diameter", design.track.former_mm, "a rod or tube; one layer of paper adds 0.2 mm"),
+        Measure("Bore after spring-back", round(mm(shape.bore), 1), "the magnets slide through and tilt no more than a coin's thickness"),
+        Measure("Finished track", round(mm(shape.track)), f"{per_10cm:.0f} turns to 100 mm, {wound_turns(design, shape):.0f} in all"),
+        Measure("Play round the magnets", round(mm(play(shape)), 1), "two to eight sheets of paper"),
+    ]  # fmt: skip
+    for one in design.track.stretches:
+        measures.append(Measure(f"Pitch from {one.from_mm:g} to {one.to_mm:g} mm", one.pitch_mm, f"{100 / one.pitch_mm:.0f} turns to 100 mm"))  # fmt: skip
+    return tuple(measures)
+
+
+def _steps(design: TrainDesign, shape: TrainShape) -> tuple[Step, ...]:
+    makers = (_lay_out, _former, _wind, _press, _join, _lay, _poles, _magnets_on)
+    return tuple(step for make in makers if (step := make(design, shape)))
+
+
+def _lay_out(design: TrainDesign, shape: TrainShape) -> Step:
+    spools = _spools(design, shape)
+    wire = f"{spools} spool{'s' if spools > 1 else ''} of wire"
+    parts = f"{pack_name(design.battery)}, front {magnets_name(design.front)}, rear {magnets_name(design.rear)}, a rod of {design.track.former_mm:g} mm, {wire}"
+    return lay_out(parts, design.front.count + design.rear.count)
+
+
+def _former(design: TrainDesign, shape: TrainShape) -> Step:
+    text = "Wrap the rod once in paper and tape it: so the track slides off. Clamp one end of the wire beside the rod and mark every 100 mm."
+    return Step("former", "Ready the former", text, 3, ("former", "paper", "tape", "clamp"))
+
+
+def _wind(design: TrainDesign, shape: TrainShape) -> Step:
+    turns, moment = wound_turns(design, shape), bend_moment(shape.wire, wire_metal(design.wire))
+    minutes = minutes_to_wind(turns)
+    sessions = max(1, math.ceil(minutes / SESSION))
+    rest = f" Take it in {sessions} sittings of about {minutes / sessions:.0f} minutes." if sessions > 1 else ""
+    stiff = " This wire is too stiff for bare hands on this rod: take it in a drill turned by hand, or a thinner gauge." if moment > HARD_BEND else " Stiff wire: an adult's hands." if moment > EASY_BEND else ""  # fmt: skip
+    text = f"Look at the end where you begin: that is the entry. Wind {turns:.0f} turns side by side so that the wire runs {design.track.wound} away from you. Turn the rod, hold the wire tight.{rest}{stiff}"
+    return Step("wind", "Wind the track", text, minutes, ("former",), adult=moment > EASY_BEND, caution="Hold the end: a released spring whips back. Goggles on.")  # fmt: skip
+
+
+def _press(design: TrainDesign, shape: TrainShape) -> Step:
+    text = f"Every 100 mm press the turns together and count {0.1 / shape.tight:.0f}. Slide the coil off; it opens to about {mm(shape.bore):.1f} mm."
+    for one in design.track.stretches:
+        text += f" Pull the part from {one.from_mm:g} to {one.to_mm:g} mm to a pitch of {one.pitch_mm:g} mm."
+    return Step("press", "Press it tight and slide it off", text, 6, ("ruler",))
+
+
+def _join(design: TrainDesign, shape: TrainShape) -> Step | None:
+    spools = _spools(design, shape)
+    if spools == 1 and design.track.plan.form != "loop":
+        return None
+    what = "both ends of the track" if spools == 1 else "coil to coil"
+    text = f"Butt {what}: cut both ends square, file them smooth inside, and let three turns of one side lie against the other. No solder inside, no twist: a burr stops the train. Both must be wound the same way."
+    return Step("join", "Join the ends", text, 5 * spools, ("wire cutter", "file"))
+
+
+def _lay(design: TrainDesign, shape: TrainShape) -> Step:
+    plan = design.track.plan
+    how = {"straight": "straight", "arc": f"in an arc of {plan.radius_mm:g} mm", "loop": f"in a ring of {mm(shape.track) / math.pi:.0f} mm across"}[plan.form]  # fmt: skip
+    text = f"Lay it {how} on a flat board, and hold it with tape every 150 mm. Slide one magnet through on a wooden stick: where it sticks, open the turns."
+    if plan.form != "straight":
+        text += f" No bend under {mm(shape.tightest):.0f} mm."
+    return Step("lay", "Lay the track", text, 8, ("board", "tape"))
+
+
+def _poles(design: TrainDesign, shape: TrainShape) -> Step:
+    alike = design.front.pole_up == design.rear.pole_up
+    text = "Without a compass: hold the two stacks face to face. If they push each other away, the faces that meet are like poles: mark both with a pen. "
+    text += "Both marked faces go outward." if alike else "One marked face goes outward, the other inward."
+    text += f" With a compass: the face that draws the needle's north end is S. Front: {design.front.pole_up} outward; rear: {design.rear.pole_up} outward."
+    return Step("poles", "Find the poles", text, 4, ("compass", "pen"))
+
+
+def _magnets_on(design: TrainDesign, shape: TrainShape) -> Step:
+    text = f"Slide each stack on from the side, never straight down; keep the two ends a hand apart. {'+' if design.leads == '+' else '−'} goes in first."
+    if design.nose_g:
+        text += f" Glue the nose ({design.nose_g:g} g) to the front, clear of the rim."
+    caution = "Magnets snap onto the cell and pinch. Never lay the train on metal: it may short the cell."
+    return Step("magnets", "Put the magnets on", text, 4, (), caution=caution)
+
+
+def _checks(design: TrainDesign) -> tuple[str, ...]:
+    return (
+        "A magnet slides through the whole track without sticking.",
+        "No gap between turns that a fingernail enters, but where the plan says so.",
+        "Both magnets stand square on the cell, their marked faces as planned.",
+        f"The {'+' if design.leads == '+' else '−'} end points into the entry.",
+        "A hand or a cushion is ready at the far end."
+        if design.track.plan.form != "loop"
+        else "The joint of the ring is smooth inside.",
+    )
+
+
+def _template(design: TrainDesign, shape: TrainShape) -> Template:
+    """The former's and the magnets' ends as circles, and a strip with the turns of 100 mm marked."""
+    former, widest, bore = design.track.former_mm, mm(shape.widest) * 2, mm(shape.bore)
+    lines, labels, left = [], [], 0.0
+    for name, size in (("former", former), ("bore", bore), ("magnet", widest), ("cell", mm(shape.assembly.radius) * 2)):
+        middle = left + size / 2
+        lines.append(TemplateLine("wire", circle((middle, 34.0), size / 2), closed=True))
+        labels.append(TemplateLabel(middle, 34.0 - size / 2 - 5.0, f"{name} {size:.1f}", "middle"))
+        left += size + 14.0
+    strip: Polyline = ((0.0, 0.0), (100.0, 0.0), (100.0, 8.0), (0.0, 8.0))
+    lines.append(TemplateLine("guide", strip, closed=True))
+    turns = 0.1 / shape.tight
+    for number in range(0, int(turns) + 1, 10):
+        x = number * mm(shape.tight)
+        lines.append(TemplateLine("guide", ((x, 0.0), (x, 5.0))))
+    labels.append(TemplateLabel(0.0, 11.0, f"turn counter: {turns:.0f} turns on 100 mm, a mark every 10"))
+    right = max(left, 104.0)
+    return Template("Former, bore and turn counter", tuple(lines), tuple(labels), (-2.0, -4.0, right, 36.0 + max(former, bore) / 2))  # fmt: skip
+
+
+def _how_to() -> tuple[HowTo, ...]:
+    """Two coils butted, and magnets slid on from the side."""
+    rows: tuple[tuple[Role, float], ...] = (("wire", -24.0), ("far_wire", 2.0))
+    turns = [
+        Shape(role, ((x, -6.0), (x, 6.0)), closed=False)
+        for role, start in rows
+        for x in [start + 2.2 * step for step in range(11)]
+    ]
+    role: Role = "mark"
+    joint = Shape(role, ((0.0, -9.0), (0.0, 9.0)), closed=False)
+    labels = (Label(-13.0, 9.0, "one coil"), Label(13.0, 9.0, "the next, wound alike"), Label(0.0, -12.5, "square ends, no burr inside", strong=True))  # fmt: skip
+    butt = HowTo("Butt two coils", "Square ends meet; the last turns lie against each other.", (*turns, joint), labels, (-40.0, -16.0, 40.0, 14.0))  # fmt: skip
+    cell = Shape("cell", ((-22.0, -5.0), (8.0, -5.0), (8.0, 5.0), (-22.0, 5.0)))
+    north = Shape("north", ((11.0, 2.0), (14.0, 2.0), (14.0, 15.0), (11.0, 15.0)), label="N")
+    south = Shape("south", ((8.0, 2.0), (11.0, 2.0), (11.0, 15.0), (8.0, 15.0)), label="S")
+    way = Shape("mark", ((11.0, 20.0), (11.0, 16.0), (9.6, 17.6), (11.0, 16.0), (12.4, 17.6)), closed=False)
+    slide = HowTo("Slide magnets on", "From the side along the terminal, so that nothing snaps.", (cell, south, north, way), (Label(26.0, 10.0, "slide down"),), (-40.0, -10.0, 40.0, 24.0))  # fmt: skip
+    return butt, slide

@@ -1,0 +1,107 @@
+"""Plain causes that stop a rotating coil; each tells in which builds."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from oakspin.draws import Array, median
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, free_length
+from oakspin.machines.machine import Cause
+from oakspin.parts.catalogue import Support
+from oakspin.parts.cell import Pack
+from oakspin.parts.wire import wire_metal
+
+SLIDES = 0.03  # slope at which an axle without stops walks off its supports; bench experience
+
+
+@dataclass(frozen=True)
+class Situation:
+    """What the causes look at; arrays of shape (draws,), SI units."""
+
+    design: CoilMotor
+    shape: CoilShape
+    pack: Pack
+    gap: Array
+    weight: Array
+    length: Array
+    support: Support
+
+
+def causes_of(known: Situation) -> tuple[Cause, ...]:
+    """Every plain cause, in the order of the links it breaks."""
+    makers = (_strip, _shorted, _bench, _reaches, _bends, _strikes, _walks)
+    return tuple(cause for make in makers if (cause := make(known)))
+
+
+def _strip(known: Situation) -> Cause | None:
+    strip, wire = known.design.strip, known.design.wire
+    covered = [name for name, lead in (("left", strip.left), ("right", strip.right)) if lead.bared == "none"]
+    if wire.finish == "bare":
+        return Cause("circuit", "bare_turns") if np.max(known.shape.wound.turns) > 1 else None
+    skin = "plastic" if wire.finish == "plastic" else "enamel"
+    if covered:
+        return Cause("circuit", "lead_covered", told={"leads": " and ".join(covered), "skin": skin})
+    if not wire.ends_stripped:
+        return Cause("circuit", "ends_covered", told={"skin": skin})
+    return None
+
+
+def _shorted(known: Situation) -> Cause | None:
+    if known.design.supports.stand == "insulated":
+        return None
+    return Cause("circuit", "shorted")
+
+
+def _bench(known: Situation) -> Cause | None:
+    if known.design.magnets_on == "bench" or known.pack.cell.can_mm > 0 or known.pack.cell.diameter_mm < 40:
+        return None
+    return Cause("starts", "no_base", told={"cell": known.pack.cell.name})
+
+
+def _strikes(known: Situation) -> Cause | None:
+    dip = abs(known.shape.tilt) * known.shape.wound.measures.half_along
+    left = known.gap - dip - sag_of(known)
+    if (left > 0).all():
+        return None
+    if median(left) <= 0:
+        return Cause("starts", "strikes", left <= 0, {"low": -median(left) * 1e3})
+    return Cause("starts", "some_strike", left <= 0)
+
+
+def _reaches(known: Situation) -> Cause | None:
+    wide, need = known.shape.half_spacing, known.shape.wound.measures.half_along
+    reach = need + known.design.tails.length_mm * 1e-3
+    short = np.broadcast_to(np.asarray(reach < wide), known.gap.shape)
+    tight = np.broadcast_to(np.asarray(need + known.shape.bundle / 2 > wide), known.gap.shape)
+    if short.any():
+        return Cause("circuit", "leads_short", short, {"missing": 1e3 * float(np.max(wide - reach))})
+    if tight.any():
+        return Cause("starts", "coil_too_wide", tight)
+    return None
+
+
+def sag_of(known: Situation) -> Array:
+    """How far in m the axle sags under the coil, between its supports; the coil itself counts as stiff.
+
+    Source: a beam with a load in the middle of its free length, W l^3 / (48 E I).
+    """
+    return axle_sag(known.shape, known.weight, wire_metal(known.design.wire))
+
+
+def _bends(known: Situation) -> Cause | None:
+    shape, metal = known.shape, wire_metal(known.design.wire)
+    # The load in the middle of the free length bends the lead there with W l / 4.
+    stress = known.weight * free_length(shape) / 4 / (np.pi * shape.wire**3 / 32)
+    bent = stress > metal.yield_stress
+    if not bent.any():
+        return None
+    return Cause("starts", "axle_bends", bent, {"sag": median(sag_of(known)) * 1e3})
+
+
+def _walks(known: Situation) -> Cause | None:
+    slope = abs(known.shape.tilt)
+    if known.design.supports.stops or slope < SLIDES:
+        return None
+    return Cause("stays_on", "walks_off", told={"slope": 100 * slope})

@@ -1,0 +1,84 @@
+"""Plain causes that stop a frame motor before any number matters."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.design.frame import FrameDesign
+from oakspin.machines.frame.shape import FrameShape
+from oakspin.machines.machine import Cause
+from oakspin.parts.magnet import magnet_conducts, magnet_kind
+from oakspin.parts.wire import leg_give, wire_diameter, wire_metal
+
+LIMP = 40e-3  # m: a leg that a hundredth of a newton bends farther keeps no shape
+SKIN_WORD = {"enameled": "enamel", "plastic": "plastic"}
+
+
+def causes_of(design: FrameDesign, shape: FrameShape, drop: float) -> tuple[Cause, ...]:
+    """Every plain cause, in the order of the links it breaks; ``drop`` in m."""
+    causes = [
+        _cell(design, shape),
+        _skin(design),
+        _magnet_skin(design),
+        _foot_place(design, shape),
+        _rub(design, shape),
+        _limp(design, shape),
+        _top_heavy(drop),
+    ]
+    return tuple(cause for cause in causes if cause)
+
+
+def _cell(design: FrameDesign, shape: FrameShape) -> Cause | None:
+    if shape.pack.cell.stands:
+        return None
+    return Cause("circuit", "no_cell_to_stand_on", told={"cell": shape.pack.cell.name})
+
+
+def _skin(design: FrameDesign) -> Cause | None:
+    if design.wire.finish == "bare" or design.wire.ends_stripped:
+        return None
+    return Cause("circuit", "ends_covered", told={"skin": SKIN_WORD[design.wire.finish]})
+
+
+def _magnet_skin(design: FrameDesign) -> Cause | None:
+    magnets = design.magnets
+    if magnet_conducts(magnets):
+        return None
+    if not magnet_kind(magnets).conducts:
+        return Cause("circuit", "magnet_no_metal", told={"material": magnet_kind(magnets).name.capitalize()})
+    return Cause("circuit", "magnet_coated", told={"coat": magnets.plating})
+
+
+def _foot_place(design: FrameDesign, shape: FrameShape) -> Cause | None:
+    foot, stack = shape.foot_height * 1e3, shape.stack * 1e3
+    if foot <= stack + 1e-9:
+        return None
+    return Cause("circuit", "feet_above_stack", told={"foot": foot, "stack": stack})
+
+
+def _rub(design: FrameDesign, shape: FrameShape) -> Cause | None:
+    half = wire_diameter(design.wire) / 2
+    top = shape.stack + shape.pack.length
+    worst, at = 0.0, 0.0
+    for leg in shape.legs[: 1 if design.outline.mirrored else 2]:  # further legs are these again, turned
+        beside = (leg[:, 2] > shape.stack) & (leg[:, 2] < top)
+        depth = shape.pack.radius + half - np.hypot(leg[:, 0], leg[:, 1])
+        depth = np.where(beside, depth, -1.0)
+        if depth.max() > worst:
+            worst, at = float(depth.max()), float(leg[depth.argmax(), 2])
+    if worst < 0.05e-3:
+        return None
+    return Cause("starts", "leg_in_cell", told={"deep": worst * 1e3, "height": at * 1e3})
+
+
+def _limp(design: FrameDesign, shape: FrameShape) -> Cause | None:
+    give = leg_give(0.01, shape.tip - shape.foot_height, wire_diameter(design.wire), wire_metal(design.wire))
+    if give < LIMP:
+        return None
+    return Cause("starts", "legs_limp")
+
+
+def _top_heavy(drop: float) -> Cause | None:
+    if drop > 0:
+        return None
+    return Cause("stays_on", "top_heavy", told={"above": -drop * 1e3})

@@ -1,0 +1,64 @@
+"""Plain causes that stop a hanging rotor, in the order of the links they break."""
+
+from __future__ import annotations
+
+from oakspin.design.hanging import HangingDesign
+from oakspin.draws import Array
+from oakspin.machines.hanging.shape import HangingShape
+from oakspin.machines.machine import Cause
+from oakspin.parts.cell import Pack
+from oakspin.parts.magnet import magnet_conducts, magnet_kind
+from oakspin.parts.wire import wire_metal
+
+
+def causes_of(design: HangingDesign, shape: HangingShape, pack: Pack, hold: Array, weight: float) -> tuple[Cause, ...]:
+    """Every plain cause. ``hold`` is what holds the point, with draws, and ``weight`` what pulls at it, in N."""
+    causes = [
+        _cell(pack),
+        _hangs(design, pack, hold, weight),
+        _magnet_skin(design),
+        _ends(design),
+        _lead_place(design, shape),
+        _snatched(design),
+    ]
+    return tuple(cause for cause in causes if cause)
+
+
+def _cell(pack: Pack) -> Cause | None:
+    return None if pack.cell.stands else Cause("circuit", "no_terminals", told={"cell": pack.cell.name})
+
+
+def _hangs(design: HangingDesign, pack: Pack, hold: Array, weight: float) -> Cause | None:
+    if not design.stack_on:
+        return Cause("circuit", "no_magnets")
+    if design.screw.material != "steel":
+        return Cause("circuit", "screw_not_steel", told={"metal": design.screw.material})
+    if pack.cell.can_mm == 0:
+        return Cause("circuit", "no_can", told={"cell": pack.cell.name})
+    falls = hold < weight
+    return Cause("circuit", "falls", falls) if falls.any() else None
+
+
+def _magnet_skin(design: HangingDesign) -> Cause | None:
+    if magnet_conducts(design.magnets):
+        return None
+    if not magnet_kind(design.magnets).conducts:
+        return Cause("circuit", "magnet_no_metal", told={"material": magnet_kind(design.magnets).name.capitalize()})
+    return Cause("circuit", "magnet_coated", told={"coat": design.magnets.plating})
+
+
+def _ends(design: HangingDesign) -> Cause | None:
+    wire = design.wire
+    return None if wire.finish == "bare" or wire.ends_stripped else Cause("circuit", "ends_covered")
+
+
+def _lead_place(design: HangingDesign, shape: HangingShape) -> Cause | None:
+    height, stack = design.lead.height_mm, shape.length * 1e3
+    if not design.stack_on or height <= stack + 1e-9:
+        return None
+    return Cause("circuit", "lead_above_stack", told={"lead": height, "stack": stack})
+
+
+def _snatched(design: HangingDesign) -> Cause | None:
+    pulled = design.lead.type == "steel_clip" or wire_metal(design.wire).magnetic
+    return Cause("starts", "lead_snatched") if pulled else None

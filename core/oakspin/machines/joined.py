@@ -1,0 +1,92 @@
+"""Several machines as one, and some builds of a machine: both by the shape of its data alone."""
+
+from __future__ import annotations
+
+from dataclasses import fields, is_dataclass, replace
+from typing import Any
+
+import numpy as np
+
+from oakspin.draws import Array
+from oakspin.machines.machine import Machine, Mask
+
+
+def joined(machines: list[Machine]) -> Machine:
+    """Machines of one likeness as one machine whose draws stand behind each other, so that they are run at once.
+
+    What differs between them becomes an array over all draws. Only machines alike in everything
+    that is no number may be joined: the same :func:`likeness`.
+    """
+    draws = [machine.inertia.size for machine in machines]
+    whole: Machine = _joined(machines, draws)
+    return whole
+
+
+def likeness(machine: Machine) -> tuple[object, ...]:
+    """What two machines must have in common to be joined: all that is no number, and how many angles they have."""
+    return _likeness(machine, machine.inertia.size)
+
+
+def builds_of(machine: Machine, which: Array | Mask) -> Machine:
+    """The machine of some of the draws; ``which`` holds their numbers, or true and false for each."""
+    some: Machine = _some(machine, which, machine.inertia.size)
+    return some
+
+
+def one_build(machine: Machine, index: int) -> Machine:
+    """The machine of a single draw."""
+    return builds_of(machine, np.array([index]))
+
+
+def _members(value: Any) -> dict[str, Any] | None:
+    return {part.name: getattr(value, part.name) for part in fields(value)} if is_dataclass(value) else None
+
+
+def _joined(values: list[Any], draws: list[int]) -> Any:
+    first = values[0]
+    if isinstance(first, np.ndarray):
+        if first.shape[:1] == (draws[0],):
+            return np.concatenate(values)
+        if all(np.array_equal(value, first) for value in values[1:]):
+            return first
+        return np.concatenate([np.broadcast_to(v, (n, *v.shape[1:])) for v, n in zip(values, draws, strict=True)])
+    if isinstance(first, (float, int)) and not isinstance(first, bool) and any(value != first for value in values):
+        return np.repeat(np.asarray(values, float), draws)
+    if isinstance(first, dict):
+        return {name: _joined([value[name] for value in values], draws) for name in first}
+    if isinstance(first, tuple):
+        return tuple(_joined([value[at] for value in values], draws) for at in range(len(first)))
+    members = _members(first)
+    if members is not None:
+        return replace(first, **{name: _joined([getattr(value, name) for value in values], draws) for name in members})
+    return first
+
+
+def _likeness(value: Any, draws: int) -> tuple[object, ...]:
+    if isinstance(value, np.ndarray):
+        # Tables over draws may differ; a table that stands for all draws need only be as long.
+        return ("array", value.ndim, value.shape[1:])
+    if isinstance(value, (float, int)) and not isinstance(value, bool):
+        return ("number",)
+    if isinstance(value, dict):
+        return tuple((name, _likeness(held, draws)) for name, held in value.items())
+    if isinstance(value, tuple):
+        return tuple(_likeness(held, draws) for held in value)
+    members = _members(value)
+    if members is not None:
+        return (type(value).__name__, _likeness(members, draws))
+    return (value,)
+
+
+def _some(value: Any, which: Array | Mask, draws: int) -> Any:
+    """Anything made of arrays over draws, cut down to some of them."""
+    if isinstance(value, np.ndarray):
+        return value[which] if value.shape[:1] == (draws,) else value
+    if isinstance(value, dict):
+        return {name: _some(held, which, draws) for name, held in value.items()}
+    if isinstance(value, tuple):
+        return tuple(_some(held, which, draws) for held in value)
+    members = _members(value)
+    if members is not None:
+        return replace(value, **{name: _some(held, which, draws) for name, held in members.items()})
+    return value

@@ -1,0 +1,52 @@
+"""The one table from a design's kind to the machine that it makes."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from fnmatch import fnmatchcase
+from typing import Any
+
+from oakspin.design import Design
+from oakspin.draws import Draws
+from oakspin.machines.coil.machine import COIL_ARRAYS, coil_machine
+from oakspin.machines.cored.machine import cored_machine
+from oakspin.machines.frame.machine import frame_machine
+from oakspin.machines.hanging.machine import hanging_machine
+from oakspin.machines.machine import Machine
+from oakspin.machines.train.machine import train_machine
+
+
+@dataclass(frozen=True)
+class Maker:
+    """What makes a machine of a design. ``arrays`` are pointers at which it takes arrays, so that many designs run
+    as one; a ``*`` stands for any one step."""
+
+    machine: Callable[[Any, Draws], Machine]
+    arrays: tuple[str, ...] = ()
+
+
+MAKERS: dict[str, Maker] = {
+    "frame": Maker(frame_machine),
+    "hanging": Maker(hanging_machine),
+    "cradle": Maker(coil_machine, COIL_ARRAYS),
+    "lobes": Maker(coil_machine, COIL_ARRAYS),
+    "cored": Maker(cored_machine),
+    "train": Maker(train_machine),
+}
+
+
+def machine_of(design: Design, draws: Draws) -> Machine:
+    """The design as a Machine, with the draws of every uncertain constant in it.
+
+    Raises
+    ------
+    Refusal
+        When no motor can be made of the design; says what to change.
+    """
+    return MAKERS[design.kind].machine(design, draws)
+
+
+def takes_arrays(design: Design, pointer: str) -> bool:
+    """Whether the machine takes an array at the pointer."""
+    return any(fnmatchcase(pointer, pattern) for pattern in MAKERS[design.kind].arrays)

@@ -1,0 +1,102 @@
+"""Plain causes that stop a train, in the order of the links they break."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.design.train import TrainDesign
+from oakspin.draws import Array
+from oakspin.machines.machine import Cause, Mask, Told
+from oakspin.machines.train.shape import TrainShape
+from oakspin.parts.cell import Pack
+from oakspin.parts.magnet import magnet_conducts, magnet_kind
+
+MOST_PLAY = 4e-3  # m that a bore may be wider than the magnets; bench experience
+
+
+def causes_of(design: TrainDesign, shape: TrainShape, pack: Pack, bore: Array) -> tuple[Cause, ...]:
+    """Every plain cause. ``bore`` in m with draws."""
+    causes = [
+        _cell(pack),
+        _wire(design),
+        *(_skin(design, name) for name in ("front", "rear")),
+        *(_narrow(design, shape, name) for name in ("front", "rear")),
+        _short(shape),
+        _bore(shape, bore),
+        _askew(shape, bore),
+        _bend(design, shape),
+    ]
+    return tuple(cause for cause in causes if cause)
+
+
+def _cell(pack: Pack) -> Cause | None:
+    if pack.cell.stands:
+        return None
+    return Cause("circuit", "no_terminals", told={"cell": pack.cell.name})
+
+
+def _wire(design: TrainDesign) -> Cause | None:
+    if design.wire.finish == "bare":
+        return None
+    skin = "plastic" if design.wire.finish == "plastic" else "enamel"
+    return Cause("circuit", "track_covered", told={"skin": skin})
+
+
+def _skin(design: TrainDesign, name: str) -> Cause | None:
+    stack = design.front if name == "front" else design.rear
+    if magnet_conducts(stack):
+        return None
+    if not magnet_kind(stack).conducts:
+        material = magnet_kind(stack).name.capitalize()
+        return Cause("circuit", "magnet_no_metal", told={"material": material, "stack": name})
+    return Cause("circuit", "magnet_coated", told={"stack": name, "coat": stack.plating})
+
+
+def _narrow(design: TrainDesign, shape: TrainShape, name: str) -> Cause | None:
+    stack = design.front if name == "front" else design.rear
+    if stack.diameter_mm * 5e-4 > shape.assembly.radius + 0.05e-3:
+        return None
+    told: dict[str, Told] = {"stack": name, "magnet": stack.diameter_mm, "cell": shape.assembly.radius * 2e3}
+    return Cause("circuit", "magnets_narrow", told=told)
+
+
+def _short(shape: TrainShape) -> Cause | None:
+    if shape.track > shape.long:
+        return None
+    return Cause("circuit", "track_short", told={"track": shape.track * 1e3, "train": shape.long * 1e3})
+
+
+def _bore(shape: TrainShape, bore: Array) -> Cause | None:
+    room = bore - 2 * shape.widest
+    if (room > 0).all():
+        return None
+    missing = np.median(-room) * 1e3
+    stuck: Mask = room <= 0
+    if missing > 0:
+        return Cause("starts", "bore_narrow", stuck, {"missing": missing})
+    return Cause("starts", "some_bores_narrow", stuck)
+
+
+def _askew(shape: TrainShape, bore: Array) -> Cause | None:
+    room = bore - 2 * shape.widest
+    loose: Mask = room > MOST_PLAY
+    if not loose.any():
+        return None
+    return Cause("starts", "bore_wide", loose, {"room": np.median(room) * 1e3})
+
+
+def _bend(design: TrainDesign, shape: TrainShape) -> Cause | None:
+    radius = bend_radius(design, shape)
+    if radius is None or radius >= shape.tightest:
+        return None
+    if not np.isfinite(shape.tightest):
+        return Cause("starts", "no_bend_at_all", told={"radius": radius * 1e3})
+    return Cause("starts", "bend_sharp", told={"radius": radius * 1e3, "least": shape.tightest * 1e3})
+
+
+def bend_radius(design: TrainDesign, shape: TrainShape) -> float | None:
+    """Radius of the track's center line in m; none where it is straight."""
+    form = design.track.plan.form
+    if form == "straight":
+        return None
+    return shape.track / (2 * np.pi) if form == "loop" else design.track.plan.radius_mm * 1e-3

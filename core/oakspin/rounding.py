@@ -1,0 +1,21 @@
+"""Numbers as people say them: three significant figures at most, plain digits."""
+
+from __future__ import annotations
+
+import math
+
+
+def rounded(value: float, digits: int = 3) -> str:
+    """A number with so many significant figures at most, never in powers of ten.
+
+    Example
+    -------
+    >>> rounded(1552.3), rounded(0.4567), rounded(12.0), rounded(2718, 2)
+    ('1550', '0.457', '12', '2700')
+    """
+    if value == 0 or not math.isfinite(value):
+        return "0" if value == 0 else "—"
+    places = digits - 1 - math.floor(math.log10(abs(value)))
+    near = round(value, places)
+    text = f"{near:.{max(places, 0)}f}"
+    return text.rstrip("0").rstrip(".") if "." in text else text

@@ -1,0 +1,56 @@
+"""The OpenAPI description, with answers told as they are sent: whole, nothing left out."""
+
+from __future__ import annotations
+
+import copy
+from typing import Any
+
+Schema = dict[str, Any]
+ROOT = "#/components/schemas/"
+ANSWER = "Answer"  # behind the name of what is both sent and received, where it is received
+
+
+def told_whole(description: Schema) -> Schema:
+    """The description in which every schema of an answer requires all of its properties.
+
+    A question may leave out what has a default; an answer never does. What is used for both stands in the description
+    twice: under its own name as it may be sent, and under that name with ``Answer`` as it comes back.
+    """
+    told = copy.deepcopy(description)
+    schemas = told["components"]["schemas"]
+    asked, answered = set[str](), set[str]()
+    for operation in (one for path in told["paths"].values() for one in path.values()):
+        _reach(operation.get("requestBody", {}), schemas, asked)
+        _reach(operation.get("parameters", []), schemas, asked)
+        _reach(operation.get("responses", {}), schemas, answered)
+    names = {name: f"{name}{ANSWER}" if name in asked else name for name in sorted(answered)}
+    for name, answer in names.items():
+        schema = _renamed(description["components"]["schemas"][name], names)
+        if schema.get("properties"):
+            schema["required"] = list(schema["properties"])
+        schemas[answer] = schema
+    for path in told["paths"].values():
+        for operation in path.values():
+            operation["responses"] = _renamed(operation.get("responses", {}), names)
+    return told
+
+
+def _reach(place: Any, schemas: Schema, found: set[str]) -> None:
+    """Gather the names of all schemas that a place refers to, directly or through others."""
+    if isinstance(place, dict):
+        name = str(place.get("$ref", "")).removeprefix(ROOT)
+        if name in schemas and name not in found:
+            found.add(name)
+            _reach(schemas[name], schemas, found)
+    for inner in place.values() if isinstance(place, dict) else place if isinstance(place, list) else ():
+        _reach(inner, schemas, found)
+
+
+def _renamed(place: Any, names: dict[str, str]) -> Any:
+    if isinstance(place, dict):
+        return {key: _renamed(value, names) for key, value in place.items()}
+    if isinstance(place, list):
+        return [_renamed(value, names) for value in place]
+    if isinstance(place, str) and place.startswith(ROOT):
+        return ROOT + names.get(place.removeprefix(ROOT), place.removeprefix(ROOT))
+    return place

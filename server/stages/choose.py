@@ -1,0 +1,87 @@
+"""Routes of Choose: what can be started, a design looked at, a dial turned, what helps, the computed run."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import ConfigDict, Field
+from pydantic_core import to_json
+
+from oakspin.advice import Advice, advise
+from oakspin.design import Design, schema
+from oakspin.kinds.kinds import KINDS
+from oakspin.kinds.look import Look, look, spin, turn_each
+from oakspin.motion.spin import Spin
+from server.stages.bodies import REFUSED, Asked
+
+router = Router(tags=["choose"])
+
+
+class KindOut(Schema):
+    """A kind of demonstration that can be started."""
+
+    id: str
+    name: str
+    what_moves: str
+    built_from: str
+
+
+class Turn(Schema):
+    """A dial turned to a value; what follows it moves along."""
+
+    model_config = ConfigDict(strict=True, extra="forbid")
+
+    pointer: Annotated[str, Field(max_length=120)]
+    value: Any
+
+
+class TurnBody(Asked):
+    """A design, and dials of it to be turned first, one after the other."""
+
+    turns: Annotated[list[Turn], Field(max_length=20)] = []
+
+    def turned(self) -> Design:
+        """The design with its dials turned."""
+        return turn_each(self.design, [(one.pointer, one.value) for one in self.turns])
+
+
+@router.get("/kinds", response=list[KindOut], operation_id="list_kinds")
+def list_kinds(request: HttpRequest) -> list[KindOut]:
+    """Kinds of demonstration, in the order in which they are offered."""
+    return [
+        KindOut(id=id_, name=kind.name, what_moves=kind.what_moves, built_from=kind.built_from)
+        for id_, kind in KINDS.items()
+    ]
+
+
+@router.get("/schema", response=dict[str, Any], operation_id="get_schema")
+def get_schema(request: HttpRequest) -> dict[str, Any]:
+    """The JSON Schema of an ``.oak.json`` file."""
+    return schema()
+
+
+@router.post("/look", response={200: Look, **REFUSED}, operation_id="look")
+def get_look(request: HttpRequest, body: TurnBody) -> HttpResponse:
+    """Whether it will go, what will stop it; its parts with their dials; its drawing."""
+    # Written straight from the core's own dataclasses: checking them anew would take as long as a third of the verdict.
+    return HttpResponse(to_json(look(body.turned())), content_type="application/json")
+
+
+@router.post("/turn", response={200: Design, **REFUSED}, operation_id="turn")
+def get_turned(request: HttpRequest, body: TurnBody) -> Design:
+    """The design with its dials turned."""
+    return body.turned()
+
+
+@router.post("/advice", response={200: list[Advice], **REFUSED}, operation_id="get_advice")
+def get_advice(request: HttpRequest, design: Design) -> list[Advice]:
+    """What to change: each tried on the design."""
+    return list(advise(design))
+
+
+@router.post("/spin", response={200: Spin, **REFUSED}, operation_id="get_spin")
+def get_spin(request: HttpRequest, design: Design) -> Spin:
+    """The computed run of the median build."""
+    return spin(design)

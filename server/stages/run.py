@@ -1,0 +1,33 @@
+"""Routes of Run: what a trial asks for, what a swing tells. Trials themselves are kept by their own app."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from django.http import HttpRequest
+from ninja import Router
+from pydantic import Field
+
+from oakspin.design import Design
+from oakspin.measure import Balance, TrialForm, balance_of, trial_form
+from server.stages.bodies import REFUSED, Asked
+
+router = Router(tags=["run"])
+
+
+class SwingBody(Asked):
+    """A design and the period of its rotor's swing in s."""
+
+    period_s: Annotated[float, Field(ge=0.02, le=60)]
+
+
+@router.post("/trial-form", response={200: TrialForm, **REFUSED}, operation_id="get_trial_form")
+def get_trial_form(request: HttpRequest, design: Design) -> TrialForm:
+    """What a trial of this design asks for."""
+    return trial_form(design)
+
+
+@router.post("/balance", response={200: Balance, **REFUSED}, operation_id="get_balance")
+def get_balance(request: HttpRequest, body: SwingBody) -> Balance:
+    """What the period of a swing tells about the balance."""
+    return balance_of(body.design, body.period_s)

@@ -1,0 +1,37 @@
+"""Routes of Teach: the direction explained, changes to predict, the pole finder."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest
+from ninja import Router
+
+from oakspin.design import Design
+from oakspin.teach import Card, Carrier, Explanation, PoleFinder, RuleName, cards_of, explain, pole_finder
+from server.stages.bodies import REFUSED, Asked
+
+router = Router(tags=["teach"])
+
+
+class ExplainBody(Asked):
+    """A design and the school to explain it in."""
+
+    rule: RuleName = "palm"
+    carrier: Carrier = "current"
+
+
+@router.post("/explain", response={200: Explanation, **REFUSED}, operation_id="explain")
+def get_explanation(request: HttpRequest, body: ExplainBody) -> Explanation:
+    """Why it turns the way it does, in the chosen school."""
+    return explain(body.design, body.rule, body.carrier)
+
+
+@router.post("/cards", response={200: list[Card], **REFUSED}, operation_id="list_cards")
+def list_cards(request: HttpRequest, design: Design) -> list[Card]:
+    """Changes to predict, with their computed answers."""
+    return list(cards_of(design))
+
+
+@router.post("/pole-finder", response={200: PoleFinder, **REFUSED}, operation_id="find_pole")
+def find_pole(request: HttpRequest, design: Design) -> PoleFinder:
+    """Which pole is up, from the way it was seen to turn."""
+    return pole_finder(design)

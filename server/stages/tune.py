@@ -1,0 +1,107 @@
+"""Routes of Tune: numbers that can be tuned, swept, mapped, and the best of each."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator
+from dataclasses import asdict
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+from ninja import Router
+from pydantic import Field
+from pydantic_core import to_json
+
+from oakspin.design import Design
+from oakspin.draws import Draws
+from oakspin.kinds.numbers import Number
+from oakspin.tune import (
+    Best,
+    DesignMap,
+    SweepPoint,
+    Tuning,
+    best_settings,
+    design_map,
+    planned,
+    sweep,
+    sweep_points,
+    sweep_table,
+    tuning_of,
+)
+from server.downloads import download
+from server.stages.bodies import REFUSED, Asked
+
+router = Router(tags=["tune"])
+Pointer = Annotated[str, Field(max_length=120)]
+# A pair comes as a list from JSON.
+Range = Annotated[tuple[float, float] | None, Field(strict=False)]
+
+
+class SweepBody(Asked):
+    """What to sweep: the number at a pointer, over its range or a part of it."""
+
+    pointer: Pointer
+    points: Annotated[int, Field(ge=2, le=401)] = 41
+    low: float | None = None
+    high: float | None = None
+
+
+class MapBody(Asked):
+    """Which two numbers to map, over which part of their ranges, and which figure to draw."""
+
+    first: Pointer
+    second: Pointer
+    curve: Annotated[str, Field(max_length=40)] = "speed"
+    first_range: Range = None
+    second_range: Range = None
+
+
+@router.post("/tuning", response={200: Tuning, **REFUSED}, operation_id="get_tuning")
+def get_tuning(request: HttpRequest, design: Design) -> Tuning:
+    """The numbers that can be tuned, which first, and what to plot."""
+    return tuning_of(design)
+
+
+@router.post("/best", response={200: list[Best], **REFUSED}, operation_id="list_best")
+def list_best(request: HttpRequest, design: Design) -> list[Best]:
+    """The best of the numbers that are tuned first, each with what limits it."""
+    return list(best_settings(design))
+
+
+@router.post("/map", response={200: DesignMap, **REFUSED}, operation_id="get_map")
+def get_map(request: HttpRequest, body: MapBody) -> HttpResponse:
+    """Two numbers at once, over every pair of values."""
+    map_ = design_map(body.design, body.first, body.second, body.curve, ranges=(body.first_range, body.second_range))
+    return HttpResponse(to_json(map_), content_type="application/json")
+
+
+@router.post(
+    "/sweep",
+    response={200: list[SweepPoint], **REFUSED},
+    operation_id="sweep",
+    openapi_extra={
+        "responses": {200: {"description": "Lines of JSON: a head first, then such a list of points a line"}}
+    },
+)
+def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
+    """Sweep a number, a few points at a time: the reader may stop whenever it likes."""
+    factor, values = planned(body.design, body.pointer, body.points, body.low, body.high)
+    return StreamingHttpResponse(_lines(body.design, factor, values), content_type="application/x-ndjson")
+
+
+def _lines(design: Design, factor: Number, values: list[float]) -> Iterator[str]:
+    yield json.dumps({"factor": asdict(factor), "total": len(values)}) + "\n"
+    for points in sweep_points(design, factor, values, Draws()):
+        yield json.dumps([asdict(point) for point in points]) + "\n"
+
+
+@router.post(
+    "/sweep.csv",
+    response=REFUSED,
+    operation_id="sweep_table",
+    openapi_extra={"responses": {200: {"description": "A CSV table"}}},
+)
+def run_sweep_table(request: HttpRequest, body: SweepBody) -> HttpResponse:
+    """The same sweep as a CSV table."""
+    swept = sweep(body.design, body.pointer, points=body.points, low=body.low, high=body.high, draws=Draws())
+    return download(sweep_table(swept), f"sweep {swept.factor.name}", "csv", "text/csv; charset=utf-8")

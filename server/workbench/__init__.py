@@ -1,1 +1,0 @@
-"""The workbench: answers about a design, keeps nothing."""

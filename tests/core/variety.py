@@ -1,0 +1,48 @@
+"""Designs of every kind in many makes, for tests that hold for all of them."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from oakspin.kinds.kinds import KINDS
+from tests.core.designs import CRADLE, LANTERN, LOBES, changed, sample
+
+HANGING, CORED, TRAIN = KINDS["hanging"].start, KINDS["cored"].start, KINDS["train"].start
+OWN_CELL = {"volts": 1.2, "ohms": 0.1, "mass_g": 30, "diameter_mm": 14.5, "length_mm": 50.0, "charge_Ah": 1.0}
+CORNERS = [{"along_mm": x, "across_mm": y} for x, y in ((-11.0, -9.0), (12.0, -9.0), (8.0, 10.0), (-9.0, 7.0))]
+PULLED = [{"from_mm": 150.0, "to_mm": 260.0, "pitch_mm": 3.0}, {"from_mm": 330.0, "to_mm": 400.0, "pitch_mm": 1.5}]
+
+DESIGNS: dict[str, Any] = {
+    "lantern": LANTERN,
+    "carousel": sample("carousel"),
+    "spring": changed(LANTERN, outline__half={"by": "spring", "turns": 5.0, "diameter_mm": 26.0}),
+    "own cell": changed(LANTERN, battery={"cell": "own", "own": OWN_CELL}),
+    "measured": changed(LANTERN, magnets__strength={"by": "face_field", "face_field_mT": 300.0}),
+    "millimeters": changed(LANTERN, wire__size={"by": "diameter", "diameter_mm": 0.7}),
+    "cradle": CRADLE,
+    "lobes": LOBES,
+    "half-open lobes": changed(LOBES, lobes__opening_deg=120.0),
+    "square coil, uneven": changed(
+        CRADLE,
+        coil__outline={"by": "square", "along_mm": 26.0, "across_mm": 18.0},
+        supports__level_mm=2.0,
+        magnets__shape="block",
+    ),
+    "own coil": changed(CRADLE, coil__outline={"by": "own", "points": CORNERS}),
+    "coil on a supply": changed(CRADLE, magnets_on="bench", battery__cell="bench_supply"),
+    "beacon": sample("beacon"),
+    "hung from the plus": changed(HANGING, battery__terminal_up="-", lead__side_deg=180.0),
+    "hung ring": changed(HANGING, magnets__shape="ring", magnets__hole_mm=3.0, flag__mass_g=0.0),
+    "hung across": changed(HANGING, magnets__magnetized="across"),
+    "cored": CORED,
+    "crane": sample("crane-motor"),
+    "one magnet, timed": changed(CORED, gap__stacks=1, commutator__offset_deg=25.0),
+    "pipe core": changed(CORED, core__form="pipe", core__wall_mm=0.8, winding__turns=90),
+    "air core": changed(CORED, core__form="none", core__diameter_mm=12.0, magnets__magnetized="across"),
+    "train": TRAIN,
+    "night shuttle": sample("night-shuttle"),
+    "two stretches": changed(TRAIN, track__stretches=PULLED, track__kinks=[{"at_mm": 500.0, "squeeze_mm": 0.4}]),
+    "told in turns": changed(TRAIN, track__length={"by": "turns", "turns": 700}, nose_g=3.0, leads="+"),
+    "arc": changed(TRAIN, track__plan={"form": "arc", "radius_mm": 300.0, "slope_deg": 4.0}),
+    "ring of track": sample("harbor-ring"),
+}

@@ -1,0 +1,114 @@
+import { replaceEqualDeep, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { ProblemError, type Design, type Look, type Turn } from "../api/client";
+import { lookQuery } from "../api/queries";
+
+interface Pending extends Turn {
+  /** Whether the hand has let go: then the answer is kept. */
+  done: boolean;
+}
+
+interface Taken {
+  show: (design: Design) => void;
+  commit: (next: { design: Design }, words: string) => void;
+}
+
+/**
+ * The look at a design that follows the hand. Turns go to the core, which answers with the design turned and all that
+ * is known of it: one question at a time, and after each answer only the newest is asked. While a hand holds on, every
+ * question starts from the design that it took hold of; what is refused never takes hold.
+ */
+export function useLook(design: Design, { show, commit }: Taken) {
+  const queries = useQueryClient();
+  const [look, setLook] = useState<Look | null>(null);
+  const [problem, setProblem] = useState<ProblemError | null>(null);
+  const [turns, setTurns] = useState<readonly Turn[]>([]);
+  const state = useRef({
+    base: design,
+    pending: [] as Pending[],
+    words: "",
+    asking: false,
+    stale: true,
+    shown: design,
+  });
+
+  const ask = useCallback(() => {
+    const now = state.current;
+    now.stale = true;
+    if (now.asking) return;
+    now.asking = true;
+    void (async () => {
+      while (now.stale) {
+        now.stale = false;
+        const asked = [...now.pending];
+        const { base, words } = now;
+        try {
+          const answer = await queries.fetchQuery(lookQuery(base, asked.map(({ pointer, value }) => ({ pointer, value })))); // prettier-ignore
+          if (now.base !== base) continue;
+          // What did not change stays the same object, so that only what changed is drawn anew.
+          setLook((before) => replaceEqualDeep(before ?? undefined, answer));
+          setProblem(null);
+          settle(now, asked, answer.design, words);
+        } catch (error) {
+          if (!(error instanceof ProblemError)) throw error;
+          if (now.base !== base) continue;
+          now.pending = now.pending.filter((one) => !asked.includes(one));
+          setTurns(now.pending);
+          setProblem(error);
+        }
+      }
+      now.asking = false;
+    })();
+
+    function settle(now: typeof state.current, asked: Pending[], turned: Design, words: string) {
+      if (asked.length === 0) return;
+      const whole = asked.every((one) => one.done);
+      now.shown = turned;
+      if (!whole) return show(turned);
+      now.base = turned;
+      now.pending = now.pending.filter((one) => !asked.includes(one));
+      setTurns(now.pending);
+      commit({ design: turned }, words);
+    }
+  }, [queries, show, commit]);
+
+  // A design that came from elsewhere (undo, advice, another tab) is looked at anew.
+  useEffect(() => {
+    const now = state.current;
+    if (design === now.shown && !now.stale) return;
+    if (design !== now.shown) {
+      now.base = now.shown = design;
+      now.pending = [];
+      setTurns([]);
+    }
+    ask();
+  }, [design, ask]);
+
+  /** Turn dials: from the hand's own event, so that the question leaves before anything is drawn. */
+  const turn = useCallback(
+    (made: Turn[], words?: string) => {
+      const now = state.current;
+      const done = words !== undefined;
+      // A number that is turned on and on is turned once, from where the hand took hold of it.
+      const kept = now.pending.filter((one) => one.done || !made.some((next) => next.pointer === one.pointer));
+      now.pending = [...kept, ...made.map((one) => ({ ...one, done }))];
+      if (done) now.words = words;
+      setTurns(now.pending);
+      ask();
+    },
+    [ask],
+  );
+
+  /** The hand has let go: what it turned is kept, under these words. */
+  const letGo = useCallback(
+    (words: string) => {
+      const now = state.current;
+      now.pending = now.pending.map((one) => ({ ...one, done: true }));
+      now.words = words;
+      if (now.pending.length > 0) ask();
+    },
+    [ask],
+  );
+
+  return { look, problem, turn, letGo, turns };
+}
