@@ -8,9 +8,13 @@ from functools import partial
 from bench.clock import medians
 from bench.naive import naive_coil_speed, naive_cored_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
-from oakspin import Design, Draws, look
+from oakspin import Design, Draws, machine_of
 from oakspin.design.patch import Setting, patched
+from oakspin.kinds.geometry import Geometry
+from oakspin.kinds.kinds import draw, verdict_on
 from oakspin.tune import design_map, planned, sweep
+from oakspin.verdict import Verdict
+from oakspin.verdict.outcome import outcome_of
 from runner.live_server import LiveServer
 from runner.samples import sample
 
@@ -30,22 +34,22 @@ def main() -> int:
         missed += not held
         print(f"{'ok    ' if held else 'MISSED'} {what}: {value:.3g} {unit} (at most {limit:g} {unit})", flush=True)
 
-    ours, naive = medians(lambda: look(LANTERN), lambda: naive_speed(LANTERN))
+    ours, naive = medians(lambda: judged(LANTERN), lambda: naive_speed(LANTERN))
     tell("frame: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    ours, naive = medians(lambda: look(BEACON), lambda: naive_speed(BEACON))
+    ours, naive = medians(lambda: judged(BEACON), lambda: naive_speed(BEACON))
     tell("hanging: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    ours, naive = medians(lambda: look(CRANE), lambda: naive_cored_speed(CRANE), rounds=5)
+    ours, naive = medians(lambda: judged(CRANE), lambda: naive_cored_speed(CRANE), rounds=5)
     tell("cored: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    ours, naive = medians(lambda: look(FERRY), lambda: naive_coil_speed(FERRY), rounds=5)
+    ours, naive = medians(lambda: judged(FERRY), lambda: naive_coil_speed(FERRY), rounds=5)
     tell("cradle: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    ours, naive = medians(lambda: look(MILL), lambda: naive_coil_speed(MILL), rounds=5)
+    ours, naive = medians(lambda: judged(MILL), lambda: naive_coil_speed(MILL), rounds=5)
     tell("two-lobe: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
-    whole, each = medians(lambda: design_map(FERRY, "/gap_mm", "/coil/turns"), lambda: look(FERRY), rounds=5)
+    whole, each = medians(lambda: design_map(FERRY, "/gap_mm", "/coil/turns"), lambda: judged(FERRY), rounds=5)
     tell("cradle: map of 64 x 64 designs / verdict", whole / each, 40)
     tell("41-point sweep with bands / verdict, worst of three factors", _sweep_ratio(None), 12)
     shown = _sweep_ratio(Draws())
     print(f"       the same on the chain's own 256 builds, as Tune shows it: {shown:.3g} ×", flush=True)
-    ours, naive = medians(lambda: look(TRAIN), lambda: naive_train_speed(TRAIN), rounds=5)
+    ours, naive = medians(lambda: judged(TRAIN), lambda: naive_train_speed(TRAIN), rounds=5)
     tell("train: 256 runs over 600 turns / naive run of one", ours / naive, 1)
     with open_lantern() as (page, server):
         follow = follow_seconds(page)
@@ -70,9 +74,15 @@ def _sweep_ratio(draws: Draws | None) -> float:
     return max(ratios)
 
 
+def judged(design: Design) -> tuple[Verdict, Geometry]:
+    """The whole verdict with its drawing, as the page shows them."""
+    outcome = outcome_of(machine_of(design, Draws()))
+    return verdict_on(design, outcome), draw(design, outcome.machine, outcome.drive)
+
+
 def _all(designs: list[Design]) -> None:
     for design in designs:
-        look(design)
+        judged(design)
 
 
 def _hour_of_use(server: LiveServer) -> None:

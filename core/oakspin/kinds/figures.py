@@ -28,12 +28,8 @@ UNITS: dict[str, tuple[str, float]] = {
 
 
 def told(machine: Machine, units: dict[str, str]) -> Figures:
-    """Facts of a machine by name, each in the unit named for it; with draws."""
-    count = machine.inertia.size
-    return {
-        name: (np.broadcast_to(np.asarray(machine.facts[name], float) * UNITS[unit][1], count), UNITS[unit][0])
-        for name, unit in units.items()
-    }
+    """Facts of a machine by name, each in the unit named for it; with draws, or one for all."""
+    return {name: (np.asarray(machine.facts[name] * UNITS[unit][1]), UNITS[unit][0]) for name, unit in units.items()}
 
 
 def stiffness(design: Design) -> Figures:

@@ -7,6 +7,7 @@ What moves is told once, in space: turned to the ``pose`` it is the drawing at r
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from typing import Literal
 
@@ -259,8 +260,16 @@ def bounds_of(
 
 def seen(path: Moving, angle: float) -> Polyline:
     """Where a moving path lies on the drawing when the machine has turned to an angle in rad."""
-    view = path.view
-    axis, points = np.array(view.axis, float), np.array(path.points, float)
-    cos, sin = np.cos(angle), np.sin(angle)
-    turned = points * cos + np.cross(axis, points) * sin + np.outer(points @ axis, axis) * (1 - cos)
-    return polyline(turned @ np.array(view.right) + view.origin[0], turned @ np.array(view.up) + view.origin[1])
+    view, (x, y, z) = path.view, path.view.axis
+    flat = np.array([view.right, view.up])
+    if angle:
+        cos, sin, rest = math.cos(angle), math.sin(angle), 1 - math.cos(angle)
+        flat = flat @ np.array(
+            [
+                [cos + x * x * rest, x * y * rest - z * sin, x * z * rest + y * sin],
+                [y * x * rest + z * sin, cos + y * y * rest, y * z * rest - x * sin],
+                [z * x * rest - y * sin, z * y * rest + x * sin, cos + z * z * rest],
+            ]
+        )
+    right, up = flat @ np.array(path.points).T
+    return polyline(right + view.origin[0], up + view.origin[1])

@@ -13,6 +13,7 @@ from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.lesson import Lesson
 from oakspin.kinds.numbers import PartLine
 from oakspin.machines.machine import Machine
+from oakspin.motion.drive import Drive
 from oakspin.verdict.verdict import Figures
 from oakspin.verdict.words import Words
 
@@ -34,7 +35,7 @@ class Kind:
     words: Callable[[Any, Machine], Words]
     figures: Callable[[Any, Machine], Figures]
     parts: Callable[[Any], tuple[PartLine, ...]]
-    draw: Callable[[Any, Machine], Geometry]
+    draw: Callable[[Any, Machine, Drive], Geometry]
     changes: Callable[[Any], tuple[Change, ...]]
     build: Callable[[Any], BuildPlan]
     lesson: Callable[[Any], Lesson]

@@ -20,6 +20,8 @@ from oakspin.kinds.numbers import Number, PartLine, completed, numbers_in
 from oakspin.kinds.train.kind import TRAIN
 from oakspin.machines.machine import Machine
 from oakspin.machines.table import machine_of
+from oakspin.motion.drive import Drive, drive_of
+from oakspin.verdict.outcome import Outcome, outcome_of
 from oakspin.verdict.verdict import Verdict, verdict_of
 from oakspin.verdict.words import Words
 
@@ -47,12 +49,13 @@ def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
     Refusal
         When no motor can be made of the design; says what to change.
     """
-    return verdict_on(design, machine_of(design, draws or Draws()))
+    return verdict_on(design, outcome_of(machine_of(design, draws or Draws())))
 
 
-def verdict_on(design: Design, machine: Machine) -> Verdict:
-    """The verdict on a design whose machine is made already."""
-    return verdict_of(design.kind, machine, words_of(design, machine), KINDS[design.kind].figures(design, machine))
+def verdict_on(design: Design, outcome: Outcome) -> Verdict:
+    """The verdict on a design whose outcome is computed already."""
+    machine = outcome.machine
+    return verdict_of(design.kind, outcome, words_of(design, machine), KINDS[design.kind].figures(design, machine))
 
 
 def words_of(design: Design, machine: Machine) -> Words:
@@ -60,9 +63,9 @@ def words_of(design: Design, machine: Machine) -> Words:
     return KINDS[design.kind].words(design, machine)
 
 
-def draw(design: Design, machine: Machine) -> Geometry:
+def draw(design: Design, machine: Machine, drive: Drive | None = None) -> Geometry:
     """The drawing of a design, with the push of its machine."""
-    return KINDS[design.kind].draw(design, machine)
+    return KINDS[design.kind].draw(design, machine, drive or drive_of(machine))
 
 
 def parts_of(design: Design) -> tuple[PartLine, ...]:

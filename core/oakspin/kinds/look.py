@@ -13,6 +13,7 @@ from oakspin.kinds.kinds import draw, parts_of, verdict_on
 from oakspin.kinds.numbers import PartLine, turned
 from oakspin.machines.table import machine_of
 from oakspin.motion.spin import Spin, spin_of
+from oakspin.verdict.outcome import outcome_of
 from oakspin.verdict.verdict import Verdict
 
 
@@ -34,8 +35,9 @@ def look(design: Design, draws: Draws | None = None) -> Look:
     Refusal
         When no motor can be made of the design; says what to change.
     """
-    machine = machine_of(design, draws or Draws())
-    return Look(design, verdict_on(design, machine), parts_of(design), draw(design, machine))
+    outcome = outcome_of(machine_of(design, draws or Draws()))
+    drawing = draw(design, outcome.machine, outcome.drive)
+    return Look(design, verdict_on(design, outcome), parts_of(design), drawing)
 
 
 def turn(design: Design, pointer: str, value: Any) -> Design:

@@ -4,17 +4,15 @@ from __future__ import annotations
 
 from oakspin.draws import median
 from oakspin.kinds.geometry import Push, Vector
-from oakspin.machines.machine import Machine
-from oakspin.motion.drive import drive_of
+from oakspin.motion.drive import Drive
 
 
-def pushes_at(machine: Machine, *places: tuple[float, float, Vector, float]) -> tuple[Push, ...]:
+def pushes_at(drive: Drive, *places: tuple[float, float, Vector, float]) -> tuple[Push, ...]:
     """Pushes of the median build, none where it is not driven.
 
     Each place is (x, y, way, lever): mm on the drawing, the way in which it is pushed when it is driven forward, and the
     lever in mm from the axis, 1000 where the push is a thrust in N instead of a torque in N m.
     """
-    drive = drive_of(machine)
     push = median(drive.stall)
     if not drive.sense or push <= 0:
         return ()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import fields, is_dataclass, replace
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -24,7 +25,9 @@ def joined(machines: list[Machine]) -> Machine:
 
 def likeness(machine: Machine) -> tuple[object, ...]:
     """What two machines must have in common to be joined: all that is no number, and how many angles they have."""
-    return _likeness(machine, machine.inertia.size)
+    seen: list[object] = []
+    _walk(machine, seen)
+    return tuple(seen)
 
 
 def builds_of(machine: Machine, which: Array | Mask) -> Machine:
@@ -38,8 +41,10 @@ def one_build(machine: Machine, index: int) -> Machine:
     return builds_of(machine, np.array([index]))
 
 
-def _members(value: Any) -> dict[str, Any] | None:
-    return {part.name: getattr(value, part.name) for part in fields(value)} if is_dataclass(value) else None
+@lru_cache(maxsize=64)
+def _names(type_: Any) -> tuple[str, ...]:
+    """Names of a dataclass's fields; none of anything else."""
+    return tuple(part.name for part in fields(type_)) if is_dataclass(type_) else ()
 
 
 def _joined(values: list[Any], draws: list[int]) -> Any:
@@ -56,26 +61,34 @@ def _joined(values: list[Any], draws: list[int]) -> Any:
         return {name: _joined([value[name] for value in values], draws) for name in first}
     if isinstance(first, tuple):
         return tuple(_joined([value[at] for value in values], draws) for at in range(len(first)))
-    members = _members(first)
-    if members is not None:
-        return replace(first, **{name: _joined([getattr(value, name) for value in values], draws) for name in members})
+    names = _names(type(first))
+    if names:
+        return replace(first, **{name: _joined([getattr(value, name) for value in values], draws) for name in names})
     return first
 
 
-def _likeness(value: Any, draws: int) -> tuple[object, ...]:
-    if isinstance(value, np.ndarray):
+def _walk(value: Any, seen: list[object]) -> None:
+    """Put down what a value is, but for its numbers."""
+    kind = type(value)
+    if kind is np.ndarray:
         # Tables over draws may differ; a table that stands for all draws need only be as long.
-        return ("array", value.ndim, value.shape[1:])
-    if isinstance(value, (float, int)) and not isinstance(value, bool):
-        return ("number",)
-    if isinstance(value, dict):
-        return tuple((name, _likeness(held, draws)) for name, held in value.items())
-    if isinstance(value, tuple):
-        return tuple(_likeness(held, draws) for held in value)
-    members = _members(value)
-    if members is not None:
-        return (type(value).__name__, _likeness(members, draws))
-    return (value,)
+        seen.append(value.shape[1:])
+    elif kind is float or kind is int:
+        seen.append(float)
+    elif kind is tuple:
+        seen.append(len(value))
+        for held in value:
+            _walk(held, seen)
+    elif kind is dict:
+        seen.extend(value)
+        for held in value.values():
+            _walk(held, seen)
+    elif _names(kind):
+        seen.append(kind)
+        for name in _names(kind):
+            _walk(getattr(value, name), seen)
+    else:
+        seen.append(value)
 
 
 def _some(value: Any, which: Array | Mask, draws: int) -> Any:
@@ -86,7 +99,7 @@ def _some(value: Any, which: Array | Mask, draws: int) -> Any:
         return {name: _some(held, which, draws) for name, held in value.items()}
     if isinstance(value, tuple):
         return tuple(_some(held, which, draws) for held in value)
-    members = _members(value)
-    if members is not None:
-        return replace(value, **{name: _some(held, which, draws) for name, held in members.items()})
+    names = _names(type(value))
+    if names:
+        return replace(value, **{name: _some(getattr(value, name), which, draws) for name in names})
     return value

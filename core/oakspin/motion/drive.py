@@ -57,7 +57,7 @@ class Drive:
 
         Source: a square wave of volts on R and L in series: 1 - (2 T / t) tanh(t / 2 T), T = L/R, t = half a turn.
         """
-        if not np.any(self.lag):
+        if isinstance(self.lag, float) and not self.lag:
             return 1.0
         share = np.maximum(2 * self.lag * speed / np.pi, 1e-9)
         return np.asarray(1 - share * np.tanh(1 / share))

@@ -95,20 +95,20 @@ class Verdict:
 Figures = dict[str, tuple[Array, str]]
 
 
-def verdict_of(kind: str, machine: Machine, words: Words, further: Figures) -> Verdict:
-    """The whole verdict on a machine, bands included, in one pass over its draws.
+def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> Verdict:
+    """The whole verdict on what a machine does, bands included, in one pass over its draws.
 
     Parameters
     ----------
     kind : str
         Name of the kind, to be told along.
-    machine : Machine
+    outcome : Outcome
     words : Words
         How its parts and doings are called.
     further : dict
         Figures that only this kind has, with draws and unit.
     """
-    outcome = outcome_of(machine)
+    machine = outcome.machine
     findings = [judge.judge(outcome) for judge in JUDGES]
     figures = {**run_figures(outcome, words), **further}
     tellings = [judge.tell(outcome, words) for judge in JUDGES]
@@ -117,7 +117,10 @@ def verdict_of(kind: str, machine: Machine, words: Words, further: Figures) -> V
         + [finding.margin for finding in findings]
         + [row for row, _ in figures.values()]
     )
-    bands = quantiles(np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]), QUANTILES)
+    table = np.empty((len(rows), outcome.speed.size))
+    for place, row in enumerate(rows):
+        table[place] = row
+    bands = quantiles(table, QUANTILES)
     count = len(findings)
     links = tuple(
         _link(judge, telling, bands[at], bands[count + at])

@@ -45,6 +45,7 @@ from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_from
 from oakspin.machines.coil.strip import ANGLES, upright_pose
 from oakspin.machines.machine import Machine
+from oakspin.motion.drive import Drive
 from oakspin.parts.cell import Pack, pack_of
 
 BETWEEN = 8.0  # mm between the views
@@ -77,7 +78,7 @@ class Layout:
         self.right: Point = (self.side + apart, self.dials)
 
 
-def draw_coil(design: CoilMotor, machine: Machine) -> Geometry:
+def draw_coil(design: CoilMotor, machine: Machine, drive: Drive) -> Geometry:
     """Lay out the views, at the moment in which the coil stands upright."""
     shape, source, pack = coil_shape(design), coil_source(design), pack_of(design.battery, MEDIAN)
     at, pose = Layout(design, shape, source), upright_pose(design)
@@ -97,7 +98,7 @@ def draw_coil(design: CoilMotor, machine: Machine) -> Geometry:
         handles=_handles(design, shape, at, pose),
         current=(),
         flows=_flows(design, shape, at, pose) if flows else (),
-        pushes=pushes_at(machine, (at.end, lowest, (1.0, 0.0, 0.0), mm(shape.wound.measures.reach))),
+        pushes=pushes_at(drive, (at.end, lowest, (1.0, 0.0, 0.0), mm(shape.wound.measures.reach))),
         field_lines=_lines(source, at.end, mm(shape.base)),
         moving=moving,
         pose=pose,

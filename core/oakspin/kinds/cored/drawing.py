@@ -34,6 +34,7 @@ from oakspin.kinds.geometry import (
 from oakspin.kinds.pushing import pushes_at
 from oakspin.machines.cored.shape import ANGLES, CoredShape, cored_shape, magnets_field
 from oakspin.machines.machine import Machine
+from oakspin.motion.drive import Drive
 from oakspin.parts.magnet import stack_length
 
 POSE = math.radians(50)  # the bar is drawn on its way past the magnets, where it is pushed hard
@@ -55,7 +56,7 @@ class Layout:
         self.dial: Point = (0.0, self.ring * (1 + SWELL) + BESIDE + 1.4 * LARGE)
 
 
-def draw_cored(design: CoredDesign, machine: Machine) -> Geometry:
+def draw_cored(design: CoredDesign, machine: Machine, drive: Drive) -> Geometry:
     """Lay out both views."""
     shape = cored_shape(design)
     at, push = Layout(design, shape), machine.effective.mean(axis=0)
@@ -71,7 +72,7 @@ def draw_cored(design: CoredDesign, machine: Machine) -> Geometry:
         handles=_handles(design, shape, at),
         current=(),
         flows=_flows(shape, live),
-        pushes=pushes_at(machine, (half * math.cos(POSE), half * math.sin(POSE), way, half)),
+        pushes=pushes_at(drive, (half * math.cos(POSE), half * math.sin(POSE), way, half)),
         field_lines=_field_lines(shape),
         moving=moving,
         pose=POSE,

@@ -26,13 +26,14 @@ from oakspin.kinds.sideview import SIDE, field_lines
 from oakspin.machines.frame.machine import frame_stack
 from oakspin.machines.frame.shape import CUP_HEIGHT, FrameShape, frame_shape
 from oakspin.machines.machine import Machine
+from oakspin.motion.drive import Drive
 from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import remanence
 
 NUB_HEIGHT, NUB_SHARE = 1.0, 0.36
 
 
-def draw_frame(design: FrameDesign, machine: Machine) -> Geometry:
+def draw_frame(design: FrameDesign, machine: Machine, drive: Drive) -> Geometry:
     """Lay out shapes, handles and marks."""
     pack = pack_of(design.battery, MEDIAN)
     shape, stack = frame_shape(design, pack), frame_stack(design, pack, remanence(design.magnets))
@@ -49,7 +50,7 @@ def draw_frame(design: FrameDesign, machine: Machine) -> Geometry:
         current=(),
         flows=(),
         pushes=pushes_at(
-            machine,
+            drive,
             *((mm(foot[0]), 0.0, (0, 0, -1 if right else 1), abs(mm(foot[0]))) for right, foot in sides.items()),
         ),
         field_lines=() if stack.across else field_lines(stack),

@@ -24,13 +24,14 @@ from oakspin.kinds.pushing import pushes_at
 from oakspin.kinds.sideview import SIDE, field_lines
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
 from oakspin.machines.machine import Machine
+from oakspin.motion.drive import Drive
 from oakspin.parts.cell import cell_of
 
 FLAG_REACH = 1.5  # of the flag's mean radius, where its edge is
 OUT = 14.0  # mm that the lead is led beside cell and magnets
 
 
-def draw_hanging(design: HangingDesign, machine: Machine) -> Geometry:
+def draw_hanging(design: HangingDesign, machine: Machine, drive: Drive) -> Geometry:
     """Lay out shapes, handles and marks."""
     shape = hanging_shape(design)
     right = math.cos(math.radians(design.lead.side_deg)) >= 0
@@ -48,7 +49,7 @@ def draw_hanging(design: HangingDesign, machine: Machine) -> Geometry:
         handles=_handles(design, shape, side),
         current=(path if down else path[::-1], lead[::-1] if down else lead),
         flows=(),
-        pushes=pushes_at(machine, (rim[0], rim[1], (0.0, 0.0, -side), abs(rim[0]))),
+        pushes=pushes_at(drive, (rim[0], rim[1], (0.0, 0.0, -side), abs(rim[0]))),
         field_lines=() if shape.stack.across or not design.stack_on else field_lines(shape.stack),
         moving=moving,
         pose=0.0,

@@ -38,6 +38,7 @@ from oakspin.kinds.geometry import (
 from oakspin.kinds.pushing import THRUST, pushes_at
 from oakspin.machines.machine import Machine
 from oakspin.machines.train.shape import TrainShape, train_shape
+from oakspin.motion.drive import Drive
 from oakspin.parts.cell import cell_of
 
 BESIDE = 16.0  # mm of track drawn on either side of the train
@@ -66,7 +67,7 @@ class Layout:
         return -self.half + place_mm * self.per_mm
 
 
-def draw_train(design: TrainDesign, machine: Machine) -> Geometry:
+def draw_train(design: TrainDesign, machine: Machine, drive: Drive) -> Geometry:
     """Lay section, track and plan out."""
     shape = train_shape(design)
     at = Layout(design, shape)
@@ -84,7 +85,7 @@ def draw_train(design: TrainDesign, machine: Machine) -> Geometry:
         handles=_handles(design, shape, at),
         current=(),
         flows=(),
-        pushes=pushes_at(machine, (front + 3.0, 0.0, (1.0, 0.0, 0.0), THRUST)),
+        pushes=pushes_at(drive, (front + 3.0, 0.0, (1.0, 0.0, 0.0), THRUST)),
         field_lines=_lines(shape.assembly, shape.middle),
         moving=(
             Moving("bared", engine, FLAT, True, sparks=True, route=strip_route, route_per_m=at.per_mm * 1e3),
