@@ -88,15 +88,15 @@ def _all(designs: list[Design]) -> None:
 def _hour_of_use(server: LiveServer) -> None:
     connection = server.connect()
     _, shelf = server.ask(connection, "GET", "shelf")
-    one = next(motor for motor in shelf["motors"] if motor["title"] == "Lantern")
-    version = one["version"]
+    lantern = next(motor for motor in shelf["motors"] if motor["title"] == "Lantern")
+    version = lantern["version"]
     for number in range(HOUR_OF_USE):
         gap = Setting("/feet/gap_mm", 0.001 * (number % 1500))
         design = patched(LANTERN, (gap,)).model_dump(mode="json")
         server.ask(connection, "POST", "look", {"design": design, "turns": []})
         if number % 10 == 0:
             body = {"version": version, "title": "Lantern", "design": design, "change": "gap"}
-            status, saved = server.ask(connection, "PUT", f"shelf/{one['id']}", body)
+            status, saved = server.ask(connection, "PUT", f"shelf/{lantern['id']}", body)
             assert status == 200
             version = saved["version"]
             server.ask(connection, "POST", "advice", design)

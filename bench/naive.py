@@ -116,15 +116,19 @@ def _run(machine: Machine, kappa: np.ndarray, flick: float) -> float:
 
 
 def naive_cored_speed(design: CoredDesign) -> float:
-    """Speed in rad/s of the median iron-cored motor after two seconds; the field library is asked at each angle anew."""
+    """Speed in rad/s of the median iron-cored motor after two seconds; the field is asked for at each angle anew."""
     machine, shape = machine_of(design, MEDIAN), cored_shape(design)
     magnets = design.magnets
     size = (stack_length(magnets), magnets.across_mm * 1e-3, magnets.along_mm * 1e-3)
     sign = 1.0 if magnets.pole_up == "N" else -1.0
     blocks = [
-        magpylib.magnet.Cuboid(polarization=(way * sign * remanence(magnets), 0, 0), dimension=size, position=(side * (shape.face + size[0] / 2), 0, 0))
+        magpylib.magnet.Cuboid(
+            polarization=(way * sign * remanence(magnets), 0, 0),
+            dimension=size,
+            position=(side * (shape.face + size[0] / 2), 0, 0),
+        )
         for side, way in ((-1, 1.0), (1, shape.right))
-    ]  # fmt: skip
+    ]
     places = shape.hub + (np.arange(10) + 0.5) / 10 * shape.arm
     linked = []
     for angle in machine.angles:

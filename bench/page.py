@@ -52,7 +52,7 @@ def open_lantern() -> Iterator[tuple[Page, LiveServer]]:
 def follow_seconds(page: Page) -> float:
     """Median time from input to changed figures, after one round that does not count."""
     rounds = [page.evaluate(FOLLOW) for _ in range(4)]
-    return statistics.median(taken for one in rounds[1:] for taken in one) / 1000
+    return statistics.median(taken for round_ in rounds[1:] for taken in round_) / 1000
 
 
 def first_load_kilobytes() -> float:

@@ -46,7 +46,7 @@ def fingerprint(paths: Iterable[Path]) -> str:
     """A digest of files' names and contents; folders count whole."""
     digest = hashlib.sha256()
     for path in paths:
-        files = sorted(found for found in path.rglob("*") if found.is_file()) if path.is_dir() else [path]
+        files = sorted(file for file in path.rglob("*") if file.is_file()) if path.is_dir() else [path]
         for file in files:
             digest.update(str(file.relative_to(ROOT)).encode())
             digest.update(file.read_bytes())
@@ -67,7 +67,8 @@ def python_environment(names: str = "run") -> None:
         return
     _room_on_disk()
     say(
-        f"installing Python packages for {'testing' if names == 'test' else 'running'} into .venv (once, about a minute)"
+        f"installing Python packages for {'testing' if names == 'test' else 'running'} into .venv "
+        "(once, about a minute)"
     )
     if not PYTHON.is_file():
         run(
@@ -135,7 +136,8 @@ def _node() -> None:
     node = shutil.which("node")
     if not node or not shutil.which("npm"):
         raise Trouble(
-            f"Node {OLDEST_NODE} or newer with npm is needed to build the pages: install nodejs and npm, then run this again."
+            f"Node {OLDEST_NODE} or newer with npm is needed to build the pages: "
+            "install nodejs and npm, then run this again."
         )
     version = subprocess.run([node, "--version"], capture_output=True, text=True, check=True).stdout.strip()
     if int(version.lstrip("v").split(".")[0]) < OLDEST_NODE:

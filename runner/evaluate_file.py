@@ -17,7 +17,7 @@ def main(words: list[str]) -> int:
         print("usage: ./oak evaluate FILE.oak.json", file=sys.stderr)
         return 2
     try:
-        found = report(from_text(Path(words[0]).read_bytes()).design)
+        answer = report(from_text(Path(words[0]).read_bytes()).design)
     except OSError as error:
         reason = error.strerror or "unreadable"
         print(
@@ -28,7 +28,7 @@ def main(words: list[str]) -> int:
     except OakSpinError as error:
         print(error, file=sys.stderr)
         return 2
-    print(json.dumps(found, indent=2, ensure_ascii=False, allow_nan=False))
+    print(json.dumps(answer, indent=2, ensure_ascii=False, allow_nan=False))
     return 0
 
 

@@ -60,7 +60,7 @@ def _put_aside(sure: bool) -> bool:
         if answer.strip().lower() not in {"y", "yes"}:
             say("nothing was changed")
             return False
-    taken = [int(found.name.rsplit("-", 1)[1]) for found in data.parent.glob(f"{data.name}-before-*")]
+    taken = [int(folder.name.rsplit("-", 1)[1]) for folder in data.parent.glob(f"{data.name}-before-*")]
     aside = data.with_name(f"{data.name}-before-{max(taken, default=0) + 1}")
     shutil.move(str(data), aside)
     say(f"your demonstrations are kept in {aside.name}/")

@@ -35,20 +35,20 @@ class ConflictProblem(Problem):
     version: int
 
 
-def _as_sent(request: HttpRequest, found: dict[str, Any]) -> dict[str, Any]:
+def _as_sent(request: HttpRequest, finding: dict[str, Any]) -> dict[str, Any]:
     """A finding with its place in the body and the value that stood there, which the framework drops."""
-    steps = found["loc"][2:]
+    steps = finding["loc"][2:]
     try:
         place = json.loads(request.body)
     except ValueError:
-        return {**found, "loc": steps}
+        return {**finding, "loc": steps}
     for step in steps:
         if (isinstance(place, dict) and step in place) or (
             isinstance(place, list) and isinstance(step, int) and step < len(place)
         ):
             place = place[step]
         # Any other step is the tag of a union, which does not stand in the body.
-    return {**found, "loc": steps, "input": place}
+    return {**finding, "loc": steps, "input": place}
 
 
 def register(api: NinjaAPI) -> None:
@@ -63,7 +63,7 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def _shape(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        findings = [_as_sent(request, found) for found in error.errors]
+        findings = [_as_sent(request, finding) for finding in error.errors]
         return answer(request, 422, Problem(title="This request cannot be read.", faults=faults_of_findings(findings)))
 
     @api.exception_handler(Http404)

@@ -19,7 +19,7 @@ def told_whole(description: Schema) -> Schema:
     told = copy.deepcopy(description)
     schemas = told["components"]["schemas"]
     asked, answered = set[str](), set[str]()
-    for operation in (one for path in told["paths"].values() for one in path.values()):
+    for operation in (operation for path in told["paths"].values() for operation in path.values()):
         _reach(operation.get("requestBody", {}), schemas, asked)
         _reach(operation.get("parameters", []), schemas, asked)
         _reach(operation.get("responses", {}), schemas, answered)
@@ -35,15 +35,15 @@ def told_whole(description: Schema) -> Schema:
     return told
 
 
-def _reach(place: Any, schemas: Schema, found: set[str]) -> None:
+def _reach(place: Any, schemas: Schema, names: set[str]) -> None:
     """Gather the names of all schemas that a place refers to, directly or through others."""
     if isinstance(place, dict):
         name = str(place.get("$ref", "")).removeprefix(ROOT)
-        if name in schemas and name not in found:
-            found.add(name)
-            _reach(schemas[name], schemas, found)
+        if name in schemas and name not in names:
+            names.add(name)
+            _reach(schemas[name], schemas, names)
     for inner in place.values() if isinstance(place, dict) else place if isinstance(place, list) else ():
-        _reach(inner, schemas, found)
+        _reach(inner, schemas, names)
 
 
 def _renamed(place: Any, names: dict[str, str]) -> Any:

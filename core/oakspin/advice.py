@@ -52,13 +52,13 @@ def advise(design: Design, draws: Draws | None = None, most: int = 3) -> tuple[A
     now = evaluate(design, trial)
     helpful = [row for row in _ranked(design, now, trial) if row[0] > WORTH and _mends(now, row[2])]
     ranked = _one_of_each_family(helpful)
-    found = [change for _, change, _ in ranked[:most]]
+    changes = [change for _, change, _ in ranked[:most]]
     mended = any(_goes(after) for _, _, after in ranked[:most])
     if not _goes(now) and not mended:
         joined = _joined(design, now, trial)
-        found = [joined, *found[: most - 1]] if joined else found
+        changes = [joined, *changes[: most - 1]] if joined else changes
     before = evaluate(design, full)
-    return tuple(_advice(design, change, before, full) for change in found)
+    return tuple(_advice(design, change, before, full) for change in changes)
 
 
 def _goes(verdict: Verdict) -> bool:

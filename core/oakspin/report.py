@@ -18,4 +18,4 @@ def report(design: Design) -> dict[str, Any]:
     Refusal
         When no motor can be made of the design.
     """
-    return {**asdict(evaluate(design)), "advice": [asdict(one) for one in advise(design)]}
+    return {**asdict(evaluate(design)), "advice": [asdict(advice) for advice in advise(design)]}

@@ -8,6 +8,51 @@ from oakspin.constants import HANDS_OFF_C
 from oakspin.design import Design
 from oakspin.parts.magnet import keep_away
 
+# Each: id, title, and text with places for the magnets counted, the distance to keep and the hands-off temperature.
+CAUTIONS = (
+    (
+        "school",
+        "Your school's rules come first",
+        "Where they, or local codes, say more than this sheet, they hold. "
+        "What goes beyond them is for a licensed or responsible person to decide.",
+    ),
+    (
+        "swallowing",
+        "Swallowed magnets injure",
+        "Two swallowed magnets can pierce the gut. Count all {count} out and in, aloud; "
+        "if one is missing or swallowed, get medical help at once.",
+    ),
+    (
+        "implants",
+        "Keep magnets away",
+        "Keep these magnets at least {cm:.0f} cm from pacemakers and other implants, cards, phones and disks: "
+        "there the field falls below 0.5 mT.",
+    ),
+    (
+        "pinching",
+        "Magnets pinch and splinter",
+        "Slide them together and apart; never let them snap. Goggles when handling strong ones.",
+    ),
+    (
+        "heat",
+        "Hot wire and cell",
+        "This is nearly a short circuit. Above {hot:.0f} °C hands off: keep to the time on the card, "
+        "take the power away after each run, let it cool.",
+    ),
+    (
+        "cells",
+        "Cells",
+        "No lithium-ion or unprotected rechargeable packs. Never strike, drill or solder a cell; "
+        "do not leave the motor assembled; recycle used cells.",
+    ),
+    ("sparks", "Sparks", "Contacts spark: nothing flammable near, no paper on hot wire."),
+    (
+        "tools",
+        "Knives and hot tools",
+        "Cutting with knives and anything hot is an adult's work. Mains power is never used.",
+    ),
+)
+
 
 @dataclass(frozen=True)
 class Caution:
@@ -20,15 +65,9 @@ class Caution:
 
 def cautions_of(design: Design) -> tuple[Caution, ...]:
     """Every caution for a design, the gravest first."""
-    distance = max(keep_away(stack) for stack in design.stacks) * 100
-    count = sum(stack.count for stack in design.stacks)
-    return (
-        Caution("school", "Your school's rules come first", "Where they, or local codes, say more than this sheet, they hold. What goes beyond them is for a licensed or responsible person to decide."),
-        Caution("swallowing", "Swallowed magnets injure", f"Two swallowed magnets can pierce the gut. Count all {count} out and in, aloud; if one is missing or swallowed, get medical help at once."),
-        Caution("implants", "Keep magnets away", f"Keep these magnets at least {distance:.0f} cm from pacemakers and other implants, cards, phones and disks: there the field falls below 0.5 mT."),
-        Caution("pinching", "Magnets pinch and splinter", "Slide them together and apart; never let them snap. Goggles when handling strong ones."),
-        Caution("heat", "Hot wire and cell", f"This is nearly a short circuit. Above {HANDS_OFF_C:.0f} °C hands off: keep to the time on the card, take the power away after each run, let it cool."),
-        Caution("cells", "Cells", "No lithium-ion or unprotected rechargeable packs. Never strike, drill or solder a cell; do not leave the motor assembled; recycle used cells."),
-        Caution("sparks", "Sparks", "Contacts spark: nothing flammable near, no paper on hot wire."),
-        Caution("tools", "Knives and hot tools", "Cutting with knives and anything hot is an adult's work. Mains power is never used."),
-    )  # fmt: skip
+    known = {
+        "cm": max(keep_away(stack) for stack in design.stacks) * 100,
+        "count": sum(stack.count for stack in design.stacks),
+        "hot": HANDS_OFF_C,
+    }
+    return tuple(Caution(id_, title, text.format(**known)) for id_, title, text in CAUTIONS)

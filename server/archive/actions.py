@@ -24,19 +24,19 @@ class Counts:
 @transaction.atomic
 def everything() -> bytes:
     """All demonstrations, deleted ones too, with every revision and trial, as one zip."""
-    return pack([_kept(one) for one in Demonstration.objects.select_related("head")])
+    return pack([_kept(row) for row in Demonstration.objects.select_related("head")])
 
 
-def _kept(one: Demonstration) -> KeptDemonstration:
-    revisions = list(one.revisions.select_related("parent"))
-    trials = list(one.trials.select_related("revision"))
+def _kept(motor: Demonstration) -> KeptDemonstration:
+    revisions = list(motor.revisions.select_related("parent"))
+    trials = list(motor.trials.select_related("revision"))
     return KeptDemonstration(
-        id=one.id,
-        version=one.version,
-        head=head_of(one).number,
-        created_at=one.created_at,
-        deleted_at=one.deleted_at,
-        ticks=one.ticks,
+        id=motor.id,
+        version=motor.version,
+        head=head_of(motor).number,
+        created_at=motor.created_at,
+        deleted_at=motor.deleted_at,
+        ticks=motor.ticks,
         revisions=[
             KeptRevision(
                 number=row.number,
@@ -75,10 +75,11 @@ def take_in_everything(content: bytes) -> Counts:
         The zip cannot be taken; then nothing is.
     """
     kept = unpack(content)
-    for one in kept:
-        _put_back(one)
-    unread = sum(readable(head) is None for one in kept for head in one.revisions if head.number == one.head)
-    return Counts(len(kept), sum(len(one.trials) for one in kept), unread)
+    for demonstration in kept:
+        _put_back(demonstration)
+    heads = [next(head for head in motor.revisions if head.number == motor.head) for motor in kept]
+    unread = sum(readable(head) is None for head in heads)
+    return Counts(len(kept), sum(len(motor.trials) for motor in kept), unread)
 
 
 def _put_back(kept: KeptDemonstration) -> None:
@@ -91,7 +92,7 @@ def _put_back(kept: KeptDemonstration) -> None:
         ticks=kept.ticks,
     )
     rows: dict[int, Revision] = {}
-    for revision in sorted(kept.revisions, key=lambda one: one.number):
+    for revision in sorted(kept.revisions, key=lambda revision: revision.number):
         rows[revision.number] = Revision.objects.create(
             demonstration=row,
             number=revision.number,
@@ -110,7 +111,7 @@ def _put_back(kept: KeptDemonstration) -> None:
 def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int, Revision], renamed: bool) -> None:
     made: dict[str, TrialRow] = {}
     # What is corrected comes before its correction.
-    for trial in sorted(trials, key=lambda one: one.made_at):
+    for trial in sorted(trials, key=lambda trial: trial.made_at):
         name = new_id() if renamed or TrialRow.objects.filter(id=trial.id).exists() else trial.id
         key = new_id() if TrialRow.objects.filter(key=trial.key).exists() else trial.key
         made[trial.id] = TrialRow.objects.create(

@@ -78,17 +78,17 @@ def pack(demonstrations: list[KeptDemonstration]) -> bytes:
     """The zip. ``files/`` holds the present designs and trials once more, for other programs."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
-        manifest = Manifest(demonstrations=[one.id for one in demonstrations])
+        manifest = Manifest(demonstrations=[demonstration.id for demonstration in demonstrations])
         archive.writestr("manifest.json", _text(manifest))
-        for one in demonstrations:
-            archive.writestr(f"demonstrations/{one.id}.json", _text(one))
-            shown = next(revision for revision in one.revisions if revision.number == one.head)
-            name = f"files/{slug(shown.title)}-{one.id}"
+        for demonstration in demonstrations:
+            archive.writestr(f"demonstrations/{demonstration.id}.json", _text(demonstration))
+            shown = next(revision for revision in demonstration.revisions if revision.number == demonstration.head)
+            name = f"files/{slug(shown.title)}-{demonstration.id}"
             design = readable(shown)
             if design:
                 archive.writestr(f"{name}.oak.json", to_text(Document(title=shown.title, design=design)))
-            corrected = {trial.corrects for trial in one.trials}
-            holding = [Trial.model_validate(t.trial) for t in one.trials if t.id not in corrected]
+            corrected = {trial.corrects for trial in demonstration.trials}
+            holding = [Trial.model_validate(t.trial) for t in demonstration.trials if t.id not in corrected]
             archive.writestr(f"{name}-trials.csv", trial_table(holding))
     return out.getvalue()
 
@@ -138,7 +138,7 @@ def _one(archive: zipfile.ZipFile, name: str) -> KeptDemonstration:
         for trial in kept.trials:
             Trial.model_validate(trial.trial)
     except ValidationError as error:
-        faults = [Fault(f"/{name}{one.field}", one.value, one.limit, one.hint) for one in faults_of(error)]
+        faults = [Fault(f"/{name}{fault.field}", fault.value, fault.limit, fault.hint) for fault in faults_of(error)]
         raise UnreadableDesign(faults) from None
     numbers = {revision.number for revision in kept.revisions}
     wanted = {kept.head, *(trial.revision for trial in kept.trials), *(r.parent for r in kept.revisions if r.parent)}

@@ -16,8 +16,8 @@ def new_id() -> str:
 class Demonstration(models.Model):
     """A motor on the shelf; ``head`` is the revision shown now.
 
-    ``ticks`` are the build steps ticked off. ``version`` counts every move of the head (save, undo, redo), so that a save made on an
-    older state is noticed.
+    ``ticks`` are the build steps ticked off. ``version`` counts every move of the head (save, undo, redo),
+    so that a save made on an older state is noticed.
     """
 
     id = models.CharField(primary_key=True, max_length=12, default=new_id, editable=False)
@@ -36,7 +36,7 @@ class Demonstration(models.Model):
 
 
 class Revision(models.Model):
-    """One saved state of a demonstration. ``parent`` is what it was made from, ``format_version`` that of its design."""
+    """One saved state of a demonstration, made from its ``parent``; ``format_version`` is that of its design."""
 
     demonstration = models.ForeignKey(Demonstration, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()

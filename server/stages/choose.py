@@ -44,7 +44,7 @@ class TurnBody(Asked):
 
     def turned(self) -> Design:
         """The design with its dials turned."""
-        return turn_each(self.design, [(one.pointer, one.value) for one in self.turns])
+        return turn_each(self.design, [(turn.pointer, turn.value) for turn in self.turns])
 
 
 @router.get("/kinds", response=list[KindOut], operation_id="list_kinds")

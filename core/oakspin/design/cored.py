@@ -97,7 +97,9 @@ class CoredDesign(Part):
             limit = f"at most {self.core.length_mm - 8:g}, so that 4 mm of each arm are left"
             raise misfit("core/hub_mm", self.core.hub_mm, limit, "Take a longer bar or a smaller hub.")
         if self.core.form == "pipe" and 2 * self.core.wall_mm >= self.core.diameter_mm:
-            raise misfit("core/wall_mm", self.core.wall_mm, "less than half the diameter", "Take a rod, or a thinner wall.")  # fmt: skip
+            raise misfit(
+                "core/wall_mm", self.core.wall_mm, "less than half the diameter", "Take a rod, or a thinner wall."
+            )
         if self.magnets.shape == "block" and self.magnets.magnetized == "across":
             hint = "Take blocks magnetized through their thickness."
             raise misfit("magnets/magnetized", "across", "along for a block", hint)

@@ -59,9 +59,9 @@ def from_text(text: str | bytes) -> Document:
 def document_of(value: object) -> Document:
     """Check an already parsed file of any version. Raises as :func:`from_text`."""
     if not isinstance(value, dict) or value.get("format") != FORMAT:
-        found = value.get("format", "no format") if isinstance(value, dict) else type(value).__name__
+        told = value.get("format", "no format") if isinstance(value, dict) else type(value).__name__
         hint = "This is no Oak Spin design. Choose a file that Oak Spin exported."
-        raise UnreadableDesign([Fault("/format", _short(found), f'"{FORMAT}"', hint)])
+        raise UnreadableDesign([Fault("/format", _short(told), f'"{FORMAT}"', hint)])
     design = upgraded(value.get("design"), value.get("version", "nothing"))
     present = {**value, "version": VERSION, **({"design": design} if "design" in value else {})}
     try:
@@ -90,8 +90,8 @@ def _json_of(text: str | bytes) -> object:
     except UnicodeDecodeError:
         fault = Fault("/", "bytes that are no text", f"{whole_file} in UTF-8", "Choose the file that was exported.")
     except json.JSONDecodeError as error:
-        found = f"{error.msg} at line {error.lineno}, column {error.colno}"
-        fault = Fault("/", found, whole_file, "The file is cut off or damaged: export it again.")
+        trouble = f"{error.msg} at line {error.lineno}, column {error.colno}"
+        fault = Fault("/", trouble, whole_file, "The file is cut off or damaged: export it again.")
     except RecursionError:
         fault = Fault("/", "brackets nested too deep", whole_file, "Choose the file that was exported.")
     except ValueError as error:
@@ -100,12 +100,12 @@ def _json_of(text: str | bytes) -> object:
 
 
 def _no_twins(pairs: list[tuple[str, object]]) -> dict[str, object]:
-    found = dict(pairs)
-    if len(found) < len(pairs):
+    fields = dict(pairs)
+    if len(fields) < len(pairs):
         names = [name for name, _ in pairs]
         twin = next(name for name in names if names.count(name) > 1)
         raise ValueError(f'the field "{twin}" twice')
-    return found
+    return fields
 
 
 def _short(value: object) -> str:

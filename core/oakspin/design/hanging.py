@@ -23,7 +23,9 @@ class Screw(Part):
     head_height_mm: Annotated[float, Field(ge=0.3, le=10, description="Height of the head.")] = 3.0
     shank_mm: Annotated[float, Field(ge=1, le=10, description="Diameter of the shank.")] = 4.0
     length_mm: Annotated[float, Field(ge=10, le=100, description="From the head's face to the point.")] = 35.0
-    tip_mm: Annotated[float, Field(ge=0.02, le=2, description="Flat of the point; of a round point 1.2 x its radius.")] = 0.3  # fmt: skip
+    tip_mm: Annotated[
+        float, Field(ge=0.02, le=2, description="Flat of the point; of a round point 1.2 x its radius.")
+    ] = 0.3
     point_deg: Annotated[float, Field(ge=10, le=80, description="Half of the point's cone angle.")] = 30.0
 
 

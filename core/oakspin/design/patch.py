@@ -75,7 +75,7 @@ def value_at(design: Design, pointer: str) -> Any:
 
 def _plain(value: Any) -> Any:
     if isinstance(value, list):
-        return [_plain(one) for one in value]
+        return [_plain(item) for item in value]
     return value.model_dump(mode="json") if isinstance(value, BaseModel) else value
 
 

@@ -75,7 +75,9 @@ def foot_coupling(flux: Array) -> Array:
     return np.asarray(-flux / (2 * np.pi))
 
 
-def coil_coupling(u: Array, v: Array, du: Array, dv: Array, height: float, field: Callable[[Array], Array], turns: Array) -> Array:  # fmt: skip
+def coil_coupling(
+    u: Array, v: Array, du: Array, dv: Array, height: float, field: Callable[[Array], Array], turns: Array
+) -> Array:
     """Torque per ampere about a level axle, of a flat path turned to every angle at once.
 
     Frame: x along the axle toward the viewer, y to the viewer's right, z up; the axle at ``height``.

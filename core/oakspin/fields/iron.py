@@ -31,7 +31,9 @@ def demagnetizing(ratio: float) -> float:
 
 
 def susceptibility(factor: float, share: float) -> float:
-    """Magnetization (times mu0) per tesla applied, of a bar whose section is iron by ``share`` (a pipe: less than 1)."""
+    """Magnetization (times mu0) per tesla applied, of a bar whose section is iron by ``share`` (a pipe: less than
+    1).
+    """
     chi = RELATIVE - 1
     return chi / (1 + factor * share * chi)
 
@@ -67,7 +69,8 @@ def hysteresis_torque(volume: float, peak: Array, coercivity: Array) -> Array:
 def eddy_drag(volume: float, radius: float, peak: Array, resistivity: float, speed: float) -> Array:
     """Torque in N m per rad/s of the currents in a solid bar whose field turns over, at about this speed in rad/s.
 
-    Source: a cylinder in a sinusoidal axial field, w^2 B^2 a^2 / (16 rho) a volume; no deeper than twice the skin depth.
+    Source: a cylinder in a sinusoidal axial field, w^2 B^2 a^2 / (16 rho) a volume; no deeper than twice the skin
+    depth.
     """
     skin = math.sqrt(2 * resistivity / (speed * RELATIVE * MU_0))
     return np.asarray(peak**2 * radius**2 * volume / (16 * resistivity) * min(1.0, 2 * skin / radius))

@@ -38,7 +38,9 @@ def holding_force(volume: float, shank: float, length: float, tip: Array, cone: 
     return np.asarray(1.72 * np.pi / 4 * wide**2 / (1 + (gap * 1e3 / reach) ** 2) + far)
 
 
-def screw_flux(depth: Array, radius: float, magnet: float, near: float, shank: float, head: float, head_height: float) -> Array:  # fmt: skip
+def screw_flux(
+    depth: Array, radius: float, magnet: float, near: float, shank: float, head: float, head_height: float
+) -> Array:
     """Flux in Wb that the screw adds through the magnets' rim at a depth below the head's face; shape of ``depth``.
 
     Parameters

@@ -63,7 +63,11 @@ def conducting(*stacks: tuple[str, Magnets]) -> Iterator[Change]:
     bad = [(root, stack) for root, stack in stacks if not magnet_conducts(stack)]
     if bad:
         settings: list[tuple[str, object]] = [(f"{root}/plating", "nickel") for root, _ in bad]
-        settings += [(f"{root}/strength", {"by": "grade", "grade": "N42"}) for root, stack in bad if not magnet_kind(stack).conducts]  # fmt: skip
+        settings += [
+            (f"{root}/strength", {"by": "grade", "grade": "N42"})
+            for root, stack in bad
+            if not magnet_kind(stack).conducts
+        ]
         yield change("Take nickel-plated neodymium magnets", *settings, effort=0.1)
     across = [(f"{root}/magnetized", "along") for root, stack in stacks if stack.magnetized == "across"]
     if across:

@@ -1,4 +1,6 @@
-"""The drive over one turn, drawn as a ring round the shaft: where it is pushed on, where it brakes, where no current flows."""
+"""The drive over one turn, drawn as a ring round the shaft: where it is pushed on, where it brakes, where no
+current flows.
+"""
 
 from __future__ import annotations
 
@@ -13,7 +15,9 @@ FAINT = 0.04  # of the strongest push: less counts as none
 WORDED = 40.0  # degrees that a run must take to be named
 
 
-def drive_ring(middle: Point, radius: float, swell: float, drive: Array, turned: float) -> tuple[tuple[Shape, ...], tuple[Label, ...]]:  # fmt: skip
+def drive_ring(
+    middle: Point, radius: float, swell: float, drive: Array, turned: float
+) -> tuple[tuple[Shape, ...], tuple[Label, ...]]:
     """Shapes and words of the ring.
 
     Parameters
@@ -49,7 +53,9 @@ def drive_ring(middle: Point, radius: float, swell: float, drive: Array, turned:
         if kind == 0:
             shapes.append(Shape("idle_arc", inner, closed=False))
         else:
-            shapes.append(Shape("push_arc" if kind > 0 else "brake_arc", line(t, 1 + kind * swell * bulge) + inner[::-1]))  # fmt: skip
+            shapes.append(
+                Shape("push_arc" if kind > 0 else "brake_arc", line(t, 1 + kind * swell * bulge) + inner[::-1])
+            )
         if np.degrees(length * step) >= WORDED:
             word = {1: "push", -1: "brake", 0: "no current"}[kind]
             # Where no current flows the middle may be where the push is drawn: its words stand aside.

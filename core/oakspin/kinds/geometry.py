@@ -162,7 +162,9 @@ class Ribbon:
 
 @dataclass(frozen=True)
 class Turning:
-    """Where to show which way it turns: seen from above, looking along the shaft, or which way it runs along a track."""
+    """Where to show which way it turns: seen from above, looking along the shaft, or which way it runs along a
+    track.
+    """
 
     x: float
     y: float
@@ -192,9 +194,9 @@ class Mass:
 class Geometry:
     """The whole drawing of one design.
 
-    ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry current
-    away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not move.
-    ``caption`` tells what is seen.
+    ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry
+    current away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not
+    move. ``caption`` tells what is seen.
     """
 
     shapes: tuple[Shape, ...]

@@ -59,8 +59,8 @@ class Dial:
     """One thing to turn. ``number`` has limits and a step; ``choice`` has choices; ``size`` takes a gauge
     or mm, each within its own limits in ``sizes``.
 
-    ``label`` names it beside its part, ``name`` where it stands alone. ``tuned`` ranks the numbers that are tuned first,
-    from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise.
+    ``label`` names it beside its part, ``name`` where it stands alone. ``tuned`` ranks the numbers that are tuned
+    first, from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise.
     """
 
     type: Literal["number", "choice", "size"]

@@ -53,7 +53,7 @@ def battery_line(design: Design, cells: tuple[CellName, ...], stands: Dial, *, s
         ]
         volts, ohms = float(pack.volts_at(pack.used)[0]), float(pack.ohms_at(pack.used)[0])
         figure = f"{volts:.2f} V · {ohms:.2g} Ω"
-    chosen = next((one.label for one in stands.choices if one.key == stands.chosen), "")
+    chosen = next((option.label for option in stands.choices if option.key == stands.chosen), "")
     return PartLine("battery", "Battery", f"{pack_name(battery)}, {chosen}", figure, tuple(dials))
 
 

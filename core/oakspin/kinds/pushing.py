@@ -10,8 +10,8 @@ from oakspin.motion.drive import Drive
 def pushes_at(drive: Drive, *places: tuple[float, float, Vector, float]) -> tuple[Push, ...]:
     """Pushes of the median build, none where it is not driven.
 
-    Each place is (x, y, way, lever): mm on the drawing, the way in which it is pushed when it is driven forward, and the
-    lever in mm from the axis, 1000 where the push is a thrust in N instead of a torque in N m.
+    Each place is (x, y, way, lever): mm on the drawing, the way in which it is pushed when it is driven forward, and
+    the lever in mm from the axis, 1000 where the push is a thrust in N instead of a torque in N m.
     """
     push = median(drive.stall)
     if not drive.sense or push <= 0:

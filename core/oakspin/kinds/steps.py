@@ -24,7 +24,9 @@ def lay_out(parts: str, magnets: int) -> Step:
 def bare_ends(wire: Wire, where: str, *, sand: bool) -> Step | None:
     """Bright metal ``where`` the wire touches; none where nothing is to be done."""
     if wire.finish == "plastic":
-        return Step("bare", "Bare the ends", f"Strip the plastic off {where}.", 4, ("wire stripper",), adult=True, caution=KNIFE)  # fmt: skip
+        return Step(
+            "bare", "Bare the ends", f"Strip the plastic off {where}.", 4, ("wire stripper",), adult=True, caution=KNIFE
+        )
     if wire.finish == "enameled":
         text = f"Sand the enamel off {where}, until it shines like new metal."
         return Step("bare", "Bare the ends", text, 6, ("sandpaper",), caution=FUMES)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 
 from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY
@@ -28,7 +30,7 @@ def magnets_body(ohms: Array, mass: float, skin: float, cooling: Array) -> Body:
     return Body("magnets", ohms, heat, STILL_AIR * skin * cooling, cooling * 0, several=True)
 
 
-def wire_body(name: str, ohms: Array, diameter, length, radius, metal: Metal, cooling: Array) -> Body:  # type: ignore[no-untyped-def]
+def wire_body(name: str, ohms: Array, diameter: Any, length: Any, radius: Any, metal: Metal, cooling: Array) -> Body:
     """Thin wire in the air, its wind that of turning at a mean ``radius``; diameter, length, radius in m.
 
     Source: Nusselt number of a thin cylinder, 0.9 in still air, 0.49 sqrt(Re) in wind

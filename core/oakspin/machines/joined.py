@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import fields, is_dataclass, replace
-from functools import lru_cache
+from collections.abc import Iterable
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -41,10 +41,9 @@ def one_build(machine: Machine, index: int) -> Machine:
     return builds_of(machine, np.array([index]))
 
 
-@lru_cache(maxsize=64)
-def _names(type_: Any) -> tuple[str, ...]:
+def _names(value: object) -> Iterable[str]:
     """Names of a dataclass's fields; none of anything else."""
-    return tuple(part.name for part in fields(type_)) if is_dataclass(type_) else ()
+    return getattr(value, "__dataclass_fields__", ())
 
 
 def _joined(values: list[Any], draws: list[int]) -> Any:
@@ -61,7 +60,7 @@ def _joined(values: list[Any], draws: list[int]) -> Any:
         return {name: _joined([value[name] for value in values], draws) for name in first}
     if isinstance(first, tuple):
         return tuple(_joined([value[at] for value in values], draws) for at in range(len(first)))
-    names = _names(type(first))
+    names = _names(first)
     if names:
         return replace(first, **{name: _joined([getattr(value, name) for value in values], draws) for name in names})
     return first
@@ -83,9 +82,9 @@ def _walk(value: Any, seen: list[object]) -> None:
         seen.extend(value)
         for held in value.values():
             _walk(held, seen)
-    elif _names(kind):
+    elif names := _names(value):
         seen.append(kind)
-        for name in _names(kind):
+        for name in names:
             _walk(getattr(value, name), seen)
     else:
         seen.append(value)
@@ -99,7 +98,7 @@ def _some(value: Any, which: Array | Mask, draws: int) -> Any:
         return {name: _some(held, which, draws) for name, held in value.items()}
     if isinstance(value, tuple):
         return tuple(_some(held, which, draws) for held in value)
-    names = _names(type(value))
+    names = _names(value)
     if names:
         return replace(value, **{name: _some(getattr(value, name), which, draws) for name in names})
     return value

@@ -27,8 +27,8 @@ NEVER = 1e6  # rad/s, beyond anything that turns: where nothing can leave its se
 class Cause:
     """Something that stops the motor by plain cause: the link it breaks, and which cause it is.
 
-    ``builds``, shape (draws,), is true in the builds that it stops; none for every build. ``told`` holds the values that
-    a sentence about it names: lengths in mm, angles in degrees, names of goods.
+    ``builds``, shape (draws,), is true in the builds that it stops; none for every build. ``told`` holds the values
+    that a sentence about it names: lengths in mm, angles in degrees, names of goods.
     """
 
     link: str
@@ -67,7 +67,8 @@ class Body:
     """Something that warms: its ohms and heat capacity, and how it gives heat to the air.
 
     ``still`` is its cooling at rest in W/K; ``wind`` times the square root of the speed is added. ``several`` says that
-    the name stands for more than one, ``supplies`` that it is the battery: past a short all current runs through it alone.
+    the name stands for more than one, ``supplies`` that it is the battery: past a short all current runs through it
+    alone.
     """
 
     name: str

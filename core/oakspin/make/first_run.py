@@ -47,7 +47,8 @@ def first_run(design: Design, expect: str) -> FirstRun:
     if cautious <= ONE_RUN:
         why = f"{part}: after that, one build in ten reaches {HANDS_OFF_C:.0f} °C."
     else:
-        why = f"{part}, but in nine builds of ten {'stay' if warmest.several else 'stays'} under {HANDS_OFF_C:.0f} °C; a minute is enough to look."
+        stays = f"in nine builds of ten {'stay' if warmest.several else 'stays'} under {HANDS_OFF_C:.0f} °C"
+        why = f"{part}, but {stays}; a minute is enough to look."
     return FirstRun(
         checks=plan.checks,
         flick=plan.flick.format(way=words.way(outcome.drive.sense or 1.0), seen=words.seen),

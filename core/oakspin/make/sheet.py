@@ -45,8 +45,10 @@ def build_sheet(design: Design) -> BuildSheet:
     plan = build_of(design)
     pace = HANDS[design.maker].pace
     steps = tuple(
-        SheetStep(one.id, one.title, one.text, _minutes(one.minutes * pace), one.tools, one.adult, one.caution, number)
-        for number, one in enumerate(plan.steps, 1)
+        SheetStep(
+            step.id, step.title, step.text, _minutes(step.minutes * pace), step.tools, step.adult, step.caution, number
+        )
+        for number, step in enumerate(plan.steps, 1)
     )
     return BuildSheet(
         cuts=plan.cuts,

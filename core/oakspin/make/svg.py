@@ -34,7 +34,8 @@ def template_svg(template: Template, title: str) -> str:
         return f"{x + shift:.3f} {top - y:.3f}"
 
     parts = [
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:g}mm" height="{height:g}mm" viewBox="0 0 {width:g} {height:g}">',
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:g}mm" height="{height:g}mm" '
+        f'viewBox="0 0 {width:g} {height:g}">',
         f"<title>{escape(title)}: {escape(template.title)}</title>",
         '<g fill="none" stroke="#000" stroke-linecap="round" stroke-linejoin="round">',
     ]
@@ -47,8 +48,8 @@ def template_svg(template: Template, title: str) -> str:
         x, y = point(label.x, label.y).split()
         parts.append(f'<text x="{x}" y="{y}" text-anchor="{label.anchor}">{escape(label.text)}</text>')
     parts.append(
-        f'<text x="{width / 2:g}" y="{height - 2:g}" text-anchor="middle">{escape(title)} · this line must measure 100 mm; '
-        "print at 100 %</text>"
+        f'<text x="{width / 2:g}" y="{height - 2:g}" text-anchor="middle">{escape(title)} · '
+        "this line must measure 100 mm; print at 100 %</text>"
     )
     return "".join([*parts, "</g></svg>\n"])
 
@@ -58,4 +59,5 @@ def _ruler(width: float, height: float) -> str:
     ticks = "".join(
         f"M{start + at:g} {y - (3 if at % 50 == 0 else 1.6):g}V{y:g}" for at in range(0, int(RULER) + 1, 10)
     )
-    return f'<path class="ruler" d="M{start:g} {y:g}H{start + RULER:g}" stroke-width="0.4"/><path d="{ticks}" stroke-width="0.25"/>'
+    line = f'<path class="ruler" d="M{start:g} {y:g}H{start + RULER:g}" stroke-width="0.4"/>'
+    return f'{line}<path d="{ticks}" stroke-width="0.25"/>'

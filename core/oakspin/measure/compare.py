@@ -58,16 +58,16 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
     as_built = built(design, trial)
     outcome = outcome_of(machine_of(as_built, Draws()))
     predicted = _predicted(outcome, trial, words_of(as_built, outcome.machine))
-    found = []
+    comparisons = []
     for name, reading in measured.items():
         if name not in predicted:
             continue
-        low, middle, high = (float(one) for one in quantiles(predicted[name], (0.1, 0.5, 0.9)))
+        low, middle, high = (float(share) for share in quantiles(predicted[name], (0.1, 0.5, 0.9)))
         place: Literal["inside", "above", "below"] = (
             "below" if reading.value < low else "above" if reading.value > high else "inside"
         )
-        found.append(Comparison(name, LABELS[name], reading.unit, reading.value, middle, (low, high), place))
-    return tuple(found)
+        comparisons.append(Comparison(name, LABELS[name], reading.unit, reading.value, middle, (low, high), place))
+    return tuple(comparisons)
 
 
 def _predicted(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:
@@ -93,7 +93,7 @@ def _on_the_way(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array
     journey, read = outcome.journey, trial.readings
     if journey is None:
         return {}
-    found = {"steepest_climb": run_figures(outcome, words)["steepest_climb"][0]}
+    predicted = {"steepest_climb": run_figures(outcome, words)["steepest_climb"][0]}
     if read.first_gate_mm is not None and read.second_gate_mm is not None:
         first, second = read.first_gate_mm * 1e-3, read.second_gate_mm * 1e-3
         rows = range(journey.clock.shape[0])
@@ -101,5 +101,5 @@ def _on_the_way(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array
         passed = [[np.interp(at, journey.places[row], journey.clock[row]) for at in (first, second)] for row in rows]
         taken = np.array([late - early for early, late in passed])
         taken = np.where(journey.reached >= min(second, float(journey.places.max())), np.maximum(taken, 1e-3), 600.0)
-        found |= {"gate_time": taken, "gate_speed": (second - first) / taken}
-    return found
+        predicted |= {"gate_time": taken, "gate_speed": (second - first) / taken}
+    return predicted

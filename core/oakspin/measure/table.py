@@ -26,7 +26,7 @@ def trial_table(trials: Iterable[Trial]) -> str:
     write(COLUMNS)
     for trial in trials:
         read = trial.readings.model_dump()
-        as_built = json.dumps([one.model_dump() for one in trial.as_built]) if trial.as_built else ""
+        as_built = json.dumps([noted.model_dump() for noted in trial.as_built]) if trial.as_built else ""
         numbers = ["" if read[name] is None else read[name] for name in READ]
         write([trial.group, *numbers, " ".join(trial.seen), as_built, trial.note])
     return out.getvalue()
@@ -48,9 +48,9 @@ def read_trials(text: str) -> list[Trial]:
     head = [name.strip() for name in rows[0]] if rows else []
     unknown = [name for name in head if name not in COLUMNS]
     if "group" not in head or unknown:
-        found = f"column {unknown[0]}" if unknown else "no column group"
+        column = f"column {unknown[0]}" if unknown else "no column group"
         hint = "Name the columns as in a table that Oak Spin wrote."
-        raise UnreadableDesign([Fault("/row 1", found, f"columns among {', '.join(COLUMNS)}", hint)])
+        raise UnreadableDesign([Fault("/row 1", column, f"columns among {', '.join(COLUMNS)}", hint)])
     if len(rows) - 1 > MOST_ROWS:
         raise UnreadableDesign([Fault("/", f"{len(rows) - 1} rows", f"at most {MOST_ROWS}", "Split the table.")])
     faults: list[Fault] = []
@@ -61,7 +61,9 @@ def read_trials(text: str) -> list[Trial]:
         try:
             trials.append(Trial.model_validate(_plain(dict(zip(head, row, strict=False)))))
         except ValidationError as error:
-            faults += [Fault(f"/row {number}{one.field}", one.value, one.limit, one.hint) for one in faults_of(error)]
+            faults += [
+                Fault(f"/row {number}{fault.field}", fault.value, fault.limit, fault.hint) for fault in faults_of(error)
+            ]
         except ValueError as error:
             faults.append(Fault(f"/row {number}", str(error), "numbers in the columns of readings", "Correct the row."))
     if faults:

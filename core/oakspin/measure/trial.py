@@ -102,10 +102,10 @@ class Readings(Part):
                 missing, "nothing", "given with its pair", "Give swings and the seconds they took, or neither."
             )
         film = (self.film_turns, self.film_frames, self.film_rate)
-        if any(one is None for one in film) and any(one is not None for one in film):
+        if any(given is None for given in film) and any(given is not None for given in film):
             raise misfit("film_turns", "a part", "whole", "Give turns, frames and frame rate of the film, or none.")
         gates = (self.first_gate_mm, self.second_gate_mm, self.gate_seconds)
-        if any(one is None for one in gates) and any(one is not None for one in gates):
+        if any(given is None for given in gates) and any(given is not None for given in gates):
             raise misfit("gate_seconds", "a part", "whole", "Give both marks and the seconds between them, or none.")
         if (
             self.first_gate_mm is not None
@@ -142,7 +142,7 @@ class Reading:
 
 def built(design: Design, trial: Trial) -> Design:
     """The design as this trial built it. Raises ``UnfitPatch`` when a value cannot be."""
-    return patched(design, tuple(Setting(one.pointer, one.value) for one in trial.as_built))
+    return patched(design, tuple(Setting(noted.pointer, noted.value) for noted in trial.as_built))
 
 
 def measured_in(trial: Trial) -> dict[str, Reading]:
@@ -157,24 +157,24 @@ def measured_in(trial: Trial) -> dict[str, Reading]:
     Reading(value=480.0, unit='turns/min')
     """
     read = trial.readings
-    found: dict[str, Reading] = {}
+    measured: dict[str, Reading] = {}
     if read.film_turns is not None and read.film_frames is not None and read.film_rate is not None:
-        found["speed"] = Reading(60 * read.film_turns * read.film_rate / read.film_frames, "turns/min")
+        measured["speed"] = Reading(60 * read.film_turns * read.film_rate / read.film_frames, "turns/min")
     elif read.turns is not None and read.turns_seconds is not None:
-        found["speed"] = Reading(60 * read.turns / read.turns_seconds, "turns/min")
+        measured["speed"] = Reading(60 * read.turns / read.turns_seconds, "turns/min")
     if read.first_gate_mm is not None and read.second_gate_mm is not None and read.gate_seconds is not None:
-        found["gate_time"] = Reading(read.gate_seconds, "s")
-        found["gate_speed"] = Reading((read.second_gate_mm - read.first_gate_mm) * 1e-3 / read.gate_seconds, "m/s")
+        measured["gate_time"] = Reading(read.gate_seconds, "s")
+        measured["gate_speed"] = Reading((read.second_gate_mm - read.first_gate_mm) * 1e-3 / read.gate_seconds, "m/s")
     if read.climb_deg is not None:
-        found["steepest_climb"] = Reading(read.climb_deg, "°")
+        measured["steepest_climb"] = Reading(read.climb_deg, "°")
     if read.amperes is not None:
-        found["mean_current"] = Reading(read.amperes, "A")
+        measured["mean_current"] = Reading(read.amperes, "A")
     if read.volts_loaded is not None:
-        found["volts_loaded"] = Reading(read.volts_loaded, "V")
+        measured["volts_loaded"] = Reading(read.volts_loaded, "V")
         if read.volts_open is not None and read.amperes:
-            found["battery_resistance"] = Reading(1e3 * (read.volts_open - read.volts_loaded) / read.amperes, "mΩ")
+            measured["battery_resistance"] = Reading(1e3 * (read.volts_open - read.volts_loaded) / read.amperes, "mΩ")
     if read.swings is not None and read.swings_seconds is not None:
-        found["swing_period"] = Reading(read.swings_seconds / read.swings, "s")
+        measured["swing_period"] = Reading(read.swings_seconds / read.swings, "s")
     if read.temperature_C is not None:
-        found["temperature"] = Reading(read.temperature_C, "°C")
-    return found
+        measured["temperature"] = Reading(read.temperature_C, "°C")
+    return measured

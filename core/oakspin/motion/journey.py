@@ -71,7 +71,7 @@ def journey_of(machine: Machine, drive: Drive, speed: float = 0.0) -> Journey | 
     )
 
 
-def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  # type: ignore[no-untyped-def]  # fmt: skip
+def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  # type: ignore[no-untyped-def]
     """Energy per mass at the end, speeds at every station, and the time since the start."""
     stations = route.grip.shape[1]
     step = route.length / (stations - 1)
@@ -84,8 +84,10 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  #
     passed = np.empty((stations, energy.size))
     passed[0] = energy
     # Between two stations every table has its middle value; rows are steps here.
-    grip, turns, made, drag = (((table[:, 1:] + table[:, :-1]) / 2).T for table in (route.grip, route.turns, route.made, route.drag))  # fmt: skip
-    ohms, weak, push, held = spare + route.ohms * turns, kappa * grip, grip_push * made * grip, dry * (drag - 1)  # fmt: skip
+    grip, turns, made, drag = (
+        ((table[:, 1:] + table[:, :-1]) / 2).T for table in (route.grip, route.turns, route.made, route.drag)
+    )
+    ohms, weak, push, held = spare + route.ohms * turns, kappa * grip, grip_push * made * grip, dry * (drag - 1)
 
     slope: Array | float = 0.0
     for at in range(stations - 1):

@@ -114,14 +114,14 @@ def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, s
         history[number] = state
         amperes, live, drive = _flow(machine, state[0], state[1])
         current[number] = amperes * (live > 0)
-        # Friction opposes one way through the whole step: were it to turn with each stage, a body
+        # Friction opposes first way through the whole step: were it to turn with each stage, a body
         # about to stop would creep on for ever.
         way = _way(machine, drive + _heavy(machine, state[0]), state[1])
-        one = rates(state, way)
-        two = rates(state + step / 2 * one, way)
+        first = rates(state, way)
+        two = rates(state + step / 2 * first, way)
         three = rates(state + step / 2 * two, way)
         four = rates(state + step * three, way)
-        moved = state + step / 6 * (one + 2 * two + 2 * three + four)
+        moved = state + step / 6 * (first + 2 * two + 2 * three + four)
         # A body whose motion turns round has stood still in between: the next step starts from rest.
         stopped = moved[1] * way <= 0
         moved[4] += np.where(stopped, 0.5 * machine.inertia * moved[1] ** 2, 0.0)

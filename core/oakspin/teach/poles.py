@@ -38,7 +38,7 @@ def pole_finder(design: Design) -> PoleFinder:
     pointer = KINDS[design.kind].pole_at
     if not pointer:
         return PoleFinder((), "Hold the two stacks face to face: like poles push each other away.")
-    found = []
+    ways = []
     both: tuple[tuple[Pole, Pole], ...] = (("N", "S"), ("S", "N"))
     for pole, other in both:
         patch = (Setting(pointer, pole),)
@@ -49,5 +49,5 @@ def pole_finder(design: Design) -> PoleFinder:
             return PoleFinder((), "This design is pushed neither way: choose one that turns.")
         direction = words.way(sense)
         sentence = f"It turned {direction} seen {words.seen}: {pole} is up, {other} is down."
-        found.append(Turned(direction, pole, sentence, patch))
-    return PoleFinder(tuple(sorted(found, key=lambda one: one.direction)))
+        ways.append(Turned(direction, pole, sentence, patch))
+    return PoleFinder(tuple(sorted(ways, key=lambda way: way.direction)))

@@ -46,13 +46,23 @@ def cards_of(design: Design) -> tuple[Card, ...]:
     goes = words_of(design, machine).goes.lower()
     options = {name: words.format(goes=goes) for name, words in OPTIONS.items() if machine.rest or name != "returns"}
     cards = []
-    for one in lesson_of(design).predictions:
+    for prediction in lesson_of(design).predictions:
         try:
-            after = evaluate(patched(design, one.patch))
+            after = evaluate(patched(design, prediction.patch))
         except OakSpinError:
             continue
         answer = answer_of(before, after)
-        cards.append(Card(one.id, one.question, options, answer, one.because if answer != "stops" else after.headline, _told(before, after), one.patch))  # fmt: skip
+        cards.append(
+            Card(
+                prediction.id,
+                prediction.question,
+                options,
+                answer,
+                prediction.because if answer != "stops" else after.headline,
+                _told(before, after),
+                prediction.patch,
+            )
+        )
     return tuple(cards)
 
 

@@ -32,35 +32,37 @@ class Best:
     sentence: str
 
 
-def best_of(found: Sweep) -> Best | None:
+def best_of(swept: Sweep) -> Best | None:
     """The best of a sweep: the most speed over all builds, those that do not go counting nothing.
 
     Among values about as good as the best, the one nearest to the present is taken: less to change.
     None when it goes nowhere.
     """
-    going = [point for point in found.points if not point.refused and _goes(point)]
+    going = [point for point in swept.points if not point.refused and _goes(point)]
     if not going:
         return None
     most = max(_worth(point) for point in going)
     alike = [point for point in going if _worth(point) >= NEAR * most]
-    best = min(alike, key=lambda point: abs(point.value - found.factor.value))
-    at = found.points.index(best)
+    best = min(alike, key=lambda point: abs(point.value - swept.factor.value))
+    at = swept.points.index(best)
     low, high = at, at
-    while low > 0 and _goes(found.points[low - 1]):
+    while low > 0 and _goes(swept.points[low - 1]):
         low -= 1
-    while high < len(found.points) - 1 and _goes(found.points[high + 1]):
+    while high < len(swept.points) - 1 and _goes(swept.points[high + 1]):
         high += 1
-    factor = found.factor
+    factor = swept.factor
     # Between two swept values the present one is as good: nothing is gained by a hair's breadth.
-    step = abs(found.points[1].value - found.points[0].value)
+    step = abs(swept.points[1].value - swept.points[0].value)
     value = factor.value if abs(best.value - factor.value) <= step / 2 else best.value
     told = _told(value, factor.unit)
-    rate = next(curve.unit for curve in found.curves if curve.id == "speed")
+    rate = next(curve.unit for curve in swept.curves if curve.id == "speed")
+    less = _beyond("Less", swept, best, low - 1, swept.points[low:at])
+    more = _beyond("More", swept, best, high + 1, swept.points[at + 1 : high + 1])
     sentence = (
         f"{told}: {100 * best.share_that_goes:.0f} of 100 builds go, near {rounded(_speed(best), 2)} {rate}. "
-        f"{_beyond('Less', found, best, low - 1, found.points[low:at])} {_beyond('More', found, best, high + 1, found.points[at + 1 : high + 1])}"
+        f"{less} {more}"
     )
-    return Best(factor, value, found.points[low].value, found.points[high].value, factor.turned(value), sentence)
+    return Best(factor, value, swept.points[low].value, swept.points[high].value, factor.turned(value), sentence)
 
 
 def best_settings(design: Design) -> tuple[Best, ...]:
@@ -85,11 +87,11 @@ def _goes(point: SweepPoint) -> bool:
     return not point.refused and all(point.states[link] != "fails" for link in MUST_HOLD)
 
 
-def _beyond(word: str, found: Sweep, best: SweepPoint, edge: int, within: tuple[SweepPoint, ...]) -> str:
+def _beyond(word: str, swept: Sweep, best: SweepPoint, edge: int, within: tuple[SweepPoint, ...]) -> str:
     """What is worse on one side: where it no longer goes and why, or that it gets slower or less sure."""
-    if 0 <= edge < len(found.points):
-        point = found.points[edge]
-        at = _told(point.value, found.factor.unit)
+    if 0 <= edge < len(swept.points):
+        point = swept.points[edge]
+        at = _told(point.value, swept.factor.unit)
         if point.refused:
             return f"{word}: at {at} it cannot be made."
         failing = next(link for link in MUST_HOLD if point.states[link] == "fails")

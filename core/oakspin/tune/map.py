@@ -45,10 +45,10 @@ class DesignMap:
     """The map: rows by the second number, columns by the first.
 
     ``figure`` is the chosen figure of the median build, ``margin`` its least margin among the links
-    that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made, and the ``states``
-    there are "none". ``going`` are the ranges of both numbers that hold every pair that goes, and one value more on each side.
-    ``best`` is the pair with the fastest build among those whose every margin is ample, else the
-    one with the largest least margin; none when it goes nowhere.
+    that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made, and the
+    ``states`` there are "none". ``going`` are the ranges of both numbers that hold every pair that goes, and one
+    value more on each side. ``best`` is the pair with the fastest build among those whose every margin is ample, else
+    the one with the largest least margin; none when it goes nowhere.
     """
 
     first: Number
@@ -91,7 +91,7 @@ def design_map(
 ) -> DesignMap:
     """Compute the map of two numbers of a design, over their whole ranges or parts of them.
 
-    Where the machine takes arrays at a pointer, all of that number's values run as one machine.
+    Where the machine takes arrays at a pointer, all of that number's values run as x_number machine.
 
     Raises
     ------
@@ -102,45 +102,52 @@ def design_map(
         raise UnfitPatch([Fault(second, first, "another number than the first", "Choose two different numbers.")])
     if curve not in FIGURES:
         raise UnfitPatch([Fault("/curve", curve, f"one of {', '.join(FIGURES)}", "Choose one of these.")])
-    one, two = factor_at(design, first), factor_at(design, second)
-    fast = [takes_arrays(design, factor.pointer) for factor in (one, two)]
+    x_number, two = factor_at(design, first), factor_at(design, second)
+    fast = [takes_arrays(design, factor.pointer) for factor in (x_number, two)]
     columns, rows = (
         factor.values(points if at_once else min(points, COARSE), *(part or ()))
-        for factor, at_once, part in zip((one, two), fast, ranges, strict=True)
+        for factor, at_once, part in zip((x_number, two), fast, ranges, strict=True)
     )
-    found = _computed(design, one, two, np.array(columns), np.array(rows), fast, curve)
-    best = _best(found)
+    computed = _computed(design, x_number, two, np.array(columns), np.array(rows), fast, curve)
+    best = _best(computed)
     pair = (columns[best[1]], rows[best[0]]) if best else None
     return DesignMap(
-        first=one,
+        first=x_number,
         second=two,
         first_values=tuple(columns),
         second_values=tuple(rows),
         curve=curve,
         links=_ORDER,
-        figure=_table(found.figure),
-        margin=_table(found.margin),
-        weakest=tuple(tuple(int(cell) for cell in row) for row in found.weakest),
-        states=tuple(tuple(map(_state, *row)) for row in zip(found.margin, found.weakest, strict=True)),
-        going=_going(columns, rows, found.margin >= 1),
-        contours=_contours(columns, rows, np.where(found.margin >= 1, found.figure, np.nan)),
+        figure=_table(computed.figure),
+        margin=_table(computed.margin),
+        weakest=tuple(tuple(int(cell) for cell in row) for row in computed.weakest),
+        states=tuple(tuple(map(_state, *row)) for row in zip(computed.margin, computed.weakest, strict=True)),
+        going=_going(columns, rows, computed.margin >= 1),
+        contours=_contours(columns, rows, np.where(computed.margin >= 1, computed.figure, np.nan)),
         best=pair,
-        best_settings=(*one.turned(pair[0]), *two.turned(pair[1])) if pair else (),
+        best_settings=(*x_number.turned(pair[0]), *two.turned(pair[1])) if pair else (),
     )
 
 
-def _computed(design: Design, one: Number, two: Number, columns: Array, rows: Array, fast: list[bool], curve: str) -> _Field:  # fmt: skip
+def _computed(
+    design: Design, x_number: Number, two: Number, columns: Array, rows: Array, fast: list[bool], curve: str
+) -> _Field:
     shape = (rows.size, columns.size)
     whole = _Field(*(np.full(shape, -1.0) for _ in range(4)))
     across, down = np.broadcast_to(columns, shape), np.broadcast_to(rows[:, None], shape)
-    # Numbers at which the machine takes no array are set one value after the other.
-    for at in itertools.product(range(1) if fast[1] else range(rows.size), range(1) if fast[0] else range(columns.size)):  # fmt: skip
-        part = (slice(None) if fast[1] else slice(at[0], at[0] + 1), slice(None) if fast[0] else slice(at[1], at[1] + 1))  # fmt: skip
+    # Numbers at which the machine takes no array are set x_number value after the other.
+    for at in itertools.product(
+        range(1) if fast[1] else range(rows.size), range(1) if fast[0] else range(columns.size)
+    ):
+        part = (
+            slice(None) if fast[1] else slice(at[0], at[0] + 1),
+            slice(None) if fast[0] else slice(at[1], at[1] + 1),
+        )
         x, y = across[part].ravel(), down[part].ravel()
         arrays: dict[str, Array] = {}
         made = design
         try:
-            for factor, values, together in ((one, x, fast[0]), (two, y, fast[1])):
+            for factor, values, together in ((x_number, x, fast[0]), (two, y, fast[1])):
                 if together:
                     arrays |= factor.arrays(values)
                 else:
@@ -156,7 +163,7 @@ def _computed(design: Design, one: Number, two: Number, columns: Array, rows: Ar
 def _run(machine: Machine, words: Words, curve: str) -> dict[str, Array]:
     """Figure, least margin and its link for every draw; those driven either way are run apart."""
     sense = senses_of(machine, machine.inertia.size)
-    found = {name: np.full(sense.size, -1.0) for name in ("figure", "margin", "weakest", "speed")}
+    rows = {name: np.full(sense.size, -1.0) for name in ("figure", "margin", "weakest", "speed")}
     for way in np.unique(sense):
         which = sense == way
         outcome = outcome_of(machine if which.all() else builds_of(machine, which))
@@ -165,19 +172,19 @@ def _run(machine: Machine, words: Words, curve: str) -> dict[str, Array]:
         failing = must < 1
         # The link to mend first: the first that fails, else the one with the least margin.
         weakest = np.where(failing.any(axis=0), failing.argmax(axis=0), must.argmin(axis=0))
-        found["figure"][which] = run_figures(outcome, words)[curve][0]
-        found["margin"][which] = np.where(failing.any(axis=0), np.minimum(must.min(axis=0), 0.99), must.min(axis=0))
-        found["weakest"][which] = [_ORDER.index(MUST_HOLD[at]) for at in weakest]
-        found["speed"][which] = outcome.speed
-    return found
+        rows["figure"][which] = run_figures(outcome, words)[curve][0]
+        rows["margin"][which] = np.where(failing.any(axis=0), np.minimum(must.min(axis=0), 0.99), must.min(axis=0))
+        rows["weakest"][which] = [_ORDER.index(MUST_HOLD[at]) for at in weakest]
+        rows["speed"][which] = outcome.speed
+    return rows
 
 
-def _best(found: _Field) -> tuple[int, int] | None:
-    if not (found.margin >= 1).any():
+def _best(computed: _Field) -> tuple[int, int] | None:
+    if not (computed.margin >= 1).any():
         return None
-    ample = found.margin >= min(AMPLE, found.margin.max())
-    at = int(np.argmax(np.where(ample, found.speed, -1.0)))
-    row, column = np.unravel_index(at, found.speed.shape)
+    ample = computed.margin >= min(AMPLE, computed.margin.max())
+    at = int(np.argmax(np.where(ample, computed.speed, -1.0)))
+    row, column = np.unravel_index(at, computed.speed.shape)
     return int(row), int(column)
 
 
@@ -208,17 +215,21 @@ def _contours(columns: list[float], rows: list[float], figure: Array) -> tuple[C
     if known.size < 4 or min(figure.shape) < 2 or np.ptp(known) < 1e-3 * abs(known.max()):
         return ()
     lines = contour_generator(columns, rows, np.ma.masked_invalid(figure))
-    found = []
+    drawn = []
     for level in _round_levels(float(known.min()), float(known.max())):
         for line in lines.lines(level):
             points = np.asarray(line)
             if len(points) > 3:
-                found.append(Contour(level, tuple((round(x, 5), round(y, 5)) for x, y in points.tolist())))
-    return tuple(found)
+                drawn.append(Contour(level, tuple((round(x, 5), round(y, 5)) for x, y in points.tolist())))
+    return tuple(drawn)
 
 
 def _round_levels(low: float, high: float) -> list[float]:
     raw = (high - low) / LEVELS
     power = 10.0 ** np.floor(np.log10(raw))
     step = float(next(times * power for times in (1, 2, 2.5, 5, 10) if times * power >= raw))
-    return [step * number for number in range(int(np.ceil(low / step)), int(np.floor(high / step)) + 1) if low < step * number < high]  # fmt: skip
+    return [
+        step * number
+        for number in range(int(np.ceil(low / step)), int(np.floor(high / step)) + 1)
+        if low < step * number < high
+    ]

@@ -71,8 +71,14 @@ def sweep_points(
 
 
 def sweep(
-    design: Design, pointer: str, *, points: int = POINTS, low: float | None = None, high: float | None = None, draws: Draws | None = None
-) -> Sweep:  # fmt: skip
+    design: Design,
+    pointer: str,
+    *,
+    points: int = POINTS,
+    low: float | None = None,
+    high: float | None = None,
+    draws: Draws | None = None,
+) -> Sweep:
     """Sweep the number at a pointer over its range, or from ``low`` to ``high``.
 
     Raises
@@ -81,8 +87,8 @@ def sweep(
         Where the design has no such number, or the range is empty.
     """
     factor, values = planned(design, pointer, points, low, high)
-    found = _chunk(design, factor, values, draws or Draws(SWEEP_DRAWS))
-    return Sweep(factor, tuple(found), tuning_of(design).curves)
+    points_ = _chunk(design, factor, values, draws or Draws(SWEEP_DRAWS))
+    return Sweep(factor, tuple(points_), tuning_of(design).curves)
 
 
 def _chunk(design: Design, factor: Number, values: list[float], draws: Draws) -> list[SweepPoint]:
@@ -100,13 +106,13 @@ def _chunk(design: Design, factor: Number, values: list[float], draws: Draws) ->
             continue
         # One joined machine has one sense: those driven the other way are run apart.
         groups.setdefault((likeness(machine), sense_of(machine)), []).append((value, machine))
-    found = {value: SweepPoint(value, {}, {}, {}, 0.0, why) for value, why in refused.items()}
+    points = {value: SweepPoint(value, {}, {}, {}, 0.0, why) for value, why in refused.items()}
     for members in groups.values():
         words = words_of(design, members[0][1])
         each = samples(joined([machine for _, machine in members]), len(members), words, FIGURES)
         for (value, _), sample in zip(members, each, strict=True):
-            found[value] = _point(value, sample)
-    return [found[value] for value in values]
+            points[value] = _point(value, sample)
+    return [points[value] for value in values]
 
 
 def _at_once(design: Design, factor: Number, values: list[float], draws: Draws) -> list[SweepPoint]:
@@ -115,36 +121,36 @@ def _at_once(design: Design, factor: Number, values: list[float], draws: Draws) 
     many = replace(draws, count=own.size, pattern=draws.count)
     machine = machine_of(side_by_side(design, factor.arrays(own)), many)
     senses = senses_of(machine, len(values))
-    found: dict[float, SweepPoint] = {}
+    points: dict[float, SweepPoint] = {}
     for sense in np.unique(senses):
         members = [value for value, way in zip(values, senses, strict=True) if way == sense]
         one_way = (
             machine if len(members) == len(values) else builds_of(machine, np.repeat(senses == sense, draws.count))
         )
         each = samples(one_way, len(members), words_of(design, one_way), FIGURES)
-        found |= {value: _point(value, sample) for value, sample in zip(members, each, strict=True)}
-    return [found[value] for value in values]
+        points |= {value: _point(value, sample) for value, sample in zip(members, each, strict=True)}
+    return [points[value] for value in values]
 
 
 def _point(value: float, sample: Sample) -> SweepPoint:
     return SweepPoint(value, sample.figures, sample.margins, sample.states, sample.share_that_goes)
 
 
-def sweep_table(found: Sweep) -> str:
+def sweep_table(swept: Sweep) -> str:
     """The curve as CSV: one row a value; figures with their bands, margins and states of all links."""
     out = io.StringIO()
     write = csv.writer(out, lineterminator="\n").writerow
-    head = [f"{found.factor.label} ({found.factor.unit or 'number'})"]
-    figures = [curve for curve in found.curves if curve.of == "figure"]
+    head = [f"{swept.factor.label} ({swept.factor.unit or 'number'})"]
+    figures = [curve for curve in swept.curves if curve.of == "figure"]
     for curve in figures:
         head += [f"{curve.id} {share} ({curve.unit})" for share in ("10th percentile", "median", "90th percentile")]
     for link in NAMES:
         head += [f"{link} margin", f"{link} state"]
     write([*head, "builds that go (%)", "refused"])
-    for point in found.points:
+    for point in swept.points:
         row: list[object] = [f"{point.value:.6g}"]
         for curve in figures:
-            row += [f"{one:.4g}" for one in point.figures.get(curve.id, ())] or ["", "", ""]
+            row += [f"{edge:.4g}" for edge in point.figures.get(curve.id, ())] or ["", "", ""]
         for link in NAMES:
             row += [f"{point.margins[link][1]:.4g}", point.states[link]] if point.states else ["", ""]
         write([*row, f"{100 * point.share_that_goes:.0f}", point.refused])

@@ -65,8 +65,8 @@ class Verdict:
 
     ``direction`` is ``forward``, the other way or none, as ``seen``, and ``sense`` +1, -1 or 0 for the same; speeds in
     rad/s (or m/s where it ``travels``) times ``rate_per`` are told in ``rate_words``. ``leaves`` says how it leaves its
-    seat. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds; ``causes`` are all
-    plain causes that stop it, where the headline names but the first.
+    seat. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds; ``causes``
+    are all plain causes that stop it, where the headline names but the first.
     """
 
     kind: str
@@ -225,7 +225,7 @@ def run_figures(outcome: Outcome, words: Words) -> Figures:
     """Figures of a run that every machine has, with draws and unit."""
     machine, drive, rate, units = outcome.machine, outcome.drive, words.rate, words.units
     strongest = np.abs(machine.effective).max(axis=1)
-    found = {
+    figures = {
         "coupling": (strongest * units.push_per, f"{units.push}/A"),
         "resistance": (machine.total_ohms * 1e3, "mΩ"),
         "battery_resistance": (machine.pack.ohms_at(machine.pack.used) * 1e3, "mΩ"),
@@ -244,16 +244,16 @@ def run_figures(outcome: Outcome, words: Words) -> Figures:
         "runs": (outcome.runs, "runs"),
     }
     if (machine.leave_speed < NEVER).any():
-        found["leave_speed"] = (machine.leave_speed * rate.per, rate.unit)
+        figures["leave_speed"] = (machine.leave_speed * rate.per, rate.unit)
     if np.any(machine.rim):
-        found["rim_speed"] = (outcome.speed * machine.rim, "m/s")
+        figures["rim_speed"] = (outcome.speed * machine.rim, "m/s")
     journey = outcome.journey
     if journey:
-        found["track_time"] = (journey.seconds, "s")
+        figures["track_time"] = (journey.seconds, "s")
         weight = machine.inertia * GRAVITY
         slope = (drive.stall - machine.least_dry) / weight
-        found["steepest_climb"] = (np.degrees(np.arcsin(np.clip(slope, 0.0, 1.0))), "°")
-    return found
+        figures["steepest_climb"] = (np.degrees(np.arcsin(np.clip(slope, 0.0, 1.0))), "°")
+    return figures
 
 
 def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...]) -> str:

@@ -6,6 +6,7 @@ import math
 
 from oakspin.design.coil import CradleDesign, Lead, OwnOutline
 from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.numbers import TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
@@ -57,7 +58,11 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[Measure, ...]:
     by, along, across = _former(design, shape)
     rise = design.supports.level_mm / 2
     axle = mm(shape.axle)
-    former = Measure("Former, diameter", along, "a pen, a battery or a dowel of this size") if by == "round" and not shape.wound.outline.lobe else Measure("Former, along the axle", along, f"a block {along:g} × {across:g} mm, edges rounded")  # fmt: skip
+    former = (
+        Measure("Former, diameter", along, "a pen, a battery or a dowel of this size")
+        if by == "round" and not shape.wound.outline.lobe
+        else Measure("Former, along the axle", along, f"a block {along:g} × {across:g} mm, edges rounded")
+    )
     gap = max(1, round(design.gap_mm / 1.8))
     measures = [
         former,
@@ -65,8 +70,12 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[Measure, ...]:
         Measure("Supports apart", design.supports.spacing_mm, "the gauge on the template"),
         Measure("Seat above the bench, left", round(axle - rise, 1), "the gauge on the template"),
         Measure("Seat above the bench, right", round(axle + rise, 1), "the gauge on the template"),
-        Measure("Gap between coil and magnet", design.gap_mm, f"{gap} {'coin' if gap == 1 else 'coins'} of 1.8 mm slip{'s' if gap == 1 else ''} under the coil"),
-    ]  # fmt: skip
+        Measure(
+            "Gap between coil and magnet",
+            design.gap_mm,
+            f"{gap} {'coin' if gap == 1 else 'coins'} of 1.8 mm slip{'s' if gap == 1 else ''} under the coil",
+        ),
+    ]
     if design.kind == "lobes":
         measures.append(
             Measure("Each lobe reaches from the axle", mm(shape.wound.measures.reach), "the outline on the template")
@@ -81,14 +90,19 @@ def _steps(design: CoilMotor, shape: CoilShape) -> tuple[Step, ...]:
 
 def _lay_out(design: CoilMotor, shape: CoilShape) -> Step:
     twice = " twice" if design.second != "none" else ""
-    parts = f"{pack_name(design.battery)}, {magnets_name(design.magnets)}{twice}, wire, two supports ({SUPPORTS[design.supports.type].name})"
+    parts = say.LAY_OUT.format(
+        pack_name=pack_name(design.battery),
+        magnets_name=magnets_name(design.magnets),
+        twice=twice,
+        name=SUPPORTS[design.supports.type].name,
+    )
     return lay_out(parts, sum(stack.count for stack in design.stacks))
 
 
 def _cut(design: CoilMotor, shape: CoilShape) -> Step:
     cut = _cuts(design, shape)[0]
-    text = f"Cut {cut.length_mm:g} mm. Draw it once through a folded cloth to take out kinks."
-    return Step("cut", "Cut the wire", text, 2, ("wire cutter", "ruler"), caution=HOLD_ENDS)  # fmt: skip
+    text = say.CUT.format(length=cut.length_mm)
+    return Step("cut", "Cut the wire", text, 2, ("wire cutter", "ruler"), caution=HOLD_ENDS)
 
 
 def _wind(design: CoilMotor, shape: CoilShape) -> Step:
@@ -102,7 +116,9 @@ def _wind(design: CoilMotor, shape: CoilShape) -> Step:
     )
     if isinstance(design, CradleDesign) and isinstance(design.coil.outline, OwnOutline):
         what = "pins set in a board at the corners of the outline"
-    text = f"Leave {design.tails.length_mm + SPARE / 2:g} mm for the first lead. Wind {turns} {'turn' if turns == 1 else 'turns'} on {what}, side by side, counting aloud, all in one sense. Slide it off and pinch it."  # fmt: skip
+    text = say.WIND.format(
+        length=design.tails.length_mm + SPARE / 2, turns=turns, turns_2="turn" if turns == 1 else "turns", what=what
+    )
     hard = " The wire is stiff: an adult's hands, or a thinner gauge." if stiff else ""
     return Step("wind", "Wind the coil", text + hard, 2 + turns / TURNS_A_MINUTE, ("former",), adult=stiff)
 
@@ -111,23 +127,23 @@ def _part(design: CoilMotor, shape: CoilShape) -> Step | None:
     if design.kind != "lobes":
         return None
     half = int(shape.wound.turns) // 2
-    text = f"Part the bundle into two halves of {half} turns. Open them like a book to {design.lobes.opening_deg:g}°; the back of the book is the axle."
+    text = say.PART.format(half=half, opening=design.lobes.opening_deg)
     return Step("open", "Open the two lobes", text, 4)
 
 
 def _tie(design: CoilMotor, shape: CoilShape) -> Step | None:
     if not design.tails.tied:
         return None
-    text = "Wind each lead three times round the bundle, at two exactly opposite places, and pull tight: so the coil holds its shape."
+    text = say.TIE
     if design.kind == "lobes":
-        text = "Wind each lead three times round the back of the book, one at each end, and pull tight."
+        text = say.TIE_2
     return Step("tie", "Tie the coil with its leads", text, 4, ("pliers",))
 
 
 def _tails(design: CoilMotor, shape: CoilShape) -> Step:
-    text = f"Bend both leads straight out in one line through the coil's middle, {design.tails.length_mm:g} mm each. Roll the axle between your fingers: it must not wobble. Cut the rest off."  # fmt: skip
+    text = say.TAILS.format(length=design.tails.length_mm)
     if design.supports.stops:
-        text += " Bend a small stop, or slide a bead on, where the lead leaves the support."
+        text += say.TAILS_2
     return Step("tails", "Set the leads opposite and in line", text, 5, ("pliers", "wire cutter", "ruler"))
 
 
@@ -157,24 +173,18 @@ def _bare(design: CoilMotor, shape: CoilShape) -> Step | None:
         return None
     strip = design.strip
     looks = "right" if upright_pose(design) == 0 else "left"
-    parts = [f"Find the face from which the wire, followed from the left lead, runs counter-clockwise; hold the coil upright with this face to the {looks} and mark the side that is up"]  # fmt: skip
+    parts = [say.BARE.format(looks=looks)]
     for name, lead in (("left", strip.left), ("right", strip.right)):
         if lead.bared == "all":
-            parts.append(f"{name} lead: bare it all round, until it shines like new metal")
+            parts.append(say.BARE_2.format(name=name))
         elif lead.bared == "arcs":
             reach = f"{lead.arcs[0].width_deg:g}°"
-            again = (
-                f", then turn the coil half round and do the other {lead.arcs[1].width_deg:g}°"
-                if len(lead.arcs) == 2
-                else ""
-            )
+            again = say.BARE_3.format(width=lead.arcs[1].width_deg) if len(lead.arcs) == 2 else ""
             if lead.rest == "marker":
-                parts.append(
-                    f"{name} lead: bare it all round, hold the coil {_pose_words(design, lead)}, keep {reach} on top free and paint the rest twice with a permanent marker"
-                )
+                parts.append(say.BARE_4.format(name=name, pose_words=_pose_words(design, lead), reach=reach))
             else:
                 parts.append(
-                    f"{name} lead: hold the coil {_pose_words(design, lead)}, the lead flat on a board, and take the enamel off {reach} on top{again}"
+                    say.BARE_5.format(name=name, pose_words=_pose_words(design, lead), reach=reach, again=again)
                 )
     how = (
         ". ".join(part[0].upper() + part[1:] for part in parts)
@@ -191,9 +201,17 @@ def _supports(design: CoilMotor, shape: CoilShape) -> Step:
         "deep": "a V as deep as a little finger is wide",
         "loop": "a closed loop, a little wider than the lead",
     }[supports.seat]
-    text = f"Make two alike: {seat}. Fix them {supports.spacing_mm:g} mm apart to the heights on the template, level by eye over a ruler. Join one to + and one to −; + feeds the {design.plus_at} one, but leave one clip off."  # fmt: skip
-    caution = "The two must not touch, nor a metal stand join them: that is a short circuit, the cell gets hot at once. Points of pins: an adult bends them."
-    return Step("supports", "Set up the supports", text, 8, ("pliers", "tape", "template"), adult=supports.type in {"safety_pin", "needle_eye"}, caution=caution)  # fmt: skip
+    text = say.SUPPORTS.format(seat=seat, spacing=supports.spacing_mm, plus_at=design.plus_at)
+    caution = say.SUPPORTS_2
+    return Step(
+        "supports",
+        "Set up the supports",
+        text,
+        8,
+        ("pliers", "tape", "template"),
+        adult=supports.type in {"safety_pin", "needle_eye"},
+        caution=caution,
+    )
 
 
 def _place(design: CoilMotor, shape: CoilShape) -> Step:
@@ -208,35 +226,40 @@ def _place(design: CoilMotor, shape: CoilShape) -> Step:
         if magnets.magnetized == "along"
         else "magnetized across: take others for a motor that turns"
     )
-    text = f"Put the magnets {under}, {pole}. Hang the coil in, set the gap to {design.gap_mm:g} mm."
+    text = say.PLACE.format(under=under, pole=pole, gap=design.gap_mm)
     if design.second != "none":
-        text += f" Hold the second stack above the coil at the same distance on a bridge, {'the same pole up' if design.second == 'same' else 'turned over'}."
-    return Step("place", "Magnets and gap", text, 4, ("compass", "coins"), caution=SLIDE)  # fmt: skip
+        text += say.PLACE_2.format(the_same_pole_up="the same pole up" if design.second == "same" else "turned over")
+    return Step("place", "Magnets and gap", text, 4, ("compass", "coins"), caution=SLIDE)
 
 
 def _fan(design: CoilMotor, shape: CoilShape) -> Step | None:
     if design.fan.mass_g == 0:
         return None
-    return Step("fan", "Put the fan on", f"Fix {design.fan.mass_g:g} g of paper evenly round the shaft, {design.fan.radius_mm:g} mm from it; balance again.", 5, ("paper", "tape"), caution=HOT_PAPER)  # fmt: skip
+    return Step(
+        "fan",
+        "Put the fan on",
+        say.FAN.format(mass_g=design.fan.mass_g, radius=design.fan.radius_mm),
+        5,
+        ("paper", "tape"),
+        caution=HOT_PAPER,
+    )
 
 
 def _checks(design: CoilMotor) -> tuple[str, ...]:
     return (
         "One clip is off: no current while checking.",
-        "The supports do not touch each other, nor does metal join them.",
-        "The axle lies level and the coil clears the magnet all the way round.",
+        say.CHECKS,
+        say.CHECKS_2,
         "Flicked, it spins freely for some turns.",
-        "It comes to rest anywhere, not always the same way up: else bend it until it does.",
-        "Look at the leads end-on: shiny metal lies in both supports only while the coil stands upright, one way up."
-        if design.kind == "cradle"
-        else "Look at the leads end-on: shiny metal lies in both supports whenever a lobe points down.",
+        say.CHECKS_3,
+        say.CHECKS_4 if design.kind == "cradle" else say.CHECKS_5,
     )
 
 
 def _flick(design: CoilMotor) -> str:
     if design.flick.turns_per_s == 0:
         return "Let it go from rest with the bare metal in both supports."
-    return "Flick it {way}, seen {seen}, as fast as a finger does. If it stops and comes back, flick it the other way: the magnets are the other way up."
+    return say.FLICK
 
 
 def _arc(x: float, y: float, radius: float, start: float, end: float) -> Polyline:
@@ -265,17 +288,27 @@ def _scraping(design: CoilMotor, name: str, lead: Lead) -> HowTo:
         Shape("mark", _arc(x, y, 2.2, 0, 360)),
         Shape(cover, _arc(0, 0, LEAD_DRAWN, 0, 360)),
         *(
-            Shape("bared", _arc(0, 0, LEAD_DRAWN, arc.center_deg - arc.width_deg / 2 + _turn_of(lead), arc.center_deg + arc.width_deg / 2 + _turn_of(lead)), closed=False)
+            Shape(
+                "bared",
+                _arc(
+                    0,
+                    0,
+                    LEAD_DRAWN,
+                    arc.center_deg - arc.width_deg / 2 + _turn_of(lead),
+                    arc.center_deg + arc.width_deg / 2 + _turn_of(lead),
+                ),
+                closed=False,
+            )
             for arc in lead.arcs
         ),
-    )  # fmt: skip
+    )
     work = "keep this free of paint" if lead.rest == "marker" else "take this off"
     labels = (
         Label(0, LEAD_DRAWN + 5.5, f"{work}: {wide:g}°", strong=True),
         Label(0, -LEAD_DRAWN - 9, "board, beyond the coil"),
         Label(x + (6 if x >= -1 else -6), y, "marked side", anchor="start" if x >= -1 else "end"),
     )
-    text = f"The {name} lead seen from the {seen_from(design)} end, the coil held {_pose_words(design, lead)}, at the edge of the board."
+    text = say.SCRAPING.format(name=name, seen_from=seen_from(design), pose_words=_pose_words(design, lead))
     return HowTo(f"Baring the {name} lead", text, shapes, labels, (-60.0, -40.0, 60.0, 42.0))
 
 
@@ -298,8 +331,13 @@ def _template(design: CoilMotor, shape: CoilShape) -> Template:
     labels = [
         TemplateLabel(0, -4.5, f"supports, {2 * half:g} mm apart; bench", "middle"),
         TemplateLabel(0, axle + rise + 3, f"axle at {axle:.1f} mm", "middle"),
-        TemplateLabel(former, top - low + 3, "lobe, wire's middle line" if design.kind == "lobes" else "coil, wire's middle line", "middle"),
-    ]  # fmt: skip
+        TemplateLabel(
+            former,
+            top - low + 3,
+            "lobe, wire's middle line" if design.kind == "lobes" else "coil, wire's middle line",
+            "middle",
+        ),
+    ]
     bare = [
         (name, lead)
         for name, lead in (("left", design.strip.left), ("right", design.strip.right))
@@ -314,9 +352,12 @@ def _template(design: CoilMotor, shape: CoilShape) -> Template:
         ten = 10 * girth
         lines += [
             TemplateLine("guide", ((-wide, y), (-wide + ten, y), (-wide + ten, y + 5), (-wide, y + 5)), closed=True),
-            *(TemplateLine("wire", ((x, y), (x, y + 5))) for arc in range(len(lead.arcs)) for x in (
-                -wide + ten * (arc / len(lead.arcs)), -wide + ten * (arc / len(lead.arcs) + share))),
-        ]  # fmt: skip
-        labels.append(TemplateLabel(-wide, y + 6.5, f"strip gauge, {name} lead, 10 times its girth: bare {lead.arcs[0].width_deg:g}°"))  # fmt: skip
+            *(
+                TemplateLine("wire", ((x, y), (x, y + 5)))
+                for arc in range(len(lead.arcs))
+                for x in (-wide + ten * (arc / len(lead.arcs)), -wide + ten * (arc / len(lead.arcs) + share))
+            ),
+        ]
+        labels.append(TemplateLabel(-wide, y + 6.5, say.TEMPLATE.format(name=name, width=lead.arcs[0].width_deg)))
     whole = (-wide - 6, -8.0, max(former + along + 6, -wide + 10 * girth + 4), high + 10 * len(bare) + 4)
     return Template("Supports, coil and strip gauge", tuple(lines), tuple(labels), whole)

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from oakspin.design.battery import CellName
 from oakspin.design.coil import CradleDesign
 from oakspin.kinds.change import Change, change
+from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.patterns import PATTERNS, good_pattern, nearest_upright, plain
 from oakspin.kinds.common_changes import battery_changes, magnet_grades, sanded, wire_changes
 from oakspin.kinds.geometry import mm
@@ -18,7 +19,7 @@ CELLS_TO_TRY: tuple[CellName, ...] = ("alkaline_AA", "alkaline_C", "nimh_AA")
 def coil_changes(design: CoilMotor) -> tuple[Change, ...]:
     """Every single change worth trying on this design, cheap ones first."""
     makers = (_leads, _stand, _flick, _gap, _balance, _supports, _turns, _magnets, _power, _parts)
-    return tuple(found for maker in makers for found in maker(design))
+    return tuple(made for maker in makers for made in maker(design))
 
 
 def _leads(design: CoilMotor) -> Iterator[Change]:
@@ -34,9 +35,7 @@ def _leads(design: CoilMotor) -> Iterator[Change]:
             if abs(by) > 2:
                 place = (f"{at}/0/center_deg", lead.arcs[0].center_deg + by)
                 way = "on" if by > 0 else "back"
-                yield change(
-                    f"Bare the {name} lead anew, {abs(by):g}° {way}: bare while the coil stands upright", place
-                )
+                yield change(say.LEADS.format(name=name, by=abs(by), way=way), place)
         best = 180.0 / len(lead.arcs)
         for width in (best, 0.85 * best):
             if abs(lead.arcs[0].width_deg - width) > 8:
@@ -110,7 +109,9 @@ def _supports(design: CoilMotor) -> Iterator[Change]:
 
 
 def _turns(design: CoilMotor) -> Iterator[Change]:
-    pointer, now = ("/coil/turns", design.coil.turns) if isinstance(design, CradleDesign) else ("/lobes/turns", design.lobes.turns)  # fmt: skip
+    pointer, now = (
+        ("/coil/turns", design.coil.turns) if isinstance(design, CradleDesign) else ("/lobes/turns", design.lobes.turns)
+    )
     for times in (0.5, 0.7, 1.5, 2.0):
         turns = max(1, round(now * times))
         if turns != now and turns <= 200:

@@ -153,11 +153,23 @@ def _supports(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Shape]:
     parts = []
     for sign, height in ((-1, low), (1, high)):
         x = at.side + sign * mm(shape.half_spacing)
-        parts.append(Shape("support", ((x - mm(POST), 0.0), (x + mm(POST), 0.0), (x + mm(POST), height - wire), (x - mm(POST), height - wire))))  # fmt: skip
+        parts.append(
+            Shape(
+                "support",
+                (
+                    (x - mm(POST), 0.0),
+                    (x + mm(POST), 0.0),
+                    (x + mm(POST), height - wire),
+                    (x - mm(POST), height - wire),
+                ),
+            )
+        )
         parts.append(Shape("support", ((x, height - wire), (x, height + wire)), closed=False))
     if design.supports.stand == "metal":
         wide = mm(shape.half_spacing)
-        parts.append(Shape("stand", ((at.side - wide, 0.0), (at.side + wide, 0.0), (at.side + wide, 1.4), (at.side - wide, 1.4))))  # fmt: skip
+        parts.append(
+            Shape("stand", ((at.side - wide, 0.0), (at.side + wide, 0.0), (at.side + wide, 1.4), (at.side - wide, 1.4)))
+        )
     parts.append(Shape("support", _seat(design, at.end, at.axle, wire), closed=False))
     parts.append(Shape("support", ((at.end, 0.0), (at.end, at.axle - wire)), closed=False, label="behind"))
     return parts

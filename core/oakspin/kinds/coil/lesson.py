@@ -11,6 +11,7 @@ from oakspin.design.patch import Patch, Setting
 from oakspin.design.wire import ByGauge
 from oakspin.draws import MEDIAN, Array
 from oakspin.fields.stack import Stack
+from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.drawing import Layout
 from oakspin.kinds.coil.patterns import PATTERNS, plain
 from oakspin.kinds.geometry import Vector
@@ -31,10 +32,10 @@ def coil_lesson(design: CoilMotor) -> Lesson:
         point=_lowest_point(design, coil_shape(design), live),
         predictions=_predictions(design),
         story=(
-            "Current runs from one support through the coil to the other; over the magnet the wire crosses the field and is pushed sideways.",
-            "Half a turn later that wire is on top and its neighbor below carries the current the other way: with current all the time, the second push would undo the first.",
-            f"So part of the enamel stays: bare metal lies in the support only while the push helps. That gives {parts}, and the coil coasts through the rest.",
-            "The ring round the shaft shows it: wide outward where it is pushed on, inward where it is braked, a thin line where no current flows.",
+            say.LESSON,
+            say.LESSON_2,
+            say.LESSON_3.format(parts=parts),
+            say.LESSON_4,
         ),
     )
 
@@ -59,11 +60,11 @@ def _lowest_point(design: CoilMotor, shape: CoilShape, live: Array) -> ForcePoin
     off = live[len(live) // 2 if pose else 0] < 0.04
     why = ""
     if off:
-        why = "No current flows while the coil stands upright, where the push would be strongest."
+        why = say.LOWEST_POINT
     elif live.min() > 0.5:
-        why = "Current flows all the way round: half a turn later the same push brakes."
+        why = say.LOWEST_POINT_2
     return ForcePoint(
-        name=f"along the axle, at the wire just over the magnet, {1e3 * (shape.axle + z):.1f} mm above the bench",
+        name=say.LOWEST_POINT_3.format(axle=1000.0 * (shape.axle + z)),
         at=(round(at.end + 1e3 * y, 2), round(at.axle + 1e3 * z, 2)),
         lever=(round(1e3 * y, 3), 0.0, round(1e3 * z, 3)),
         axis=(0.0, -1.0, 0.0),
@@ -85,20 +86,48 @@ def _predictions(design: CoilMotor) -> tuple[Prediction, ...]:
     feeds: Patch = (Setting("/plus_at", "right" if design.plus_at == "left" else "left"),)
     wrong = "wrong" if design.flick.sense == "good" else "good"
     cradle = isinstance(design, CradleDesign)
-    turns_at, turns = ("/coil/turns", design.coil.turns) if isinstance(design, CradleDesign) else ("/lobes/turns", design.lobes.turns)  # fmt: skip
-    found = [
-        Prediction("magnets_over", "You turn the magnets over and flick it the way it then wants.", over, "The field points the other way, the current does not."),
-        Prediction("battery_over", "You swap + and − at the supports.", feeds, "The current runs the other way, the field does not."),
-        Prediction("both_over", "You turn the magnets over and swap + and −.", (*over, *feeds), "Both are reversed: two reversals cancel."),
-        Prediction("other_flick", "You flick it the other way.", (Setting("/flick/sense", wrong),), "The push acts against the flick until it stands, then drives it back the good way."),
-        Prediction("scrape_rest", "You scrape off the rest of the enamel, all round both leads.", (Setting("/strip", plain(PATTERNS["both all round"])),), "With current all the time, what pushes on in one half turn brakes in the other."),
-        Prediction("double_turns", "You wind twice as many turns.", (Setting(turns_at, 2 * turns),), "Twice the turns pass the same field, but their longer wire lets less current through and is heavier."),
-    ]  # fmt: skip
+    turns_at, turns = (
+        ("/coil/turns", design.coil.turns) if isinstance(design, CradleDesign) else ("/lobes/turns", design.lobes.turns)
+    )
+    predictions = [
+        Prediction("magnets_over", say.PREDICTIONS_2, over, "The field points the other way, the current does not."),
+        Prediction(
+            "battery_over",
+            "You swap + and − at the supports.",
+            feeds,
+            "The current runs the other way, the field does not.",
+        ),
+        Prediction(
+            "both_over",
+            "You turn the magnets over and swap + and −.",
+            (*over, *feeds),
+            "Both are reversed: two reversals cancel.",
+        ),
+        Prediction("other_flick", "You flick it the other way.", (Setting("/flick/sense", wrong),), say.PREDICTIONS_3),
+        Prediction(
+            "scrape_rest", say.PREDICTIONS_4, (Setting("/strip", plain(PATTERNS["both all round"])),), say.PREDICTIONS_5
+        ),
+        Prediction("double_turns", "You wind twice as many turns.", (Setting(turns_at, 2 * turns),), say.PREDICTIONS_6),
+    ]
     size = design.wire.size
     if isinstance(size, ByGauge) and size.awg >= 12:
         thicker: Patch = (Setting("/wire/size", {"by": "gauge", "awg": size.awg - 4}),)
-        found.append(Prediction("thicker_wire", f"You take thicker wire, {size.awg - 4} instead of {size.awg} AWG.", thicker, "It lets more current through, but weighs more and runs on a thicker axle."))  # fmt: skip
+        predictions.append(
+            Prediction(
+                "thicker_wire",
+                f"You take thicker wire, {size.awg - 4} instead of {size.awg} AWG.",
+                thicker,
+                say.PREDICTIONS_7,
+            )
+        )
     if design.second == "none":
-        words = "You bring a second, equal magnet above the coil, the same pole up."
-        found.append(Prediction("second_magnet", words, (Setting("/second", "same"),), "The upper wire crosses its field, too, and is pushed the other way: both turn the coil alike." if cradle else "The upper lobe crosses its field, too, and is pushed the same way as the lower one: over the axle that turns it back."))  # fmt: skip
-    return tuple(found)
+        words = say.PREDICTIONS
+        predictions.append(
+            Prediction(
+                "second_magnet",
+                words,
+                (Setting("/second", "same"),),
+                say.PREDICTIONS_8 if cradle else say.PREDICTIONS_9,
+            )
+        )
+    return tuple(predictions)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from oakspin.design.battery import CellName
 from oakspin.design.coil import CradleDesign, Lead, LobesDesign, OwnOutline, RoundOutline
+from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.patterns import PATTERNS, plain
 from oakspin.kinds.geometry import mm
 from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, number
@@ -13,8 +14,17 @@ from oakspin.parts.catalogue import SUPPORTS
 from oakspin.parts.wire import wire_diameter
 
 FEEDS: tuple[CellName, ...] = (
-    "alkaline_AA", "alkaline_AAA", "alkaline_C", "alkaline_D", "zinc_carbon_AA", "nimh_AA", "nimh_AAA", "alkaline_9V", "lantern_6V", "bench_supply",
-)  # fmt: skip
+    "alkaline_AA",
+    "alkaline_AAA",
+    "alkaline_C",
+    "alkaline_D",
+    "zinc_carbon_AA",
+    "nimh_AA",
+    "nimh_AAA",
+    "alkaline_9V",
+    "lantern_6V",
+    "bench_supply",
+)
 SEAT_WORD = {"open": "open cradle", "deep": "deep cradle", "loop": "closed loop"}
 ONCE_ROUND = (-90.0, 270.0)  # degrees: from one flat pose of the coil to the same again
 TURNS_A_MINUTE = 12.0  # of a careful adult winding by hand; bench experience
@@ -115,7 +125,7 @@ def _lobes(design: LobesDesign) -> PartLine:
         _gap(design),
         *_tails(design),
     )
-    line = f"2 × {lobes.turns} turns, {lobes.along_mm:g} × {lobes.reach_mm:g} mm, open {lobes.opening_deg:g}°"
+    line = say.LOBES.format(turns=lobes.turns, along=lobes.along_mm, reach=lobes.reach_mm, opening=lobes.opening_deg)
     return PartLine("coil", "Lobes", line, _wound_figure(design, 2 * lobes.turns), dials)
 
 
@@ -131,7 +141,9 @@ def _tails(design: CoilMotor) -> list[Dial]:
 def _wound_figure(design: CoilMotor, turns: int) -> str:
     shape = coil_shape(design)
     holds = "holds its shape" if wire_diameter(design.wire) > 0.35e-3 or design.tails.tied else "opens: tie it"
-    return f"gap {design.gap_mm:g} mm · bundle {mm(shape.bundle):.1f} mm · {max(1, round(turns / TURNS_A_MINUTE))} min to wind · {holds}"
+    return say.WOUND_FIGURE.format(
+        gap=design.gap_mm, bundle=mm(shape.bundle), max=max(1, round(turns / TURNS_A_MINUTE)), holds=holds
+    )
 
 
 def _leads(design: CoilMotor) -> PartLine:

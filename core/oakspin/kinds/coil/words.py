@@ -49,3 +49,101 @@ def _cancels(design: CoilMotor) -> str:
     if design.second != "none":
         return "The pushes under and over the axle cancel: turn the upper magnets over."
     return WRONG_ANGLE
+
+
+# How it is built.
+LAY_OUT = "{pack_name}, {magnets_name}{twice}, wire, two supports ({name})"
+CUT = "Cut {length:g} mm. Draw it once through a folded cloth to take out kinks."
+WIND = (
+    "Leave {length:g} mm for the first lead. Wind {turns} {turns_2} on {what}, side by side, counting aloud, "
+    "all in one sense. Slide it off and pinch it."
+)
+PART = (
+    "Part the bundle into two halves of {half} turns. Open them like a book to {opening:g}°; the back of the "
+    "book is the axle."
+)
+TIE = (
+    "Wind each lead three times round the bundle, at two exactly opposite places, and pull tight: so the coil"
+    " holds its shape."
+)
+TAILS = (
+    "Bend both leads straight out in one line through the coil's middle, {length:g} mm each. Roll the axle "
+    "between your fingers: it must not wobble. Cut the rest off."
+)
+SUPPORTS = (
+    "Make two alike: {seat}. Fix them {spacing:g} mm apart to the heights on the template, level by eye over "
+    "a ruler. Join one to + and one to −; + feeds the {plus_at} one, but leave one clip off."
+)
+SUPPORTS_2 = (
+    "The two must not touch, nor a metal stand join them: that is a short circuit, the cell gets hot at once."
+    " Points of pins: an adult bends them."
+)
+PLACE = "Put the magnets {under}, {pole}. Hang the coil in, set the gap to {gap:g} mm."
+FLICK = (
+    "Flick it {way}, seen {seen}, as fast as a finger does. If it stops and comes back, flick it the other "
+    "way: the magnets are the other way up."
+)
+SCRAPING = "The {name} lead seen from the {seen_from} end, the coil held {pose_words}, at the edge of the board."
+TIE_2 = "Wind each lead three times round the back of the book, one at each end, and pull tight."
+TAILS_2 = " Bend a small stop, or slide a bead on, where the lead leaves the support."
+BARE = (
+    "Find the face from which the wire, followed from the left lead, runs counter-clockwise; hold the coil "
+    "upright with this face to the {looks} and mark the side that is up"
+)
+PLACE_2 = " Hold the second stack above the coil at the same distance on a bridge, {the_same_pole_up}."
+FAN = "Fix {mass_g:g} g of paper evenly round the shaft, {radius:g} mm from it; balance again."
+CHECKS = "The supports do not touch each other, nor does metal join them."
+CHECKS_2 = "The axle lies level and the coil clears the magnet all the way round."
+CHECKS_3 = "It comes to rest anywhere, not always the same way up: else bend it until it does."
+CHECKS_4 = "Look at the leads end-on: shiny metal lies in both supports only while the coil stands upright, one way up."
+CHECKS_5 = "Look at the leads end-on: shiny metal lies in both supports whenever a lobe points down."
+BARE_2 = "{name} lead: bare it all round, until it shines like new metal"
+TEMPLATE = "strip gauge, {name} lead, 10 times its girth: bare {width:g}°"
+BARE_3 = ", then turn the coil half round and do the other {width:g}°"
+BARE_4 = (
+    "{name} lead: bare it all round, hold the coil {pose_words}, keep {reach} on top free and paint the rest "
+    "twice with a permanent marker"
+)
+BARE_5 = (
+    "{name} lead: hold the coil {pose_words}, the lead flat on a board, and take the enamel off {reach} on top{again}"
+)
+
+# What is taught with it.
+LOWEST_POINT = "No current flows while the coil stands upright, where the push would be strongest."
+PREDICTIONS = "You bring a second, equal magnet above the coil, the same pole up."
+LOWEST_POINT_2 = "Current flows all the way round: half a turn later the same push brakes."
+LOWEST_POINT_3 = "along the axle, at the wire just over the magnet, {axle:.1f} mm above the bench"
+PREDICTIONS_2 = "You turn the magnets over and flick it the way it then wants."
+PREDICTIONS_3 = "The push acts against the flick until it stands, then drives it back the good way."
+PREDICTIONS_4 = "You scrape off the rest of the enamel, all round both leads."
+PREDICTIONS_5 = "With current all the time, what pushes on in one half turn brakes in the other."
+PREDICTIONS_6 = "Twice the turns pass the same field, but their longer wire lets less current through and is heavier."
+LESSON = (
+    "Current runs from one support through the coil to the other; over the magnet the wire crosses the field "
+    "and is pushed sideways."
+)
+LESSON_2 = (
+    "Half a turn later that wire is on top and its neighbor below carries the current the other way: with "
+    "current all the time, the second push would undo the first."
+)
+LESSON_3 = (
+    "So part of the enamel stays: bare metal lies in the support only while the push helps. That gives "
+    "{parts}, and the coil coasts through the rest."
+)
+LESSON_4 = (
+    "The ring round the shaft shows it: wide outward where it is pushed on, inward where it is braked, a thin"
+    " line where no current flows."
+)
+PREDICTIONS_7 = "It lets more current through, but weighs more and runs on a thicker axle."
+PREDICTIONS_8 = "The upper wire crosses its field, too, and is pushed the other way: both turn the coil alike."
+PREDICTIONS_9 = (
+    "The upper lobe crosses its field, too, and is pushed the same way as the lower one: over the axle that "
+    "turns it back."
+)
+
+# What can be changed.
+LEADS = "Bare the {name} lead anew, {by:g}° {way}: bare while the coil stands upright"
+
+# numbers
+LOBES = "2 × {turns} turns, {along:g} × {reach:g} mm, open {opening:g}°"
+WOUND_FIGURE = "gap {gap:g} mm · bundle {bundle:.1f} mm · {max} min to wind · {holds}"

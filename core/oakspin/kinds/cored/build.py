@@ -6,6 +6,7 @@ import math
 
 from oakspin.design.cored import CoredDesign
 from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.cored import words as say
 from oakspin.kinds.cored.numbers import TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
@@ -21,20 +22,20 @@ def cored_build(design: CoredDesign) -> BuildPlan:
     shape = cored_shape(design)
     whole = float(math.ceil(shape.wire_length * 1e3 + 2 * SPARE))
     return BuildPlan(
-        cuts=(Cut("Winding", 1, whole, 2 * SPARE, f"{shape.wire_mass * 1e3:.0f} g, in one piece from arm to arm; leave it on the spool and cut after winding"),),
+        cuts=(Cut("Winding", 1, whole, 2 * SPARE, say.BUILD_6.format(wire_mass=shape.wire_mass * 1000.0)),),
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design, shape),
         checks=(
-            "Unpowered, it turns freely by finger; near the magnets it snaps to two places half a turn apart.",
-            "A lamp or a meter between the brushes: current in every place but the gaps.",
-            "No wire touches the magnets; the bar clears them all the way round.",
-            "Both ends of the bar draw the same end of a compass by turns when the brushes are swapped.",
+            say.BUILD_2,
+            say.BUILD_3,
+            say.BUILD_4,
+            say.BUILD_5,
         ),
         template=_template(design, shape),
-        flick="Flick it {way}, seen {seen}. If it stops and comes back, flick it the other way or swap the wires at the brushes.",
+        flick=say.BUILD,
         how_to=_how_to(design, shape),
-    )  # fmt: skip
+    )
 
 
 def _settings(design: CoredDesign, shape: CoredShape) -> tuple[Measure, ...]:
@@ -55,32 +56,68 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
     core, winding, plan = design.core, design.winding, design.commutator
     minutes = 2 * winding.turns / TURNS_A_MINUTE
     sittings = max(1, math.ceil(minutes / SESSION))
-    rest = f" Take it in {sittings} sittings of about {minutes / sittings:.0f} minutes." if sittings > 1 else ""
+    rest = say.STEPS.format(sittings=sittings, minutes=minutes / sittings) if sittings > 1 else ""
     bar = {"rod": "steel rod or bolt", "pipe": "steel pipe", "none": "wooden bar"}[core.form]
-    same = (
-        "On the second arm go on in the same sense, seen from the same end of the bar."
-        if winding.sense == "same"
-        else "On the second arm turn the sense round: this design is wound opposed, and will not turn."
-    )
+    same = say.STEPS_2 if winding.sense == "same" else say.STEPS_3
     facing = "unlike poles" if design.gap.facing == "unlike" else "like poles"
     stand = f"on both sides, {facing} facing each other" if design.gap.stacks == 2 else "on one side"
-    stripped = (
-        "Lay the two bared ends along the shaft on opposite sides"
-        if plan.finish == "stripped"
-        else "Wrap two strips of foil round the shaft, each joined to one end of the wire"
-    )
+    stripped = "Lay the two bared ends along the shaft on opposite sides" if plan.finish == "stripped" else say.STEPS_4
     many = sum(stack.count for stack in design.stacks)
     steps = (
-        lay_out(f"{pack_name(design.battery)}, {magnets_name(design.magnets)}{' twice' if design.gap.stacks == 2 else ''}, a {bar} of {core.length_mm:g} × {core.diameter_mm:g} mm, a shaft, wire, two springs of bare wire for brushes", many),
-        Step("core", "Ready the bar", f"Cut the {bar}, round its edges, fix the shaft square through its middle. Wrap the arms once in paper tape, so that no edge cuts the enamel.", 12, ("saw", "file", "tape"), adult=True, caution="Sawing and drilling are an adult's work; clamp the bar, goggles on."),
-        Step("wind", "Wind both arms", f"Leave {SPARE:g} mm. Wind {winding.turns} turns on the first arm, layer on layer, counting aloud; cross the hub. {same} Leave {SPARE:g} mm and tape the end down.{rest}", minutes, ("tape",), caution=HOLD_ENDS),
-        Step("bare", "Bare the ends", "Sand the enamel off the last 30 mm of both ends, all round.", 4, ("sandpaper",), caution=FUMES),
-        Step("commutator", "Make the commutator", f"{stripped}, {plan.gap_deg:g}° apart at each gap. The marked arm's end of the wire goes to the segment a quarter turn on from that arm{_timing(plan.offset_deg)}. Bind both above and below with tape.", 12, ("tape", "template", "pen")),
-        Step("bearings", "Set up the bearings", f"Two supports in line, the shaft of {design.axle_mm:g} mm free to turn, a drop of oil. Clips or tape keep it from sliding.", 8, ("board", "pliers")),
-        Step("brushes", "Set the brushes", f"Bend two springs of bare wire so that they lean on the commutator from opposite sides, in line with the magnets: each {design.brushes.width_mm:g} mm wide, pressing as hard as {design.brushes.force_mN / 9.81:.1f} g would weigh. Turn by hand: both cross the gaps together.", 8, ("pliers",)),
-        Step("magnets", "Stand the magnets", f"Fix them {stand}, {design.gap.distance_mm:g} mm from the bar, {design.magnets.pole_up} of the left one toward the bar.", 6, ("compass", "coins", "tape"), caution=SLIDE),
-        Step("connect", "Connect the battery", "One wire to each brush, a switch in between. The winding warms: off when nobody watches.", 3, (), caution="A motor held still draws its full current and gets hot: let it go or switch off. Brushes spark: nothing flammable near."),
-    )  # fmt: skip
+        lay_out(
+            say.STEPS_5.format(
+                pack_name=pack_name(design.battery),
+                magnets_name=magnets_name(design.magnets),
+                twice=" twice" if design.gap.stacks == 2 else "",
+                bar=bar,
+                length=core.length_mm,
+                diameter=core.diameter_mm,
+            ),
+            many,
+        ),
+        Step(
+            "core",
+            "Ready the bar",
+            say.STEPS_6.format(bar=bar),
+            12,
+            ("saw", "file", "tape"),
+            adult=True,
+            caution=say.STEPS_14,
+        ),
+        Step(
+            "wind",
+            "Wind both arms",
+            say.STEPS_7.format(SPARE=SPARE, turns=winding.turns, same=same, rest=rest),
+            minutes,
+            ("tape",),
+            caution=HOLD_ENDS,
+        ),
+        Step("bare", "Bare the ends", say.STEPS_8, 4, ("sandpaper",), caution=FUMES),
+        Step(
+            "commutator",
+            "Make the commutator",
+            say.STEPS_9.format(stripped=stripped, gap=plan.gap_deg, timing=_timing(plan.offset_deg)),
+            12,
+            ("tape", "template", "pen"),
+        ),
+        Step("bearings", "Set up the bearings", say.STEPS_10.format(axle=design.axle_mm), 8, ("board", "pliers")),
+        Step(
+            "brushes",
+            "Set the brushes",
+            say.STEPS_11.format(width=design.brushes.width_mm, force_mN=design.brushes.force_mN / 9.81),
+            8,
+            ("pliers",),
+        ),
+        Step(
+            "magnets",
+            "Stand the magnets",
+            say.STEPS_12.format(stand=stand, distance=design.gap.distance_mm, pole_up=design.magnets.pole_up),
+            6,
+            ("compass", "coins", "tape"),
+            caution=SLIDE,
+        ),
+        Step("connect", "Connect the battery", say.STEPS_13, 3, (), caution=say.STEPS_15),
+    )
     return steps
 
 
@@ -99,7 +136,10 @@ def _template(design: CoredDesign, shape: CoredShape) -> Template:
     gap = girth * plan.gap_deg / 360
     low = -r - 26.0
     lines = [TemplateLine("guide", ((-half, -r), (half, -r), (half, r), (-half, r)), closed=True)]
-    lines += [TemplateLine("wire", ((s * hub, -r - 2), (s * half, -r - 2), (s * half, r + 2), (s * hub, r + 2)), closed=True) for s in (-1, 1)]  # fmt: skip
+    lines += [
+        TemplateLine("wire", ((s * hub, -r - 2), (s * half, -r - 2), (s * half, r + 2), (s * hub, r + 2)), closed=True)
+        for s in (-1, 1)
+    ]
     lines.append(TemplateLine("guide", ((0.0, -r - 4), (0.0, r + 4))))
     for start in (gap / 2, girth / 2 + gap / 2):
         end = start + girth / 2 - gap
@@ -110,7 +150,9 @@ def _template(design: CoredDesign, shape: CoredShape) -> Template:
         TemplateLabel(0.0, low - 4.5, f"commutator unrolled, two segments, gaps {gap:.1f} mm"),
     )
     right = max(half, girth) + 4.0
-    return Template("Bar and commutator gauge", tuple(lines), labels, (-half - 4.0, low - 7.0, max(right, 78.0), r + 11.0))  # fmt: skip
+    return Template(
+        "Bar and commutator gauge", tuple(lines), labels, (-half - 4.0, low - 7.0, max(right, 78.0), r + 11.0)
+    )
 
 
 def _how_to(design: CoredDesign, shape: CoredShape) -> tuple[HowTo, ...]:
@@ -133,4 +175,4 @@ def _how_to(design: CoredDesign, shape: CoredShape) -> tuple[HowTo, ...]:
         ways.append(Shape(role, arrow, closed=False))
     words = "both arms alike, seen from one end" if design.winding.sense == "same" else "opposed: the arms cancel"
     labels = (Label(0.0, -r - 7.0, words, strong=True), Label(0.0, r + 11.0, "the wire crosses the hub and goes on"))
-    return (HowTo("Wind in one sense", "Hold the same end toward you for both arms; the wire passes over the top the same way.", (bar, *turns, *ways), labels, (-60.0, -20.0, 60.0, 24.0)),)  # fmt: skip
+    return (HowTo("Wind in one sense", say.HOW_TO, (bar, *turns, *ways), labels, (-60.0, -20.0, 60.0, 24.0)),)

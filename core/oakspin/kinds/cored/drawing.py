@@ -104,7 +104,7 @@ def _magnets(design: CoredDesign, shape: CoredShape) -> tuple[Shape, ...]:
         # The left stack shows its told pole to the bar; the right one the other where unlike poles face.
         north_near = (magnets.pole_up == "N") == (side < 0 or sign < 0)
         half = (near + far) / 2
-        inner, outer = (("north", "south") if north_near else ("south", "north"))  # fmt: skip
+        inner, outer = ("north", "south") if north_near else ("south", "north")
         both: list[tuple[Role, float, float]] = [(inner, near, half), (outer, half, far)]  # type: ignore[list-item]
         parts += [Shape(role, _block(a, b, wide), label=role[0].upper()) for role, a, b in both]
     return tuple(parts)
@@ -127,7 +127,9 @@ def _arcs(design: CoredDesign, radius: float) -> list[list[Point]]:
     half = 90.0 - design.commutator.gap_deg / 2
     arcs = []
     for middle in (90.0, 270.0):
-        ends = np.radians(np.linspace(middle + design.commutator.offset_deg - half, middle + design.commutator.offset_deg + half, 25))  # fmt: skip
+        ends = np.radians(
+            np.linspace(middle + design.commutator.offset_deg - half, middle + design.commutator.offset_deg + half, 25)
+        )
         arcs.append([(radius * math.cos(a), radius * math.sin(a)) for a in ends.tolist()])
     return arcs
 
@@ -236,11 +238,11 @@ def _field_lines(shape: CoredShape) -> tuple[Polyline, ...]:
     ahead = field(np.column_stack([np.zeros(LINES), seeds]))[:, 1].sum() > 0
     step = 2 * shape.face / STEPS
     lines = trace_lines(field, seeds, step if ahead else -step, round(1.3 * STEPS))
-    found = []
+    drawn = []
     for number in range(LINES):
         line = lines[:, number]
         inside = (np.abs(line[:, 0]) < shape.face) & (np.abs(line[:, 1]) < 1.6 * shape.half)
         end = int(np.argmin(inside)) if not inside.all() else len(line)
         if end > 2:
-            found.append(tuple((mm(x), mm(y)) for x, y in line[:end]))
-    return tuple(found)
+            drawn.append(tuple((mm(x), mm(y)) for x, y in line[:end]))
+    return tuple(drawn)

@@ -7,6 +7,7 @@ import numpy as np
 from oakspin.design.cored import CoredDesign
 from oakspin.design.patch import Patch, Setting
 from oakspin.draws import MEDIAN, Array
+from oakspin.kinds.cored import words as say
 from oakspin.kinds.cored.drawing import POSE
 from oakspin.kinds.geometry import Vector, mm
 from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
@@ -17,18 +18,18 @@ from oakspin.machines.cored.shape import ANGLES, CoredShape, cored_shape, magnet
 def cored_lesson(design: CoredDesign) -> Lesson:
     """Explanation and predictions for this very design."""
     shape = cored_shape(design)
-    iron = "The bar gathers the field: with iron in it the same turns push many times as hard." if shape.share else "Without iron only the turns' own area counts."  # fmt: skip
+    iron = say.LESSON if shape.share else "Without iron only the turns' own area counts."
     return Lesson(
         point=_point(design, shape),
         predictions=_predictions(design),
         story=(
-            "Current makes the bar a magnet: one arm N, the other S. Each end is drawn to the unlike pole beside it.",
-            "When it gets there the commutator turns the current over: what drew it now pushes it on. That happens twice a turn.",
+            say.LESSON_2,
+            say.LESSON_3,
             iron,
-            "Iron is drawn by the magnets without any current, too: the bar snaps to two places, and the push must carry it out of them.",
-            "A turning winding makes volts against the battery's: at speed it draws far less current than held still.",
+            say.LESSON_4,
+            say.LESSON_5,
         ),
-    )  # fmt: skip
+    )
 
 
 def _point(design: CoredDesign, shape: CoredShape) -> ForcePoint:
@@ -50,7 +51,7 @@ def _point(design: CoredDesign, shape: CoredShape) -> ForcePoint:
     if abs(live) < 0.04:
         why = "No current flows as the bar is drawn."
     elif np.abs(machine.effective).mean() > 20 * abs(machine.effective.mean()) or not machine.effective.any():
-        why = "On the other arm, or half a turn later, the same force acts against this one."
+        why = say.POINT
     return ForcePoint(
         name="from above at the left side of the marked arm",
         at=(round(mm(place[0]), 2), round(mm(place[1]), 2)),
@@ -72,16 +73,48 @@ def _predictions(design: CoredDesign) -> tuple[Prediction, ...]:
     over: Patch = (Setting("/magnets/pole_up", OTHER[design.magnets.pole_up]),)
     feeds: Patch = (Setting("/plus_at", "right" if design.plus_at == "left" else "left"),)
     wound = "opposed" if design.winding.sense == "same" else "same"
-    found = [
-        Prediction("magnets_over", "You turn both magnets over.", over, "The field points the other way, the current does not."),
-        Prediction("battery_over", "You swap the wires at the brushes.", feeds, "The current runs the other way, the field does not."),
-        Prediction("both_over", "You turn the magnets over and swap the wires.", (*over, *feeds), "Both are reversed: two reversals cancel."),
-        Prediction("wound_opposed", f"You wind the second arm {'the other way' if wound == 'opposed' else 'in the same sense'}.", (Setting("/winding/sense", wound),), "Wound opposed, one arm makes N where the other makes N, too: the bar is no magnet."),
-        Prediction("like_poles", "You turn one magnet over, so that like poles face each other.", (Setting("/gap/facing", "like" if design.gap.facing == "unlike" else "unlike"),), "Between like poles no field crosses the bar."),
-        Prediction("timing", "You turn the commutator on by a quarter turn.", (Setting("/commutator/offset_deg", 90.0 if design.commutator.offset_deg < 45 else 0.0),), "Then the current turns over where the push is strongest: half of it helps, half holds back."),
-        Prediction("other_flick", "You flick it the other way.", (Setting("/flick/sense", "wrong" if design.flick.sense == "good" else "good"),), "The push acts against the flick until it stands, then drives it back."),
-    ]  # fmt: skip
+    predictions = [
+        Prediction(
+            "magnets_over", "You turn both magnets over.", over, "The field points the other way, the current does not."
+        ),
+        Prediction(
+            "battery_over",
+            "You swap the wires at the brushes.",
+            feeds,
+            "The current runs the other way, the field does not.",
+        ),
+        Prediction(
+            "both_over",
+            "You turn the magnets over and swap the wires.",
+            (*over, *feeds),
+            "Both are reversed: two reversals cancel.",
+        ),
+        Prediction(
+            "wound_opposed",
+            f"You wind the second arm {'the other way' if wound == 'opposed' else 'in the same sense'}.",
+            (Setting("/winding/sense", wound),),
+            say.PREDICTIONS,
+        ),
+        Prediction(
+            "like_poles",
+            say.PREDICTIONS_2,
+            (Setting("/gap/facing", "like" if design.gap.facing == "unlike" else "unlike"),),
+            "Between like poles no field crosses the bar.",
+        ),
+        Prediction(
+            "timing",
+            "You turn the commutator on by a quarter turn.",
+            (Setting("/commutator/offset_deg", 90.0 if design.commutator.offset_deg < 45 else 0.0),),
+            say.PREDICTIONS_3,
+        ),
+        Prediction(
+            "other_flick",
+            "You flick it the other way.",
+            (Setting("/flick/sense", "wrong" if design.flick.sense == "good" else "good"),),
+            say.PREDICTIONS_4,
+        ),
+    ]
     if design.battery.in_series < 6:
         more: Patch = (Setting("/battery/in_series", design.battery.in_series + 1),)
-        found.append(Prediction("more_cells", "You add a cell.", more, "More volts drive more current."))
-    return tuple(found)
+        predictions.append(Prediction("more_cells", "You add a cell.", more, "More volts drive more current."))
+    return tuple(predictions)

@@ -4,12 +4,22 @@ from __future__ import annotations
 
 from oakspin.design.battery import CellName
 from oakspin.design.cored import CoredDesign
+from oakspin.kinds.cored import words as say
 from oakspin.kinds.geometry import mm
 from oakspin.kinds.numbers import Dial, PartLine, choice, number
 from oakspin.kinds.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.machines.cored.shape import CoredShape, cored_shape
 
-CELLS_TO_PACK: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C", "alkaline_D", "nimh_AA", "alkaline_9V", "lantern_6V", "bench_supply")  # fmt: skip
+CELLS_TO_PACK: tuple[CellName, ...] = (
+    "alkaline_AA",
+    "alkaline_AAA",
+    "alkaline_C",
+    "alkaline_D",
+    "nimh_AA",
+    "alkaline_9V",
+    "lantern_6V",
+    "bench_supply",
+)
 TURNS_A_MINUTE = 45  # on a bar by hand; bench experience
 
 
@@ -75,7 +85,7 @@ def _winding(design: CoredDesign, shape: CoredShape) -> PartLine:
     )
     layers = "1 layer" if shape.layers == 1 else f"{shape.layers} layers"
     minutes = 2 * winding.turns / TURNS_A_MINUTE
-    figure = f"{layers} of {shape.per_layer} · {2 * mm(shape.outer):.1f} mm thick · {minutes:.0f} min to wind"
+    figure = say.WINDING.format(layers=layers, per_layer=shape.per_layer, outer=2 * mm(shape.outer), minutes=minutes)
     sense = "in one sense" if winding.sense == "same" else "opposed"
     return PartLine("winding", "Winding", f"2 × {winding.turns} turns, {sense}", figure, dials)
 
@@ -107,4 +117,6 @@ def _shaft(design: CoredDesign) -> PartLine:
     )
     fan = f"fan of {design.fan.mass_g:g} g" if design.fan.mass_g else "bare shaft"
     way = "" if design.flick.sense == "good" else ", the wrong way"
-    return PartLine("shaft", "Shaft", f"{design.axle_mm:g} mm, {fan}", f"flick of {design.flick.turns_per_s:g} turns/s{way}", dials)  # fmt: skip
+    return PartLine(
+        "shaft", "Shaft", f"{design.axle_mm:g} mm, {fan}", f"flick of {design.flick.turns_per_s:g} turns/s{way}", dials
+    )

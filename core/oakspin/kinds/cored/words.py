@@ -42,3 +42,72 @@ def _cancels(design: CoredDesign, links_nothing: bool) -> str:
     if links_nothing or (design.gap.stacks == 2 and design.gap.facing == "like"):
         return LIKE_POLES
     return TIMING
+
+
+# How it is built.
+STEPS = " Take it in {sittings} sittings of about {minutes:.0f} minutes."
+STEPS_2 = "On the second arm go on in the same sense, seen from the same end of the bar."
+STEPS_3 = "On the second arm turn the sense round: this design is wound opposed, and will not turn."
+STEPS_4 = "Wrap two strips of foil round the shaft, each joined to one end of the wire"
+BUILD = (
+    "Flick it {way}, seen {seen}. If it stops and comes back, flick it the other way or swap the wires at the brushes."
+)
+STEPS_5 = (
+    "{pack_name}, {magnets_name}{twice}, a {bar} of {length:g} × {diameter:g} mm, a shaft, wire, two springs "
+    "of bare wire for brushes"
+)
+STEPS_6 = (
+    "Cut the {bar}, round its edges, fix the shaft square through its middle. Wrap the arms once in paper "
+    "tape, so that no edge cuts the enamel."
+)
+STEPS_7 = (
+    "Leave {SPARE:g} mm. Wind {turns} turns on the first arm, layer on layer, counting aloud; cross the hub. "
+    "{same} Leave {SPARE:g} mm and tape the end down.{rest}"
+)
+STEPS_8 = "Sand the enamel off the last 30 mm of both ends, all round."
+STEPS_9 = (
+    "{stripped}, {gap:g}° apart at each gap. The marked arm's end of the wire goes to the segment a quarter "
+    "turn on from that arm{timing}. Bind both above and below with tape."
+)
+STEPS_10 = (
+    "Two supports in line, the shaft of {axle:g} mm free to turn, a drop of oil. Clips or tape keep it from sliding."
+)
+STEPS_11 = (
+    "Bend two springs of bare wire so that they lean on the commutator from opposite sides, in line with the "
+    "magnets: each {width:g} mm wide, pressing as hard as {force_mN:.1f} g would weigh. Turn by hand: both "
+    "cross the gaps together."
+)
+STEPS_12 = "Fix them {stand}, {distance:g} mm from the bar, {pole_up} of the left one toward the bar."
+STEPS_13 = "One wire to each brush, a switch in between. The winding warms: off when nobody watches."
+HOW_TO = "Hold the same end toward you for both arms; the wire passes over the top the same way."
+BUILD_2 = "Unpowered, it turns freely by finger; near the magnets it snaps to two places half a turn apart."
+BUILD_3 = "A lamp or a meter between the brushes: current in every place but the gaps."
+BUILD_4 = "No wire touches the magnets; the bar clears them all the way round."
+BUILD_5 = "Both ends of the bar draw the same end of a compass by turns when the brushes are swapped."
+STEPS_14 = "Sawing and drilling are an adult's work; clamp the bar, goggles on."
+STEPS_15 = (
+    "A motor held still draws its full current and gets hot: let it go or switch off. Brushes spark: nothing "
+    "flammable near."
+)
+BUILD_6 = "{wire_mass:.0f} g, in one piece from arm to arm; leave it on the spool and cut after winding"
+
+# What is taught with it.
+LESSON = "The bar gathers the field: with iron in it the same turns push many times as hard."
+POINT = "On the other arm, or half a turn later, the same force acts against this one."
+PREDICTIONS = "Wound opposed, one arm makes N where the other makes N, too: the bar is no magnet."
+PREDICTIONS_2 = "You turn one magnet over, so that like poles face each other."
+PREDICTIONS_3 = "Then the current turns over where the push is strongest: half of it helps, half holds back."
+PREDICTIONS_4 = "The push acts against the flick until it stands, then drives it back."
+LESSON_2 = "Current makes the bar a magnet: one arm N, the other S. Each end is drawn to the unlike pole beside it."
+LESSON_3 = (
+    "When it gets there the commutator turns the current over: what drew it now pushes it on. That happens "
+    "twice a turn."
+)
+LESSON_4 = (
+    "Iron is drawn by the magnets without any current, too: the bar snaps to two places, and the push must "
+    "carry it out of them."
+)
+LESSON_5 = "A turning winding makes volts against the battery's: at speed it draws far less current than held still."
+
+# numbers
+WINDING = "{layers} of {per_layer} · {outer:.1f} mm thick · {minutes:.0f} min to wind"

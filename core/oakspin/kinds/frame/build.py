@@ -9,6 +9,7 @@ import numpy as np
 from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.draws import MEDIAN, Array
 from oakspin.kinds.build import Bend, BuildPlan, Cut, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.frame import words as say
 from oakspin.kinds.geometry import Polyline
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SLIDE, bare_ends, lay_out
@@ -33,7 +34,7 @@ def frame_build(design: FrameDesign) -> BuildPlan:
         steps=_steps(design, shape),
         checks=_checks(design),
         template=_template(design, shape),
-        flick="No flick: it starts by itself. If it only trembles, help it the way it wants to go.",
+        flick=say.BUILD,
     )
 
 
@@ -84,10 +85,18 @@ def _settings(design: FrameDesign, shape: FrameShape) -> tuple[Measure, ...]:
     what = "ring" if design.feet.type == "ring" else "feet"
     sheets = max(1, round(gap / PAPER))
     measures = [
-        Measure(f"Clearance of the {what} to the rim", gap, f"{sheets} {'sheet' if sheets == 1 else 'sheets'} of paper slip in"),
+        Measure(
+            f"Clearance of the {what} to the rim",
+            gap,
+            f"{sheets} {'sheet' if sheets == 1 else 'sheets'} of paper slip in",
+        ),
         Measure(f"Height of the {what} above the bench", design.feet.height_mm, "a mark on a card beside the magnets"),
-        Measure("Height of the point above the bench", round(shape.tip * 1e3, 1), "the frame rests with its feet at their mark"),
-    ]  # fmt: skip
+        Measure(
+            "Height of the point above the bench",
+            round(shape.tip * 1e3, 1),
+            "the frame rests with its feet at their mark",
+        ),
+    ]
     half = design.outline.half
     if isinstance(half, BySpring):
         former = (half.diameter_mm - wire_diameter(design.wire) * 1e3) / SPRING_BACK
@@ -106,11 +115,18 @@ def _lay_out(design: FrameDesign, shape: FrameShape) -> Step:
 
 def _cut(design: FrameDesign, shape: FrameShape) -> Step:
     pieces = "; ".join(f"{cut.count} × {cut.length_mm:g} mm ({cut.name.lower()})" for cut in _cuts(design, shape))
-    return Step("cut", "Cut the wire", f"Cut {pieces}. Roll each straight between two boards.", 3, ("wire cutter", "ruler"), caution=HOLD_ENDS)  # fmt: skip
+    return Step(
+        "cut",
+        "Cut the wire",
+        f"Cut {pieces}. Roll each straight between two boards.",
+        3,
+        ("wire cutter", "ruler"),
+        caution=HOLD_ENDS,
+    )
 
 
 def _bare(design: FrameDesign, shape: FrameShape) -> Step | None:
-    where = f"{BARED_FOOT:g} mm at each foot and {BARED_TIP:g} mm at the point, all round"
+    where = say.BARE.format(BARED_FOOT=BARED_FOOT, BARED_TIP=BARED_TIP)
     return bare_ends(design.wire, where, sand=design.surface == "sanded")
 
 
@@ -118,11 +134,11 @@ def _shape_legs(design: FrameDesign, shape: FrameShape) -> Step:
     half = design.outline.half
     if isinstance(half, ByPoints):
         stiff = bend_moment(wire_diameter(design.wire), wire_metal(design.wire)) > EASY_BEND
-        text = "Fold each piece at its middle for the point. Bend it along the outline on the template, from the point outward, both sides alike."
+        text = say.SHAPE_LEGS_2
         tools = ("round-nose pliers", "template") if stiff else ("template", "pliers")
         return Step("shape", "Bend the outline", text, 4 + 1.5 * len(half.points), tools)
-    former = next(one for one in _settings(design, shape) if one.name.startswith("Former"))
-    text = f"Wind {half.turns:g} turns on a former of {former.value_mm:g} mm, slide it off, bend its top end in to the axis for the point."
+    former = next(setting for setting in _settings(design, shape) if setting.name.startswith("Former"))
+    text = say.SHAPE_LEGS.format(turns=half.turns, value=former.value_mm)
     return Step("shape", "Wind the spring", text, 5 + half.turns, ("former", "pliers"))
 
 
@@ -130,19 +146,17 @@ def _join(design: FrameDesign, shape: FrameShape) -> Step | None:
     pieces = math.ceil(design.outline.legs / 2)
     if pieces == 1 and shape.ring is None:
         return None
-    text = "Lay the pieces crosswise, points together, and twist a short end round them." if pieces > 1 else ""
+    text = say.JOIN if pieces > 1 else ""
     if shape.ring is not None:
         inner = 2 * (shape.foot_radius * 1e3) - wire_diameter(design.wire) * 1e3
-        text += f" Bend the ring round a former of {inner:.1f} mm, twist its ends, hang the legs to it evenly."
+        text += say.JOIN_2.format(inner=inner)
     return Step("join", "Join the pieces", text.strip(), 4 + 2 * pieces, ("pliers",))
 
 
 def _feet(design: FrameDesign, shape: FrameShape) -> Step:
     gap = _settings(design, shape)[0]
     what = "ring" if design.feet.type == "ring" else "feet"
-    text = (
-        f"Bend the {what} to a clearance of {gap.value_mm:g} mm ({gap.how}): close, never gripping. Cut the tails off."
-    )
+    text = say.FEET.format(what=what, value=gap.value_mm, how=gap.how)
     return Step("feet", f"Set the {what}", text, 4, ("pliers", "wire cutter", "paper"))
 
 
@@ -153,7 +167,7 @@ def _stack(design: FrameDesign, shape: FrameShape) -> Step:
         if magnets.magnetized == "along"
         else "magnetized across: take others for a motor that turns"
     )
-    text = f"Stack the magnets, {pole}. Stand the battery on them, {battery.terminal_up} up."
+    text = say.STACK.format(pole=pole, terminal_up=battery.terminal_up)
     caution = f"{SLIDE} From here on wire and magnets close the circuit."
     return Step("stack", "Stack magnets and battery", text, 2, ("compass",), caution=caution)
 
@@ -164,28 +178,28 @@ def _set_on(design: FrameDesign, shape: FrameShape) -> Step:
         "dimple": "in the dimple the cell has by itself",
         "cup": "in the cup: a small magnet with a washer on it",
     }[design.pivot.seat]
-    text = f"Set the point {seat}. Move the legs in or out until the frame hangs level. Take it off again at once."
-    return Step("set_on", "Set the frame on and balance it", text, 5, ("pliers",), caution="Never strike, drill or solder a cell. The wire warms at once.")  # fmt: skip
+    text = say.SET_ON.format(seat=seat)
+    return Step("set_on", "Set the frame on and balance it", text, 5, ("pliers",), caution=say.SET_ON_2)
 
 
 def _decorate(design: FrameDesign, shape: FrameShape) -> Step | None:
     extra = design.outline.decoration
     if extra.mass_g == 0:
         return None
-    text = f"Hang {extra.mass_g:g} g evenly round the axis, {extra.radius_mm:g} mm from it; balance again."
+    text = say.DECORATE.format(mass_g=extra.mass_g, radius=extra.radius_mm)
     return Step("decorate", "Decorate", text, 6, ("paper", "tape"), caution=HOT_PAPER)
 
 
 def _checks(design: FrameDesign) -> tuple[str, ...]:
-    clear = "The ring clears the rim all the way round and never grips it."
+    clear = say.CHECKS
     if design.feet.type == "points":
-        clear = "The feet clear the rim all the way round and never grip it."
+        clear = say.CHECKS_2
     return (
-        "Put a strip of paper between magnets and battery: no current while checking.",
+        say.CHECKS_3,
         "The frame hangs level and the point sits in the middle.",
         clear,
         "No wire touches the side of the battery or the bench.",
-        "Flicked, it turns a few times and comes to rest anywhere, not always the same way.",
+        say.CHECKS_4,
     )
 
 

@@ -21,7 +21,7 @@ STANDING_CELLS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline
 def frame_changes(design: FrameDesign) -> tuple[Change, ...]:
     """Every single change worth trying on this design, cheap ones first."""
     makers = (_ends, _magnet_skin, _feet, _pivot, _balance, _outline, _magnets, _common)
-    return tuple(found for maker in makers for found in maker(design))
+    return tuple(made for maker in makers for made in maker(design))
 
 
 def _ends(design: FrameDesign) -> Iterator[Change]:

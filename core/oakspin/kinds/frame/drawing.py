@@ -14,6 +14,7 @@ from oakspin.kinds.geometry import (
     HandleAxis,
     Mass,
     Moving,
+    Role,
     Shape,
     Turning,
     bounds_of,
@@ -100,9 +101,10 @@ def _standing(design: FrameDesign, shape: FrameShape, stack: Stack) -> tuple[Sha
             Shape("across", box(radius, 0.0, shape.stack), label="N" if design.magnets.pole_up == "N" else "S")
         )
     else:
-        upper, lower = ("north", "south") if design.magnets.pole_up == "N" else ("south", "north")
-        parts.append(Shape(upper, box(radius, shape.stack / 2, shape.stack), label=upper[0].upper()))  # type: ignore[arg-type]
-        parts.append(Shape(lower, box(radius, 0.0, shape.stack / 2), label=lower[0].upper()))  # type: ignore[arg-type]
+        poles: tuple[Role, Role] = ("north", "south") if design.magnets.pole_up == "N" else ("south", "north")
+        upper, lower = poles
+        parts.append(Shape(upper, box(radius, shape.stack / 2, shape.stack), label=upper[0].upper()))
+        parts.append(Shape(lower, box(radius, 0.0, shape.stack / 2), label=lower[0].upper()))
     if design.pivot.seat == "cup":
         top = shape.stack + pack.length
         parts.append(Shape("cup", box(min(4e-3, pack.radius), top, top + CUP_HEIGHT), label="cup"))

@@ -8,6 +8,7 @@ from oakspin.design.frame import ByPoints, FrameDesign
 from oakspin.design.patch import Patch, Setting
 from oakspin.draws import MEDIAN
 from oakspin.fields.stack import Stack
+from oakspin.kinds.frame import words as say
 from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
 from oakspin.machines.frame.machine import frame_stack
 from oakspin.machines.frame.shape import FrameShape, frame_shape
@@ -26,10 +27,10 @@ def frame_lesson(design: FrameDesign) -> Lesson:
         point=_strongest_point(design, shape, stack),
         predictions=_predictions(design),
         story=(
-            "Current runs from the battery's + through the wire to − and closes through the magnets.",
-            "Round the magnets the field comes out of N and goes back in at S.",
-            "Wire that carries current across a field is pushed sideways: that turns the frame.",
-            "For magnets like these only the place of the foot matters for the push, not the outline of the frame.",
+            say.LESSON,
+            say.LESSON_2,
+            say.LESSON_3,
+            say.LESSON_4,
         ),
     )
 
@@ -43,10 +44,10 @@ def _strongest_point(design: FrameDesign, shape: FrameShape, stack: Stack) -> Fo
     turning = middles[:, 0] * np.cross(current, field)[:, 1] - middles[:, 1] * np.cross(current, field)[:, 0]
     # Per length, so that long pieces do not win; close to the foot where the field is strong.
     at = int(np.argmax(np.abs(turning) / np.linalg.norm(steps, axis=1)))
-    why = "Magnetized across, the magnets push one way on one side and back on the other." if stack.across else ""
+    why = say.STRONGEST_POINT_2 if stack.across else ""
     x, y, z = middles[at]
     height = z * 1e3
-    name = f"on the right leg close to the foot, {height:.1f} mm above the bench"
+    name = say.STRONGEST_POINT.format(height=height)
     force = np.cross(current[at], field[at])
     return ForcePoint(
         name=name,
@@ -65,16 +66,34 @@ def _predictions(design: FrameDesign) -> tuple[Prediction, ...]:
     stack = magnets.thickness_mm * magnets.count
     over: Patch = (Setting("/magnets/pole_up", OTHER[magnets.pole_up]),)
     cell: Patch = (Setting("/battery/terminal_up", OTHER[design.battery.terminal_up]),)
-    found = [
-        Prediction("magnets_over", "You turn the magnets over.", over, "The field points the other way, the current does not."),
-        Prediction("battery_over", "You turn the battery over.", cell, "The current runs the other way, the field does not."),
-        Prediction("both_over", "You turn the magnets and the battery over.", (*over, *cell), "Both are reversed: two reversals cancel."),
-    ]  # fmt: skip
+    predictions = [
+        Prediction(
+            "magnets_over", "You turn the magnets over.", over, "The field points the other way, the current does not."
+        ),
+        Prediction(
+            "battery_over", "You turn the battery over.", cell, "The current runs the other way, the field does not."
+        ),
+        Prediction(
+            "both_over",
+            "You turn the magnets and the battery over.",
+            (*over, *cell),
+            "Both are reversed: two reversals cancel.",
+        ),
+    ]
     if magnets.count < 12:
         more: Patch = (Setting("/magnets/count", magnets.count + 1),)
-        found.append(Prediction("one_magnet_more", "You add one magnet more to the stack.", more, "More flux passes through the circle of the feet."))  # fmt: skip
+        predictions.append(
+            Prediction(
+                "one_magnet_more",
+                "You add one magnet more to the stack.",
+                more,
+                "More flux passes through the circle of the feet.",
+            )
+        )
     high: Patch = (Setting("/feet/height_mm", round(stack, 2)),)
-    found.append(Prediction("feet_higher", "You bend the feet up to the top edge of the stack.", high, "Less flux passes through the circle of the feet there than at mid height."))  # fmt: skip
+    predictions.append(
+        Prediction("feet_higher", "You bend the feet up to the top edge of the stack.", high, say.PREDICTIONS)
+    )
     half = design.outline.half
     if isinstance(half, ByPoints):
         wide = [
@@ -83,5 +102,7 @@ def _predictions(design: FrameDesign) -> tuple[Prediction, ...]:
         wider: Patch = (Setting("/outline/half/points", wide),)
     else:
         wider = (Setting("/outline/half/diameter_mm", min(round(half.diameter_mm * WIDER, 1), 120.0)),)
-    found.append(Prediction("wider_frame", "You bend a wider frame with the feet in the same place.", wider, "The push depends on the place of the foot alone; a wider frame only meets more air and gets going more slowly."))  # fmt: skip
-    return tuple(found)
+    predictions.append(
+        Prediction("wider_frame", "You bend a wider frame with the feet in the same place.", wider, say.PREDICTIONS_2)
+    )
+    return tuple(predictions)

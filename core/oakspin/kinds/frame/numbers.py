@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.draws import MEDIAN
+from oakspin.kinds.frame import words as say
 from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, number
 from oakspin.kinds.partlines import PRESSURE_WORD, battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.machines.frame.shape import frame_shape
@@ -92,5 +93,7 @@ def _contacts(design: FrameDesign) -> PartLine:
     )
     force = FOOT_FORCE[feet.pressure] * 1e3
     what = "ring" if feet.type == "ring" else "feet"
-    figure = f"{PRESSURE_WORD[feet.pressure]}, {force:g} mN · {design.surface} · gap {feet.gap_mm:g} mm"
+    figure = say.CONTACTS.format(
+        PRESSURE_WORD=PRESSURE_WORD[feet.pressure], force=force, surface=design.surface, gap=feet.gap_mm
+    )
     return PartLine("contacts", "Contacts", f"{SEAT_WORD[design.pivot.seat]} · {what}", figure, dials)

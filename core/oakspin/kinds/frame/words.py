@@ -34,3 +34,41 @@ def frame_words(design: FrameDesign, machine: Machine) -> Words:
         stays="It stands still on its seat.",
         causes=CAUSES,
     )
+
+
+# How it is built.
+BARE = "{BARED_FOOT:g} mm at each foot and {BARED_TIP:g} mm at the point, all round"
+SHAPE_LEGS = (
+    "Wind {turns:g} turns on a former of {value:g} mm, slide it off, bend its top end in to the axis for the point."
+)
+FEET = "Bend the {what} to a clearance of {value:g} mm ({how}): close, never gripping. Cut the tails off."
+STACK = "Stack the magnets, {pole}. Stand the battery on them, {terminal_up} up."
+SET_ON = "Set the point {seat}. Move the legs in or out until the frame hangs level. Take it off again at once."
+DECORATE = "Hang {mass_g:g} g evenly round the axis, {radius:g} mm from it; balance again."
+CHECKS = "The ring clears the rim all the way round and never grips it."
+SHAPE_LEGS_2 = (
+    "Fold each piece at its middle for the point. Bend it along the outline on the template, from the point "
+    "outward, both sides alike."
+)
+JOIN = "Lay the pieces crosswise, points together, and twist a short end round them."
+JOIN_2 = " Bend the ring round a former of {inner:.1f} mm, twist its ends, hang the legs to it evenly."
+CHECKS_2 = "The feet clear the rim all the way round and never grip it."
+CHECKS_3 = "Put a strip of paper between magnets and battery: no current while checking."
+CHECKS_4 = "Flicked, it turns a few times and comes to rest anywhere, not always the same way."
+BUILD = "No flick: it starts by itself. If it only trembles, help it the way it wants to go."
+SET_ON_2 = "Never strike, drill or solder a cell. The wire warms at once."
+
+# What is taught with it.
+STRONGEST_POINT = "on the right leg close to the foot, {height:.1f} mm above the bench"
+STRONGEST_POINT_2 = "Magnetized across, the magnets push one way on one side and back on the other."
+PREDICTIONS = "Less flux passes through the circle of the feet there than at mid height."
+PREDICTIONS_2 = (
+    "The push depends on the place of the foot alone; a wider frame only meets more air and gets going more slowly."
+)
+LESSON = "Current runs from the battery's + through the wire to − and closes through the magnets."
+LESSON_2 = "Round the magnets the field comes out of N and goes back in at S."
+LESSON_3 = "Wire that carries current across a field is pushed sideways: that turns the frame."
+LESSON_4 = "For magnets like these only the place of the foot matters for the push, not the outline of the frame."
+
+# numbers
+CONTACTS = "{PRESSURE_WORD}, {force:g} mN · {surface} · gap {gap:g} mm"

@@ -9,6 +9,7 @@ from oakspin.design.hanging import HangingDesign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.geometry import Label, Shape, mm
+from oakspin.kinds.hanging import words as say
 from oakspin.kinds.hanging.drawing import rotor
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SLIDE, bare_ends, lay_out
@@ -23,20 +24,28 @@ def hanging_build(design: HangingDesign) -> BuildPlan:
     """Everything needed to build the design."""
     shape = hanging_shape(design)
     return BuildPlan(
-        cuts=(Cut("Lead", 1, float(math.ceil(design.lead.length_mm + 10)), 10.0, "one end to hold on the cell, one to brush"),),
+        cuts=(
+            Cut(
+                "Lead",
+                1,
+                float(math.ceil(design.lead.length_mm + 10)),
+                10.0,
+                "one end to hold on the cell, one to brush",
+            ),
+        ),
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design, shape),
         checks=(
             "The screw hangs straight and turns when blown at.",
-            "Lift the cell and set it down: the screw stays. Tap it: it stays.",
-            "The lead's end springs; it touches the rim, not the screw.",
+            say.BUILD_2,
+            say.BUILD_3,
             "Goggles on, faces away from the rim.",
         ),
         template=_template(design, shape),
-        flick="No flick: touch the rim lightly with the lead; it turns {way}, seen {seen}.",
+        flick=say.BUILD,
         how_to=(_how_to(design, shape),),
-    )  # fmt: skip
+    )
 
 
 def _settings(design: HangingDesign, shape: HangingShape) -> tuple[Measure, ...]:
@@ -44,25 +53,70 @@ def _settings(design: HangingDesign, shape: HangingShape) -> tuple[Measure, ...]
     return (
         Measure("Touch above the stack's lower face", lead.height_mm, "the line on the template"),
         Measure("Screw, from head to point", design.screw.length_mm, "the outline on the template"),
-        Measure("Point's flat", design.screw.tip_mm, "file a needle point until it no longer pricks a thumb nail"),
+        Measure("Point's flat", design.screw.tip_mm, say.SETTINGS),
     )
 
 
 def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
     rim = rim_speed(design, FASTEST)
     fast = f" The rim may run at {rim:.0f} m/s." if rim >= FAST_RIM else ""
-    goggles = f"Goggles for everyone near: a magnet that lets go flies.{fast} Loose hair and sleeves back."
+    goggles = say.STEPS.format(fast=fast)
     flag = design.flag
     steps = (
-        lay_out(f"{pack_name(design.battery)}, {magnets_name(design.magnets)}, a {design.screw.material} screw or nail of {design.screw.length_mm:g} mm, wire for the lead", design.magnets.count),
-        Step("cut", "Cut the lead", f"Cut {math.ceil(design.lead.length_mm + 10):g} mm of wire.", 1, ("wire cutter", "ruler"), caution=HOLD_ENDS),
+        lay_out(
+            say.STEPS_2.format(
+                pack_name=pack_name(design.battery),
+                magnets_name=magnets_name(design.magnets),
+                material=design.screw.material,
+                length=design.screw.length_mm,
+            ),
+            design.magnets.count,
+        ),
+        Step(
+            "cut",
+            "Cut the lead",
+            f"Cut {math.ceil(design.lead.length_mm + 10):g} mm of wire.",
+            1,
+            ("wire cutter", "ruler"),
+            caution=HOLD_ENDS,
+        ),
         bare_ends(design.wire, f"{BARED:g} mm at both ends of the lead", sand=design.surface == "sanded"),
-        Step("screw", "Choose the screw", "Hold a magnet to it: only steel is drawn. Wipe the point and the cell's terminal clean; rust and dust are a gap.", 2, ("cloth",)),
-        Step("stack", "Magnets under the head", f"Put the magnets on the flat of the head, {design.magnets.pole_up} toward the screw, in the middle: turn the screw between your fingers and push them until they no longer wobble.", 4, ("compass",), caution=SLIDE),
-        Step("flag", "Put the flag on", f"Stick {flag.mass_g:g} g of paper or tape to the shank, {flag.radius_mm:g} mm out, and an equal bit opposite.", 3, ("paper", "tape"), caution=HOT_PAPER) if flag.mass_g else None,
-        Step("hang", "Hang it", f"Bring the point up under the cell's {'−' if design.battery.terminal_up == '+' else '+'} terminal until it jumps on. A cell held in a stand frees a hand.", 3, ("stand",), caution=goggles),
-        Step("lead", "Lead the current", f"Hold one end of the lead on the upper terminal with a finger or tape; bend the other so that it springs against the rim, {design.lead.height_mm:g} mm above the lower face.", 3, ("tape",), caution=f"The lead gets hot: above {HANDS_OFF_C:.0f} °C hands off. Take it away after each run."),
-    )  # fmt: skip
+        Step("screw", "Choose the screw", say.STEPS_3, 2, ("cloth",)),
+        Step(
+            "stack",
+            "Magnets under the head",
+            say.STEPS_4.format(pole_up=design.magnets.pole_up),
+            4,
+            ("compass",),
+            caution=SLIDE,
+        ),
+        Step(
+            "flag",
+            "Put the flag on",
+            say.STEPS_7.format(mass_g=flag.mass_g, radius=flag.radius_mm),
+            3,
+            ("paper", "tape"),
+            caution=HOT_PAPER,
+        )
+        if flag.mass_g
+        else None,
+        Step(
+            "hang",
+            "Hang it",
+            say.STEPS_5.format(s="−" if design.battery.terminal_up == "+" else "+"),
+            3,
+            ("stand",),
+            caution=goggles,
+        ),
+        Step(
+            "lead",
+            "Lead the current",
+            say.STEPS_6.format(height=design.lead.height_mm),
+            3,
+            ("tape",),
+            caution=say.STEPS_8.format(HANDS_OFF_C=HANDS_OFF_C),
+        ),
+    )
     return tuple(step for step in steps if step)
 
 
@@ -80,17 +134,28 @@ def _template(design: HangingDesign, shape: HangingShape) -> Template:
         TemplateLabel(0.0, mm(shape.point) + 3.0, "point", "middle"),
     )
     wide = max(radius, mm(shape.head)) + 30.0
-    return Template("Screw, magnets and height of the touch", tuple(lines), labels, (-wide, -4.0, wide, mm(shape.point) + 8.0))  # fmt: skip
+    return Template(
+        "Screw, magnets and height of the touch", tuple(lines), labels, (-wide, -4.0, wide, mm(shape.point) + 8.0)
+    )
 
 
 def _how_to(design: HangingDesign, shape: HangingShape) -> HowTo:
     """Where the lead touches: from the side, springing, never under the magnets."""
     shapes = tuple(part for part in rotor(design, shape) if part.role in {"north", "south", "across", "core"})
     radius, height = mm(shape.stack.radius), design.lead.height_mm
-    wire = Shape("wire", ((radius + 26.0, height - 9.0), (radius + 14.0, height - 6.0), (radius + 5.0, height - 2.5), (radius + 0.3, height)), closed=False)  # fmt: skip
+    wire = Shape(
+        "wire",
+        (
+            (radius + 26.0, height - 9.0),
+            (radius + 14.0, height - 6.0),
+            (radius + 5.0, height - 2.5),
+            (radius + 0.3, height),
+        ),
+        closed=False,
+    )
     labels = (Label(radius + 27.0, height - 12.5, "springs lightly against the rim", "middle", strong=True),)
     machine = hanging_machine(design, MEDIAN)
     held = float(machine.hold[0]) * 2 if not isinstance(machine.hold, float) else 0.0
-    text = f"From any side, from below and outside. The point holds {held:.1f} times the weight: press sideways, never down."
+    text = say.HOW_TO.format(held=held)
     wide = radius + 52.0
     return HowTo("Hold the lead", text, (*shapes, wire), labels, (-wide, -18.0, wide, mm(shape.point) + 3.0))

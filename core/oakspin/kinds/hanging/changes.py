@@ -46,7 +46,8 @@ def _screw(design: HangingDesign) -> Iterator[Change]:
         yield change("Take a steel screw", ("/screw/material", "steel"), effort=0.1)
     if screw.length_mm > 20:
         shorter = max(20.0, round(screw.length_mm * 0.7))
-        yield change(f"Shorter screw: {screw.length_mm:g} → {shorter:g} mm", ("/screw/length_mm", shorter), effort=0.1)
+        text = f"Shorter screw: {screw.length_mm:g} → {shorter:g} mm"
+        yield change(text, ("/screw/length_mm", shorter), effort=0.1)
     if screw.tip_mm < 0.5:
         yield change(f"Blunt the point: {screw.tip_mm:g} → 0.5 mm", ("/screw/tip_mm", 0.5), effort=0.05)
     if screw.tip_mm > 0.25:

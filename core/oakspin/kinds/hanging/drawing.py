@@ -39,7 +39,9 @@ def draw_hanging(design: HangingDesign, machine: Machine, drive: Drive) -> Geome
     lead = _lead(design, shape, side)
     shapes, moving = (*rotor(design, shape), Shape("lead", lead, closed=False)), _moving(design, shape)
     down = design.battery.terminal_up == "-"
-    inside: Polyline = tuple((0.0, mm(shape.point) - step * (mm(shape.point) - mm(shape.length) * 0.5) / 8) for step in range(9))  # fmt: skip
+    inside: Polyline = tuple(
+        (0.0, mm(shape.point) - step * (mm(shape.point) - mm(shape.length) * 0.5) / 8) for step in range(9)
+    )
     rim = lead[-1]
     whole = bounds_of(shapes, moving=moving)
     path = (*inside, (rim[0] * 0.5, rim[1]), rim, *lead[::-1][1:])
@@ -99,7 +101,16 @@ def _lead(design: HangingDesign, shape: HangingShape, side: float) -> Polyline:
     top, out = mm(shape.point + shape.cell_length), side * (mm(max(shape.cell_radius, shape.stack.radius)) + OUT * 0.55)
     touch = (side * (mm(shape.stack.radius) + 0.3), design.lead.height_mm)
     below = min(design.lead.height_mm, mm(shape.length)) - 3.0
-    return ((0.0, top + 1.2), (side * 3.0, top + 3.4), (out * 0.85, top + 2.2), (out, top - 3.0), (out, mm(shape.point)), (out, below + 5), (out * 0.92, below), touch)  # fmt: skip
+    return (
+        (0.0, top + 1.2),
+        (side * 3.0, top + 3.4),
+        (out * 0.85, top + 2.2),
+        (out, top - 3.0),
+        (out, mm(shape.point)),
+        (out, below + 5),
+        (out * 0.92, below),
+        touch,
+    )
 
 
 def _flag_height(shape: HangingShape) -> float:

@@ -7,6 +7,7 @@ import numpy as np
 from oakspin.design.hanging import HangingDesign
 from oakspin.design.patch import Patch, Setting
 from oakspin.kinds.geometry import mm
+from oakspin.kinds.hanging import words as say
 from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
 
@@ -20,10 +21,10 @@ def hanging_lesson(design: HangingDesign) -> Lesson:
         point=_point(design, shape),
         predictions=_predictions(design),
         story=(
-            "The magnets close the circuit: current runs through the screw and, inside the magnets, between the axis and the rim.",
-            "There it crosses the magnets' own field, which runs along the axis, and is pushed sideways: rotor and magnets turn together.",
-            "From whichever side the lead touches, the current's way is between rim and axis: the turning stays the same.",
-            "The point is bearing and contact at once: magnetism drawn through the screw holds it, so friction is as small as the point.",
+            say.LESSON,
+            say.LESSON_2,
+            say.LESSON_3,
+            say.LESSON_4,
         ),
     )
 
@@ -38,7 +39,7 @@ def _point(design: HangingDesign, shape: HangingShape) -> ForcePoint:
     height = min(design.lead.height_mm, mm(shape.stack.length))
     why = ""
     if shape.stack.across:
-        why = "Magnetized across, the magnets are pushed one way on one side and back on the other."
+        why = say.POINT
     return ForcePoint(
         name="from the side, inside the magnets between axis and rim",
         at=(round(mm(x), 2), round(height, 2)),
@@ -56,18 +57,40 @@ def _predictions(design: HangingDesign) -> tuple[Prediction, ...]:
     over: Patch = (Setting("/magnets/pole_up", OTHER[magnets.pole_up]),)
     cell: Patch = (Setting("/battery/terminal_up", OTHER[design.battery.terminal_up]),)
     other_side = (lead.side_deg + 180.0) % 360.0
-    found = [
-        Prediction("magnets_over", "You turn the magnets over.", over, "The field points the other way, the current does not."),
-        Prediction("battery_over", "You hang it from the cell's other terminal.", cell, "The current runs the other way, the field does not."),
-        Prediction("both_over", "You turn the magnets over and hang it from the other terminal.", (*over, *cell), "Both are reversed: two reversals cancel."),
-        Prediction("other_side", "You touch the rim from the other side.", (Setting("/lead/side_deg", other_side),), "The current still runs between rim and axis."),
-        Prediction("brass", "You take a brass screw.", (Setting("/screw/material", "brass"),), "Brass is not drawn by a magnet."),
-        Prediction("press", "You press the lead hard.", (Setting("/lead/pressure", "gripping"),), "The contact is better, but rubs far more."),
-    ]  # fmt: skip
+    predictions = [
+        Prediction(
+            "magnets_over", "You turn the magnets over.", over, "The field points the other way, the current does not."
+        ),
+        Prediction(
+            "battery_over",
+            "You hang it from the cell's other terminal.",
+            cell,
+            "The current runs the other way, the field does not.",
+        ),
+        Prediction("both_over", say.PREDICTIONS, (*over, *cell), "Both are reversed: two reversals cancel."),
+        Prediction(
+            "other_side",
+            "You touch the rim from the other side.",
+            (Setting("/lead/side_deg", other_side),),
+            "The current still runs between rim and axis.",
+        ),
+        Prediction(
+            "brass",
+            "You take a brass screw.",
+            (Setting("/screw/material", "brass"),),
+            "Brass is not drawn by a magnet.",
+        ),
+        Prediction(
+            "press",
+            "You press the lead hard.",
+            (Setting("/lead/pressure", "gripping"),),
+            "The contact is better, but rubs far more.",
+        ),
+    ]
     if magnets.count < 12:
         more: Patch = (Setting("/magnets/count", magnets.count + 1),)
-        found.append(Prediction("one_magnet_more", "You add one magnet more.", more, "More flux passes through the rim; the rotor is heavier, too."))  # fmt: skip
+        predictions.append(Prediction("one_magnet_more", "You add one magnet more.", more, say.PREDICTIONS_2))
     if screw.length_mm <= 60:
         longer: Patch = (Setting("/screw/length_mm", round(1.6 * screw.length_mm)),)
-        found.append(Prediction("longer_screw", "You take a longer screw.", longer, "Less magnetism reaches its point, and it weighs more; the push at the rim hardly changes."))  # fmt: skip
-    return tuple(found)
+        predictions.append(Prediction("longer_screw", "You take a longer screw.", longer, say.PREDICTIONS_3))
+    return tuple(predictions)

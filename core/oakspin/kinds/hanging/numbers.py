@@ -4,13 +4,21 @@ from __future__ import annotations
 
 from oakspin.design.battery import CellName
 from oakspin.design.hanging import HangingDesign
+from oakspin.kinds.hanging import words as say
 from oakspin.kinds.numbers import Follower, PartLine, choice, number
 from oakspin.kinds.partlines import PRESSURE_WORD, battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.machines.hanging.shape import hanging_shape
 from oakspin.parts.catalogue import FOOT_FORCE
 from oakspin.parts.magnet import stack_length
 
-CELLS_WITH_CANS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C", "alkaline_D", "nimh_AA", "nimh_AAA")  # fmt: skip
+CELLS_WITH_CANS: tuple[CellName, ...] = (
+    "alkaline_AA",
+    "alkaline_AAA",
+    "alkaline_C",
+    "alkaline_D",
+    "nimh_AA",
+    "nimh_AAA",
+)
 
 
 def hanging_parts(design: HangingDesign) -> tuple[PartLine, ...]:
@@ -64,7 +72,7 @@ def _lead(design: HangingDesign) -> PartLine:
     )
     force = FOOT_FORCE[lead.pressure] * 1e3
     name = "copper wire" if lead.type == "copper" else "steel clip"
-    figure = f"{force:g} mN · {design.surface} · {lead.height_mm:g} mm over the lower face"
+    figure = say.LEAD.format(force=force, surface=design.surface, height=lead.height_mm)
     return PartLine("lead", "Lead", f"{name}, {PRESSURE_WORD[lead.pressure]}", figure, dials)
 
 

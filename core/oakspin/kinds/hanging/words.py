@@ -36,3 +36,53 @@ def hanging_words(design: HangingDesign, machine: Machine) -> Words:
         stays="Holds the point against twice its weight and more.",
         causes=CAUSES,
     )
+
+
+# How it is built.
+STEPS = "Goggles for everyone near: a magnet that lets go flies.{fast} Loose hair and sleeves back."
+HOW_TO = (
+    "From any side, from below and outside. The point holds {held:.1f} times the weight: press sideways, never down."
+)
+BUILD = "No flick: touch the rim lightly with the lead; it turns {way}, seen {seen}."
+SETTINGS = "file a needle point until it no longer pricks a thumb nail"
+STEPS_2 = "{pack_name}, {magnets_name}, a {material} screw or nail of {length:g} mm, wire for the lead"
+STEPS_3 = (
+    "Hold a magnet to it: only steel is drawn. Wipe the point and the cell's terminal clean; rust and dust are a gap."
+)
+STEPS_4 = (
+    "Put the magnets on the flat of the head, {pole_up} toward the screw, in the middle: turn the screw "
+    "between your fingers and push them until they no longer wobble."
+)
+STEPS_5 = "Bring the point up under the cell's {s} terminal until it jumps on. A cell held in a stand frees a hand."
+STEPS_6 = (
+    "Hold one end of the lead on the upper terminal with a finger or tape; bend the other so that it springs "
+    "against the rim, {height:g} mm above the lower face."
+)
+BUILD_2 = "Lift the cell and set it down: the screw stays. Tap it: it stays."
+BUILD_3 = "The lead's end springs; it touches the rim, not the screw."
+STEPS_7 = "Stick {mass_g:g} g of paper or tape to the shank, {radius:g} mm out, and an equal bit opposite."
+STEPS_8 = "The lead gets hot: above {HANDS_OFF_C:.0f} °C hands off. Take it away after each run."
+
+# What is taught with it.
+POINT = "Magnetized across, the magnets are pushed one way on one side and back on the other."
+PREDICTIONS = "You turn the magnets over and hang it from the other terminal."
+LESSON = (
+    "The magnets close the circuit: current runs through the screw and, inside the magnets, between the axis "
+    "and the rim."
+)
+LESSON_2 = (
+    "There it crosses the magnets' own field, which runs along the axis, and is pushed sideways: rotor and "
+    "magnets turn together."
+)
+LESSON_3 = (
+    "From whichever side the lead touches, the current's way is between rim and axis: the turning stays the same."
+)
+LESSON_4 = (
+    "The point is bearing and contact at once: magnetism drawn through the screw holds it, so friction is as "
+    "small as the point."
+)
+PREDICTIONS_2 = "More flux passes through the rim; the rotor is heavier, too."
+PREDICTIONS_3 = "Less magnetism reaches its point, and it weighs more; the push at the rim hardly changes."
+
+# numbers
+LEAD = "{force:g} mN · {surface} · {height:g} mm over the lower face"

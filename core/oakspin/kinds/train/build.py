@@ -9,6 +9,7 @@ from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, 
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, circle, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.steps import lay_out
+from oakspin.kinds.train import words as say
 from oakspin.machines.train.shape import (
     TrainShape,
     minutes_to_wind,
@@ -35,7 +36,7 @@ def train_build(design: TrainDesign) -> BuildPlan:
         steps=_steps(design, shape),
         checks=_checks(design),
         template=_template(design, shape),
-        flick="No flick: push the train in until both magnets are inside the track, and let go.",
+        flick=say.BUILD,
         how_to=_how_to(),
     )
 
@@ -49,7 +50,7 @@ def _cuts(design: TrainDesign, shape: TrainShape) -> tuple[Cut, ...]:
     each = math.ceil(track_wire(design, shape) * 1e3 / spools + 2 * SPARE)
     grams = wire_mass(design, shape) * 1e3
     cost = wire_mass(design, shape) * design.track.price_per_kg
-    note = f"{grams:.0f} g of wire in all, for about {cost:.2g} at {design.track.price_per_kg:g} a kg; leave it on the spool and cut after winding"
+    note = say.CUTS.format(grams=grams, cost=cost, price_per_kg=design.track.price_per_kg)
     return (Cut("Track", spools, float(each), 2 * SPARE, note),)
 
 
@@ -57,12 +58,22 @@ def _settings(design: TrainDesign, shape: TrainShape) -> tuple[Measure, ...]:
     per_10cm = 0.1 / shape.tight
     measures = [
         Measure("Former, diameter", design.track.former_mm, "a rod or tube; one layer of paper adds 0.2 mm"),
-        Measure("Bore after spring-back", round(mm(shape.bore), 1), "the magnets slide through and tilt no more than a coin's thickness"),
-        Measure("Finished track", round(mm(shape.track)), f"{per_10cm:.0f} turns to 100 mm, {wound_turns(design, shape):.0f} in all"),
+        Measure("Bore after spring-back", round(mm(shape.bore), 1), say.SETTINGS),
+        Measure(
+            "Finished track",
+            round(mm(shape.track)),
+            f"{per_10cm:.0f} turns to 100 mm, {wound_turns(design, shape):.0f} in all",
+        ),
         Measure("Play round the magnets", round(mm(play(shape)), 1), "two to eight sheets of paper"),
-    ]  # fmt: skip
-    for one in design.track.stretches:
-        measures.append(Measure(f"Pitch from {one.from_mm:g} to {one.to_mm:g} mm", one.pitch_mm, f"{100 / one.pitch_mm:.0f} turns to 100 mm"))  # fmt: skip
+    ]
+    for part in design.track.stretches:
+        measures.append(
+            Measure(
+                f"Pitch from {part.from_mm:g} to {part.to_mm:g} mm",
+                part.pitch_mm,
+                f"{100 / part.pitch_mm:.0f} turns to 100 mm",
+            )
+        )
     return tuple(measures)
 
 
@@ -74,12 +85,18 @@ def _steps(design: TrainDesign, shape: TrainShape) -> tuple[Step, ...]:
 def _lay_out(design: TrainDesign, shape: TrainShape) -> Step:
     spools = _spools(design, shape)
     wire = f"{spools} spool{'s' if spools > 1 else ''} of wire"
-    parts = f"{pack_name(design.battery)}, front {magnets_name(design.front)}, rear {magnets_name(design.rear)}, a rod of {design.track.former_mm:g} mm, {wire}"
+    parts = say.LAY_OUT.format(
+        pack_name=pack_name(design.battery),
+        magnets_name=magnets_name(design.front),
+        magnets_name_2=magnets_name(design.rear),
+        former=design.track.former_mm,
+        wire=wire,
+    )
     return lay_out(parts, design.front.count + design.rear.count)
 
 
 def _former(design: TrainDesign, shape: TrainShape) -> Step:
-    text = "Wrap the rod once in paper and tape it: so the track slides off. Clamp one end of the wire beside the rod and mark every 100 mm."
+    text = say.FORMER
     return Step("former", "Ready the former", text, 3, ("former", "paper", "tape", "clamp"))
 
 
@@ -87,16 +104,24 @@ def _wind(design: TrainDesign, shape: TrainShape) -> Step:
     turns, moment = wound_turns(design, shape), bend_moment(shape.wire, wire_metal(design.wire))
     minutes = minutes_to_wind(turns)
     sessions = max(1, math.ceil(minutes / SESSION))
-    rest = f" Take it in {sessions} sittings of about {minutes / sessions:.0f} minutes." if sessions > 1 else ""
-    stiff = " This wire is too stiff for bare hands on this rod: take it in a drill turned by hand, or a thinner gauge." if moment > HARD_BEND else " Stiff wire: an adult's hands." if moment > EASY_BEND else ""  # fmt: skip
-    text = f"Look at the end where you begin: that is the entry. Wind {turns:.0f} turns side by side so that the wire runs {design.track.wound} away from you. Turn the rod, hold the wire tight.{rest}{stiff}"
-    return Step("wind", "Wind the track", text, minutes, ("former",), adult=moment > EASY_BEND, caution="Hold the end: a released spring whips back. Goggles on.")  # fmt: skip
+    rest = say.WIND_2.format(sessions=sessions, minutes=minutes / sessions) if sessions > 1 else ""
+    stiff = say.WIND_3 if moment > HARD_BEND else " Stiff wire: an adult's hands." if moment > EASY_BEND else ""
+    text = say.WIND.format(turns=turns, wound=design.track.wound, rest=rest, stiff=stiff)
+    return Step(
+        "wind",
+        "Wind the track",
+        text,
+        minutes,
+        ("former",),
+        adult=moment > EASY_BEND,
+        caution="Hold the end: a released spring whips back. Goggles on.",
+    )
 
 
 def _press(design: TrainDesign, shape: TrainShape) -> Step:
-    text = f"Every 100 mm press the turns together and count {0.1 / shape.tight:.0f}. Slide the coil off; it opens to about {mm(shape.bore):.1f} mm."
-    for one in design.track.stretches:
-        text += f" Pull the part from {one.from_mm:g} to {one.to_mm:g} mm to a pitch of {one.pitch_mm:g} mm."
+    text = say.PRESS.format(tight=0.1 / shape.tight, bore=mm(shape.bore))
+    for part in design.track.stretches:
+        text += say.PRESS_2.format(start=part.from_mm, end=part.to_mm, pitch=part.pitch_mm)
     return Step("press", "Press it tight and slide it off", text, 6, ("ruler",))
 
 
@@ -105,14 +130,18 @@ def _join(design: TrainDesign, shape: TrainShape) -> Step | None:
     if spools == 1 and design.track.plan.form != "loop":
         return None
     what = "both ends of the track" if spools == 1 else "coil to coil"
-    text = f"Butt {what}: cut both ends square, file them smooth inside, and let three turns of one side lie against the other. No solder inside, no twist: a burr stops the train. Both must be wound the same way."
+    text = say.JOIN.format(what=what)
     return Step("join", "Join the ends", text, 5 * spools, ("wire cutter", "file"))
 
 
 def _lay(design: TrainDesign, shape: TrainShape) -> Step:
     plan = design.track.plan
-    how = {"straight": "straight", "arc": f"in an arc of {plan.radius_mm:g} mm", "loop": f"in a ring of {mm(shape.track) / math.pi:.0f} mm across"}[plan.form]  # fmt: skip
-    text = f"Lay it {how} on a flat board, and hold it with tape every 150 mm. Slide one magnet through on a wooden stick: where it sticks, open the turns."
+    how = {
+        "straight": "straight",
+        "arc": f"in an arc of {plan.radius_mm:g} mm",
+        "loop": f"in a ring of {mm(shape.track) / math.pi:.0f} mm across",
+    }[plan.form]
+    text = say.LAY.format(how=how)
     if plan.form != "straight":
         text += f" No bend under {mm(shape.tightest):.0f} mm."
     return Step("lay", "Lay the track", text, 8, ("board", "tape"))
@@ -120,25 +149,25 @@ def _lay(design: TrainDesign, shape: TrainShape) -> Step:
 
 def _poles(design: TrainDesign, shape: TrainShape) -> Step:
     alike = design.front.pole_up == design.rear.pole_up
-    text = "Without a compass: hold the two stacks face to face. If they push each other away, the faces that meet are like poles: mark both with a pen. "
+    text = say.POLES
     text += "Both marked faces go outward." if alike else "One marked face goes outward, the other inward."
-    text += f" With a compass: the face that draws the needle's north end is S. Front: {design.front.pole_up} outward; rear: {design.rear.pole_up} outward."
+    text += say.POLES_2.format(pole_up=design.front.pole_up, pole_up_2=design.rear.pole_up)
     return Step("poles", "Find the poles", text, 4, ("compass", "pen"))
 
 
 def _magnets_on(design: TrainDesign, shape: TrainShape) -> Step:
-    text = f"Slide each stack on from the side, never straight down; keep the two ends a hand apart. {'+' if design.leads == '+' else '−'} goes in first."
+    text = say.MAGNETS_ON.format(s="+" if design.leads == "+" else "−")
     if design.nose_g:
-        text += f" Glue the nose ({design.nose_g:g} g) to the front, clear of the rim."
-    caution = "Magnets snap onto the cell and pinch. Never lay the train on metal: it may short the cell."
+        text += say.MAGNETS_ON_3.format(nose_g=design.nose_g)
+    caution = say.MAGNETS_ON_2
     return Step("magnets", "Put the magnets on", text, 4, (), caution=caution)
 
 
 def _checks(design: TrainDesign) -> tuple[str, ...]:
     return (
         "A magnet slides through the whole track without sticking.",
-        "No gap between turns that a fingernail enters, but where the plan says so.",
-        "Both magnets stand square on the cell, their marked faces as planned.",
+        say.CHECKS,
+        say.CHECKS_2,
         f"The {'+' if design.leads == '+' else '−'} end points into the entry.",
         "A hand or a cushion is ready at the far end."
         if design.track.plan.form != "loop"
@@ -161,9 +190,11 @@ def _template(design: TrainDesign, shape: TrainShape) -> Template:
     for number in range(0, int(turns) + 1, 10):
         x = number * mm(shape.tight)
         lines.append(TemplateLine("guide", ((x, 0.0), (x, 5.0))))
-    labels.append(TemplateLabel(0.0, 11.0, f"turn counter: {turns:.0f} turns on 100 mm, a mark every 10"))
+    labels.append(TemplateLabel(0.0, 11.0, say.TEMPLATE.format(turns=turns)))
     right = max(left, 104.0)
-    return Template("Former, bore and turn counter", tuple(lines), tuple(labels), (-2.0, -4.0, right, 36.0 + max(former, bore) / 2))  # fmt: skip
+    return Template(
+        "Former, bore and turn counter", tuple(lines), tuple(labels), (-2.0, -4.0, right, 36.0 + max(former, bore) / 2)
+    )
 
 
 def _how_to() -> tuple[HowTo, ...]:
@@ -176,11 +207,27 @@ def _how_to() -> tuple[HowTo, ...]:
     ]
     role: Role = "mark"
     joint = Shape(role, ((0.0, -9.0), (0.0, 9.0)), closed=False)
-    labels = (Label(-13.0, 9.0, "one coil"), Label(13.0, 9.0, "the next, wound alike"), Label(0.0, -12.5, "square ends, no burr inside", strong=True))  # fmt: skip
-    butt = HowTo("Butt two coils", "Square ends meet; the last turns lie against each other.", (*turns, joint), labels, (-40.0, -16.0, 40.0, 14.0))  # fmt: skip
+    labels = (
+        Label(-13.0, 9.0, "one coil"),
+        Label(13.0, 9.0, "the next, wound alike"),
+        Label(0.0, -12.5, "square ends, no burr inside", strong=True),
+    )
+    butt = HowTo(
+        "Butt two coils",
+        "Square ends meet; the last turns lie against each other.",
+        (*turns, joint),
+        labels,
+        (-40.0, -16.0, 40.0, 14.0),
+    )
     cell = Shape("cell", ((-22.0, -5.0), (8.0, -5.0), (8.0, 5.0), (-22.0, 5.0)))
     north = Shape("north", ((11.0, 2.0), (14.0, 2.0), (14.0, 15.0), (11.0, 15.0)), label="N")
     south = Shape("south", ((8.0, 2.0), (11.0, 2.0), (11.0, 15.0), (8.0, 15.0)), label="S")
     way = Shape("mark", ((11.0, 20.0), (11.0, 16.0), (9.6, 17.6), (11.0, 16.0), (12.4, 17.6)), closed=False)
-    slide = HowTo("Slide magnets on", "From the side along the terminal, so that nothing snaps.", (cell, south, north, way), (Label(26.0, 10.0, "slide down"),), (-40.0, -10.0, 40.0, 24.0))  # fmt: skip
+    slide = HowTo(
+        "Slide magnets on",
+        "From the side along the terminal, so that nothing snaps.",
+        (cell, south, north, way),
+        (Label(26.0, 10.0, "slide down"),),
+        (-40.0, -10.0, 40.0, 24.0),
+    )
     return butt, slide

@@ -41,12 +41,15 @@ def _poles(design: TrainDesign) -> Iterator[Change]:
 
 def _track(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
     tight = round(max(mm(shape.tight), 0.2), 2)
-    for at, one in enumerate(design.track.stretches):
-        if one.pitch_mm > 1.1 * tight:
+    for at, part in enumerate(design.track.stretches):
+        if part.pitch_mm > 1.1 * tight:
             name = (
                 "the part that is pulled apart" if len(design.track.stretches) == 1 else f"pulled-apart part {at + 1}"
             )
-            yield change(f"Press {name} together: pitch {one.pitch_mm:g} → {tight:g} mm", (f"/track/stretches/{at}/pitch_mm", tight))  # fmt: skip
+            yield change(
+                f"Press {name} together: pitch {part.pitch_mm:g} → {tight:g} mm",
+                (f"/track/stretches/{at}/pitch_mm", tight),
+            )
     if len(design.track.stretches) > 1:
         yield change("Press all parts together", ("/track/stretches", []))
     if design.track.kinks:
@@ -54,9 +57,18 @@ def _track(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
     plan = design.track.plan
     if plan.slope_deg > 0:
         yield change("Lay the track level", ("/track/plan/slope_deg", 0.0))
-        yield change(f"Halve the slope: {plan.slope_deg:g} → {plan.slope_deg / 2:g}°", ("/track/plan/slope_deg", plan.slope_deg / 2))  # fmt: skip
-    if plan.form == "arc" and shape.tightest < 4 and plan.radius_mm < (least := 10 * round(1.15 * mm(shape.tightest) / 10 + 0.5)):  # fmt: skip
-        yield change(f"Bend it wider: radius {plan.radius_mm:g} → {least:g} mm", ("/track/plan/radius_mm", float(least)))  # fmt: skip
+        yield change(
+            f"Halve the slope: {plan.slope_deg:g} → {plan.slope_deg / 2:g}°",
+            ("/track/plan/slope_deg", plan.slope_deg / 2),
+        )
+    if (
+        plan.form == "arc"
+        and shape.tightest < 4
+        and plan.radius_mm < (least := 10 * round(1.15 * mm(shape.tightest) / 10 + 0.5))
+    ):
+        yield change(
+            f"Bend it wider: radius {plan.radius_mm:g} → {least:g} mm", ("/track/plan/radius_mm", float(least))
+        )
     if design.wire.finish != "bare":
         yield change("Wind the track of bare wire", ("/wire/finish", "bare"), effort=0.3)
 
@@ -69,17 +81,28 @@ def _sizes(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
     widest = max(design.front.diameter_mm, design.rear.diameter_mm)
     former = round((widest + PLAY) / 1.025, 1)
     if abs(former - design.track.former_mm) > 0.3:
-        yield change(f"Wind on another rod: {design.track.former_mm:g} → {former:g} mm", ("/track/former_mm", former), effort=0.3)  # fmt: skip
+        yield change(
+            f"Wind on another rod: {design.track.former_mm:g} → {former:g} mm",
+            ("/track/former_mm", former),
+            effort=0.3,
+        )
     cell = mm(shape.assembly.radius) * 2
     wider = round(cell + 2.2, 1)
     if min(design.front.diameter_mm, design.rear.diameter_mm) <= cell + 0.1:
-        yield change(f"Take magnets of {wider:g} mm, and a rod of {round((wider + PLAY) / 1.025, 1):g} mm", *_both(design, "diameter_mm", wider), ("/track/former_mm", round((wider + PLAY) / 1.025, 1)), effort=0.3)  # fmt: skip
+        yield change(
+            f"Take magnets of {wider:g} mm, and a rod of {round((wider + PLAY) / 1.025, 1):g} mm",
+            *_both(design, "diameter_mm", wider),
+            ("/track/former_mm", round((wider + PLAY) / 1.025, 1)),
+            effort=0.3,
+        )
     count = max(design.front.count, design.rear.count)
     for more, text in ((count + 1, "One magnet more at each end"), (count - 1, "One magnet fewer at each end")):
         if 1 <= more <= 6:
             yield change(text, *_both(design, "count", more), effort=0.1)
     if _alike(design.front, design.rear):
-        for stronger, weaker in zip(magnet_grades(design.front, "/front"), magnet_grades(design.rear, "/rear"), strict=True):  # fmt: skip
+        for stronger, weaker in zip(
+            magnet_grades(design.front, "/front"), magnet_grades(design.rear, "/rear"), strict=True
+        ):
             yield Change(stronger.sentence, (*stronger.patch, *weaker.patch), stronger.effort)
     else:
         for root, stack in product(("/front", "/rear"), (design.front, design.rear)):
@@ -87,5 +110,5 @@ def _sizes(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
                 yield from magnet_grades(stack, root)
 
 
-def _alike(one: Magnets, other: Magnets) -> bool:
-    return one.strength == other.strength
+def _alike(stack: Magnets, other: Magnets) -> bool:
+    return stack.strength == other.strength

@@ -109,7 +109,7 @@ def _turns(shape: TrainShape, at: Layout) -> tuple[Dots, ...]:
     pitch, radius = mm(shape.tight), mm(shape.wire) / 2
     count = int(at.half / pitch)
     places = np.arange(-count, count + 1) * pitch
-    rear, front = (mm(one - shape.middle) for one in shape.contacts)
+    rear, front = (mm(contact - shape.middle) for contact in shape.contacts)
     live = (places >= rear) & (places <= front)
 
     def rows(some: np.ndarray, shift: float) -> Polyline:
@@ -155,9 +155,9 @@ def _strip(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Shape, .
     """The whole track: tight parts filled, parts pulled apart as single turns, kinks pinched."""
     end = mm(shape.track)
     pulled = sorted(
-        (max(one.from_mm, 0), min(one.to_mm, end), one.pitch_mm)
-        for one in design.track.stretches
-        if one.from_mm < end and one.pitch_mm > 1.2 * mm(shape.tight)
+        (max(part.from_mm, 0), min(part.to_mm, end), part.pitch_mm)
+        for part in design.track.stretches
+        if part.from_mm < end and part.pitch_mm > 1.2 * mm(shape.tight)
     )
     shapes: list[Shape] = []
     place = 0.0
@@ -173,7 +173,16 @@ def _strip(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Shape, .
     for kink in design.track.kinks:
         x = at.along(min(kink.at_mm, end))
         for side in (1, -1):
-            shapes.append(Shape("mark", ((x - 1.6, at.strip + side * (STRIP + 1.6)), (x, at.strip + side * STRIP * 0.4), (x + 1.6, at.strip + side * (STRIP + 1.6)))))  # fmt: skip
+            shapes.append(
+                Shape(
+                    "mark",
+                    (
+                        (x - 1.6, at.strip + side * (STRIP + 1.6)),
+                        (x, at.strip + side * STRIP * 0.4),
+                        (x + 1.6, at.strip + side * (STRIP + 1.6)),
+                    ),
+                )
+            )
     return tuple(shapes)
 
 
@@ -194,7 +203,10 @@ def _plan(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[tuple[Sha
     size = max(float(np.ptp(x)), float(np.ptp(y)), 1e-6) / 2
     scale = PLAN / size
     middle_x, middle_y = (x.max() + x.min()) / 2, (y.max() + y.min()) / 2
-    route = tuple((round(float(a), 3), round(float(b), 3)) for a, b in zip((x - middle_x) * scale, at.plan + (y - middle_y) * scale, strict=True))  # fmt: skip
+    route = tuple(
+        (round(float(a), 3), round(float(b), 3))
+        for a, b in zip((x - middle_x) * scale, at.plan + (y - middle_y) * scale, strict=True)
+    )
     return (Shape("far_wire", route, closed=False),), route, scale * 1e3
 
 
@@ -213,12 +225,12 @@ def _labels(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Label, 
         labels.append(Label(toward * mm(shape.assembly.half) * 0.78 - mm(shape.middle), -1.2, side, strong=True))
     labels += [
         Label(
-            at.along((one.from_mm + min(one.to_mm, track)) / 2),
-            at.strip + STRIP + one.pitch_mm / PITCH_SCALE + 2.2,
-            f"{one.pitch_mm:g} mm pitch",
+            at.along((part.from_mm + min(part.to_mm, track)) / 2),
+            at.strip + STRIP + part.pitch_mm / PITCH_SCALE + 2.2,
+            f"{part.pitch_mm:g} mm pitch",
         )
-        for one in design.track.stretches
-        if one.from_mm < track and one.pitch_mm > 1.2 * mm(shape.tight)
+        for part in design.track.stretches
+        if part.from_mm < track and part.pitch_mm > 1.2 * mm(shape.tight)
     ]
     if plan.form != "straight":
         labels.append(Label(PLAN + 4.0, at.plan, "from above", "start"))
@@ -274,7 +286,10 @@ def _lines(train: Assembly, middle: float) -> tuple[Polyline, ...]:
     r = np.linspace(0.03, 1, 30) * wide
     z = np.linspace(-1, 1, 90) * (train.half + train.front.length + train.rear.length + wide)
     flux = np.zeros((z.size, r.size))
-    for end, place in ((train.front, train.half + train.front.length / 2), (train.rear, -train.half - train.rear.length / 2)):  # fmt: skip
+    for end, place in (
+        (train.front, train.half + train.front.length / 2),
+        (train.rear, -train.half - train.rear.length / 2),
+    ):
         flux += end.remanence * cylinder_flux(r[None, :], z[:, None] - place, radius=end.radius, length=end.length)
     contours = contour_generator(r, z - middle, flux)
     most = float(np.abs(flux).max())

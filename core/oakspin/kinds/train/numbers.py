@@ -7,6 +7,7 @@ from oakspin.design.train import LONGEST_MM, ByLength, Kink, Stretch, TrainDesig
 from oakspin.kinds.geometry import mm
 from oakspin.kinds.numbers import Dial, PartLine, choice, number
 from oakspin.kinds.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
+from oakspin.kinds.train import words as say
 from oakspin.machines.train.shape import (
     TrainShape,
     minutes_to_wind,
@@ -17,7 +18,14 @@ from oakspin.machines.train.shape import (
     wound_turns,
 )
 
-CELLS_THAT_RUN: tuple[CellName, ...] = ("alkaline_AAA", "alkaline_AA", "nimh_AAA", "nimh_AA", "zinc_carbon_AA", "alkaline_C")  # fmt: skip
+CELLS_THAT_RUN: tuple[CellName, ...] = (
+    "alkaline_AAA",
+    "alkaline_AA",
+    "nimh_AAA",
+    "nimh_AA",
+    "zinc_carbon_AA",
+    "alkaline_C",
+)
 KEPT = 6.0  # mm that a part pulled apart is long at the least
 FORM_WORD = {"straight": "straight", "arc": "arc", "loop": "closed loop"}
 
@@ -105,25 +113,33 @@ def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
     ]
     turns = wound_turns(design, shape)
     cost = wire_mass(design, shape) * track.price_per_kg
-    figure = f"bore {mm(shape.bore):.1f} mm, {mm(play(shape)):.1f} mm wider than the magnets · {turns:.0f} turns · {minutes_to_wind(turns):.0f} min to wind · wire for about {cost:.2g}"
-    return PartLine("track", "Track", f"{end:.0f} mm on a {track.former_mm:g} mm rod, wound {track.wound}", figure, tuple(dials))  # fmt: skip
+    figure = say.TRACK.format(
+        bore=mm(shape.bore), play=mm(play(shape)), turns=turns, minutes_to_wind=minutes_to_wind(turns), cost=cost
+    )
+    return PartLine(
+        "track", "Track", f"{end:.0f} mm on a {track.former_mm:g} mm rod, wound {track.wound}", figure, tuple(dials)
+    )
 
 
 def _stretches(design: TrainDesign, shape: TrainShape) -> list[tuple[str, object]]:
     """None, one, or two parts pulled apart; those that are there stay."""
-    end, now = min(mm(shape.track), LONGEST_MM), [one.model_dump(mode="json") for one in design.track.stretches]
+    end, now = min(mm(shape.track), LONGEST_MM), [part.model_dump(mode="json") for part in design.track.stretches]
     wide = max(60.0, mm(shape.long))
     fresh = [
-        Stretch(from_mm=round(end * share), to_mm=round(min(end * share + wide, end)), pitch_mm=round(2 * mm(shape.tight), 1)).model_dump(mode="json")
+        Stretch(
+            from_mm=round(end * share),
+            to_mm=round(min(end * share + wide, end)),
+            pitch_mm=round(2 * mm(shape.tight), 1),
+        ).model_dump(mode="json")
         for share in (0.55, 0.3)
-    ]  # fmt: skip
+    ]
     choices: list[tuple[str, object]] = [("nowhere", [])]
     choices += [("one part", now[:1] or fresh[:1]), ("two parts", now[:2] if len(now) >= 2 else [*now, *fresh][:2])]
     return [*choices, ("as many as now", now)] if len(now) > 2 else choices
 
 
 def _kinks(design: TrainDesign, shape: TrainShape) -> list[tuple[str, object]]:
-    now = [one.model_dump(mode="json") for one in design.track.kinks]
+    now = [kink.model_dump(mode="json") for kink in design.track.kinks]
     fresh = [Kink(at_mm=round(min(mm(shape.track), LONGEST_MM) * 0.7), squeeze_mm=0.5).model_dump(mode="json")]
     return [("none", []), ("one", now[:1] or fresh), *([("as many as now", now)] if len(now) > 1 else [])]
 

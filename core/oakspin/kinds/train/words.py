@@ -72,3 +72,81 @@ def _cancels(design: TrainDesign) -> str:
     if design.front.pole_up != design.rear.pole_up:
         return UNLIKE
     return "The track's push on both magnets cancels."
+
+
+# How it is built.
+CUTS = (
+    "{grams:.0f} g of wire in all, for about {cost:.2g} at {price_per_kg:g} a kg; leave it on the spool and "
+    "cut after winding"
+)
+LAY_OUT = "{pack_name}, front {magnets_name}, rear {magnets_name_2}, a rod of {former:g} mm, {wire}"
+FORMER = (
+    "Wrap the rod once in paper and tape it: so the track slides off. Clamp one end of the wire beside the "
+    "rod and mark every 100 mm."
+)
+WIND = (
+    "Look at the end where you begin: that is the entry. Wind {turns:.0f} turns side by side so that the wire"
+    " runs {wound} away from you. Turn the rod, hold the wire tight.{rest}{stiff}"
+)
+PRESS = (
+    "Every 100 mm press the turns together and count {tight:.0f}. Slide the coil off; it opens to about {bore:.1f} mm."
+)
+JOIN = (
+    "Butt {what}: cut both ends square, file them smooth inside, and let three turns of one side lie against "
+    "the other. No solder inside, no twist: a burr stops the train. Both must be wound the same way."
+)
+LAY = (
+    "Lay it {how} on a flat board, and hold it with tape every 150 mm. Slide one magnet through on a wooden "
+    "stick: where it sticks, open the turns."
+)
+POLES = (
+    "Without a compass: hold the two stacks face to face. If they push each other away, the faces that meet "
+    "are like poles: mark both with a pen. "
+)
+POLES_2 = (
+    " With a compass: the face that draws the needle's north end is S. Front: {pole_up} outward; rear: "
+    "{pole_up_2} outward."
+)
+MAGNETS_ON = (
+    "Slide each stack on from the side, never straight down; keep the two ends a hand apart. {s} goes in first."
+)
+MAGNETS_ON_2 = "Magnets snap onto the cell and pinch. Never lay the train on metal: it may short the cell."
+WIND_2 = " Take it in {sessions} sittings of about {minutes:.0f} minutes."
+WIND_3 = " This wire is too stiff for bare hands on this rod: take it in a drill turned by hand, or a thinner gauge."
+PRESS_2 = " Pull the part from {start:g} to {end:g} mm to a pitch of {pitch:g} mm."
+MAGNETS_ON_3 = " Glue the nose ({nose_g:g} g) to the front, clear of the rim."
+CHECKS = "No gap between turns that a fingernail enters, but where the plan says so."
+CHECKS_2 = "Both magnets stand square on the cell, their marked faces as planned."
+BUILD = "No flick: push the train in until both magnets are inside the track, and let go."
+SETTINGS = "the magnets slide through and tilt no more than a coin's thickness"
+TEMPLATE = "turn counter: {turns:.0f} turns on 100 mm, a mark every 10"
+
+# What is taught with it.
+STORY = (
+    "Told as poles: only the turns between the magnets carry current, and they are a magnet, too, with "
+    "{ahead} at the front end. At the front the {pole_up}-outward stack is {pushed_out}, at the rear the "
+    "{pole_up_2}-outward stack is {pushed_out_2}"
+)
+STORY_2 = (
+    "Told as force on currents: where the field of a magnet crosses a turn outward or inward, the turn is "
+    "pushed along the track; the train is pushed the other way as hard."
+)
+STORY_3 = "The turns the train has left carry no current any more, those ahead not yet: it takes its own magnet along."
+STORY_4 = "Unlike poles outward: one end pushes forward what the other pushes back. Turn one stack over."
+STORY_5 = (
+    "Like poles outward: the field runs outward through the turns at one end and is met by the same at the "
+    "other, so both ends push the same way."
+)
+POINT = "along the track from the side, at the top of a turn over the front magnet"
+PREDICTIONS = "Unlike poles outward: one end pushes forward what the other pushes back."
+PREDICTIONS_2 = "Field and current are both reversed: two reversals cancel."
+PREDICTIONS_3 = "The current goes round the other way, though it enters at the same end."
+PREDICTIONS_4 = "Few turns or none lie under the magnets there: it only coasts."
+POINT_2 = "At the other end the same force points the other way: together they push nothing."
+PREDICTIONS_5 = "Only the turns between the magnets carry current: the push is the same."
+
+# numbers
+TRACK = (
+    "bore {bore:.1f} mm, {play:.1f} mm wider than the magnets · {turns:.0f} turns · {minutes_to_wind:.0f} min"
+    " to wind · wire for about {cost:.2g}"
+)

@@ -79,16 +79,21 @@ def turn_coupling(outline: Outline, source: Source, over: Array, sunk: float = 0
     rows = np.stack([_row(outline, source, sunk, level) for level in range(low, high)])
     t = (place - first)[:, None]
     weights = _lagrange(t)
-    found = np.einsum("kdj,dka->da", weights[:, :, None], rows[(first - low)[:, None] + _STENCIL])
-    return np.asarray(found)
+    torques = np.einsum("kdj,dka->da", weights[:, :, None], rows[(first - low)[:, None] + _STENCIL])
+    return np.asarray(torques)
 
 
 def _lagrange(t: Array) -> Array:
     """Cubic weights at places 0 to 3; shape (4, draws)."""
     t = t[:, 0]
-    return np.stack([
-        -(t - 1) * (t - 2) * (t - 3) / 6, t * (t - 2) * (t - 3) / 2, -t * (t - 1) * (t - 3) / 2, t * (t - 1) * (t - 2) / 6,
-    ])  # fmt: skip
+    return np.stack(
+        [
+            -(t - 1) * (t - 2) * (t - 3) / 6,
+            t * (t - 2) * (t - 3) / 2,
+            -t * (t - 1) * (t - 3) / 2,
+            t * (t - 1) * (t - 2) / 6,
+        ]
+    )
 
 
 def turned_on(rows: Array, turn: float) -> Array:

@@ -20,7 +20,7 @@ from oakspin.fields.steel import can_image, side_depth
 from oakspin.machines.bodies import cell_body, wire_body
 from oakspin.machines.coil.causes import Situation, causes_of
 from oakspin.machines.coil.coupling import NEAREST, Source, turn_coupling, turned_on
-from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, coil_shape, wire_length
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, Number, axle_sag, coil_shape, wire_length
 from oakspin.machines.coil.strip import ANGLES, switch_of
 from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest
 from oakspin.parts.catalogue import FILM_FACTOR, MARKER_FILM, SEAT_DEPTH, SUPPORTS
@@ -81,16 +81,16 @@ def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Dra
     least = shape.wound.measures.reach + NEAREST
     over = np.maximum(shape.over_magnet + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), least)
     over = np.broadcast_to(over, draws.count).copy()
-    one = turn_coupling(outline, source, over)
+    each_turn = turn_coupling(outline, source, over)
     if design.magnets_on == "battery" and pack.cell.can_mm > 0:
         image = _side_image(source, pack.cell.can_mm * 1e-3) * draws.value("steel_side")
-        one = one + image[:, None] * turn_coupling(outline, source, over, source.length)
+        each_turn = each_turn + image[:, None] * turn_coupling(outline, source, over, source.length)
     if design.second != "none":
-        # Seen upside down, an equal stack above is one below with its poles changed over.
-        other = -turned_on(one, math.pi)
-        one = one + (other if design.second == "same" else -other)
+        # Seen upside down, an equal stack above is each_turn below with its poles changed over.
+        other = -turned_on(each_turn, math.pi)
+        each_turn = each_turn + (other if design.second == "same" else -other)
     places = shape.wound.places
-    each = sum(turned_on(one, place - math.pi / 2) for place in places) / len(places)
+    each = sum(turned_on(each_turn, place - math.pi / 2) for place in places) / len(places)
     turns = np.maximum(
         np.round(shape.wound.turns + hand.turns * draws.normal("hand_turns") * (shape.wound.turns > 1)), 1
     )
@@ -100,7 +100,9 @@ def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Dra
     return np.asarray(sense * np.broadcast_to(strength, draws.count)[:, None] * each)
 
 
-def _imbalance(design: CoilMotor, shape: CoilShape, wound_mass, mass, draws: Draws) -> tuple[Array, Array]:  # type: ignore[no-untyped-def]
+def _imbalance(
+    design: CoilMotor, shape: CoilShape, wound_mass: Number, mass: Number, draws: Draws
+) -> tuple[Array, Array]:
     """Distance of the centre of mass from the axle in m, and the angle at which it hangs down, in rad."""
     tails = design.tails
     by_hand = draws.magnitude("hand_balance", HANDS[design.maker].imbalance_mm * 1e-3)
@@ -206,7 +208,9 @@ def _air(shape: CoilShape, draws: Draws) -> tuple[Array, Array]:
     return np.asarray(base * slow * measures.air_seven_thirds), np.asarray(base * measures.air_cubed)
 
 
-def _bodies(design: CoilMotor, shape: CoilShape, pack: Pack, ohms: dict[str, Array], length, draws: Draws) -> tuple[Body, ...]:  # type: ignore[no-untyped-def]  # fmt: skip
+def _bodies(
+    design: CoilMotor, shape: CoilShape, pack: Pack, ohms: dict[str, Array], length: Number, draws: Draws
+) -> tuple[Body, ...]:
     cooling = draws.value("cooling")
     # Turns in a bundle shade each other: it cools as one thick wire with the whole bundle's skin.
     turns_here = shape.wound.turns / len(shape.wound.places)

@@ -34,7 +34,8 @@ LEAN = 5e-3  # m that an axle is held clear of the brim of its support's foot
 class Wound:
     """The wound part: outline, turns of one wire in all, and where each part's marked side points at angle 0.
 
-    ``measures`` are sums along one turn; ``places`` in rad counter-clockwise from y; a single coil's marked side is up, at a quarter turn.
+    ``measures`` are sums along one turn; ``places`` in rad counter-clockwise from y; a single coil's marked side is
+    up, at a quarter turn.
     """
 
     outline: Outline

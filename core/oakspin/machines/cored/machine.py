@@ -55,8 +55,8 @@ def slope(table: Array) -> Array:
 def commutator(design: CoredDesign, draws: Draws) -> Array:
     """What the commutator lets through at every angle: -1, 0 or +1, less at the edges of a gap; shape (draws, angles).
 
-    With + on the left brush current enters at the marked arm's segment while that arm is turned away from the viewer (0 to
-    180 degrees), and makes that arm's end a south pole.
+    With + on the left brush current enters at the marked arm's segment while that arm is turned away from the viewer
+    (0 to 180 degrees), and makes that arm's end a south pole.
     """
     hand, plan = HANDS[design.maker], design.commutator
     turned = plan.offset_deg + hand.strip_deg * draws.normal("hand_strip")
@@ -136,7 +136,9 @@ def _pulls(
     """Torque per ampere, nothing where the winding links nothing, and pull on the iron; shape (draws, angles)."""
     field = bar_field(shape)
     linked = linked_flux(design, shape)
-    both = design.winding.turns * (shape.turn_area * np.abs(field.linked).max() * 2 * (gathers(shape.ratio, shape.share) if shape.share else 1.0))  # fmt: skip
+    both = design.winding.turns * (
+        shape.turn_area * np.abs(field.linked).max() * 2 * (gathers(shape.ratio, shape.share) if shape.share else 1.0)
+    )
     idle = bool(np.abs(linked).max() <= CANCELS * both)
     kappa = np.zeros_like(linked) if idle else slope(linked)
     along, across = field.along.mean(axis=1), field.across.mean(axis=1)
@@ -183,7 +185,9 @@ def _resting(cogging: Array, dry: Array, draws: Draws) -> Array:
     return np.asarray(np.mod(arm + off, 2 * np.pi))
 
 
-def _bodies(design: CoredDesign, shape: CoredShape, pack: Pack, ohms: dict[str, Array], touch: Array, draws: Draws) -> tuple[Body, ...]:  # fmt: skip
+def _bodies(
+    design: CoredDesign, shape: CoredShape, pack: Pack, ohms: dict[str, Array], touch: Array, draws: Draws
+) -> tuple[Body, ...]:
     cooling, metal = draws.value("cooling"), wire_metal(design.wire)
     skin = 2 * np.pi * shape.outer * 2 * shape.arm
     heat = shape.wire_mass * metal.specific_heat + shape.bar_mass * METALS["steel"].specific_heat

@@ -76,12 +76,32 @@ def cored_shape(design: CoredDesign) -> CoredShape:
         # Its side along the shaft stands upright here, the other lies along y.
         source: Source = Block(magnets.across_mm * 1e-3, magnets.along_mm * 1e-3, stack_length(magnets), strength)
     else:
-        source = Stack(magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets), strength, magnets.magnetized == "across")  # fmt: skip
+        source = Stack(
+            magnets.diameter_mm * 5e-4,
+            magnets.hole_mm * 5e-4,
+            stack_length(magnets),
+            strength,
+            magnets.magnetized == "across",
+        )
     right = 0.0 if design.gap.stacks == 1 else 1.0 if design.gap.facing == "unlike" else -1.0
     return CoredShape(
-        half, hub, radius, share, arm, wire, layers, per_layer, radius + layers * coated, math.pi * mean**2, length,
-        iron, copper, source, right, half + design.gap.distance_mm * 1e-3,
-    )  # fmt: skip
+        half,
+        hub,
+        radius,
+        share,
+        arm,
+        wire,
+        layers,
+        per_layer,
+        radius + layers * coated,
+        math.pi * mean**2,
+        length,
+        iron,
+        copper,
+        source,
+        right,
+        half + design.gap.distance_mm * 1e-3,
+    )
 
 
 def magnets_field(shape: CoredShape, points: Array) -> Array:
@@ -90,14 +110,14 @@ def magnets_field(shape: CoredShape, points: Array) -> Array:
 
 
 def _stacks_field(left: Source, right: float, face: float, points: Array) -> Array:
-    found = np.zeros_like(points)
+    field = np.zeros_like(points)
     for lower, sign in ((-face - left.length, 1.0), (face, right)):
         if sign:
             # The stack's own axis lies along x: what is its z is x here.
             own = np.stack([points[:, 1], points[:, 2], points[:, 0] - lower], axis=1)
             b = left.field(own)
-            found += sign * np.stack([b[:, 2], b[:, 0], b[:, 1]], axis=1)
-    return found
+            field += sign * np.stack([b[:, 2], b[:, 0], b[:, 1]], axis=1)
+    return field
 
 
 @dataclass(frozen=True)

@@ -32,7 +32,9 @@ STEEL = METALS["steel"]
 
 @dataclass(frozen=True)
 class _Hung:
-    """What hangs: mass in kg; with draws, holding force touching and a tenth of a mm ``apart`` in N, the point's flat in m."""
+    """What hangs: mass in kg; with draws, holding force touching and a tenth of a mm ``apart`` in N, the point's
+    flat in m.
+    """
 
     mass: float
     weight: float
@@ -71,7 +73,9 @@ def hanging_coupling(design: HangingDesign, shape: HangingShape, draws: Draws) -
     if design.screw.material == "steel":
         near = abs(shape.stack.remanence) * face_flux(shape.stack.radius, shape.stack.hole, shape.stack.length)
         radius = shape.stack.radius
-        added = screw_flux(shape.stack.length - height, radius, radius, near, shape.shank, shape.head, shape.head_height)  # fmt: skip
+        added = screw_flux(
+            shape.stack.length - height, radius, radius, near, shape.shank, shape.head, shape.head_height
+        )
         added = np.sign(shape.stack.remanence) * added * draws.value("screw_steel")
     strength = draws.value("remanence") * draws.value("recoil")
     # From the axis to the rim where + hangs it, as in a frame; from the rim to the axis where - does.
@@ -156,13 +160,23 @@ def _skin_drag(shape: HangingShape) -> float:
     return float(0.5 * AIR_DENSITY * radius**5 * 3.87 / math.sqrt(reynolds))
 
 
-def _bodies(design: HangingDesign, shape: HangingShape, pack: Pack, ohms: dict[str, Array], draws: Draws) -> tuple[Body, ...]:  # fmt: skip
+def _bodies(
+    design: HangingDesign, shape: HangingShape, pack: Pack, ohms: dict[str, Array], draws: Draws
+) -> tuple[Body, ...]:
     cooling = draws.value("cooling")
     skin = np.pi * 2 * shape.stack.radius * max(shape.length, 1e-3)
     warm = ohms["lead contact"] / 2 + ohms["point contact"] / 2 + ohms["screw"]
     magnets = magnets_body(warm, max(shape.magnet_mass, 1e-3), skin, cooling)
     metal = wire_metal(design.wire)
-    lead = wire_body("lead", ohms["lead"] + ohms["lead contact"] / 2, wire_diameter(design.wire), design.lead.length_mm * 1e-3, 0.0, metal, cooling)  # fmt: skip
+    lead = wire_body(
+        "lead",
+        ohms["lead"] + ohms["lead contact"] / 2,
+        wire_diameter(design.wire),
+        design.lead.length_mm * 1e-3,
+        0.0,
+        metal,
+        cooling,
+    )
     return (cell_body(pack, cooling, design.battery.in_parallel), magnets, lead)
 
 

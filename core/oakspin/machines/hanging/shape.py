@@ -38,7 +38,13 @@ def hanging_shape(design: HangingDesign) -> HangingShape:
     magnets, screw, cell = design.magnets, design.screw, cell_of(design.battery)
     length = stack_length(magnets) if design.stack_on else 0.0
     sign = 1.0 if magnets.pole_up == "N" else -1.0
-    stack = Stack(magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets), sign * remanence(magnets), magnets.magnetized == "across")  # fmt: skip
+    stack = Stack(
+        magnets.diameter_mm * 5e-4,
+        magnets.hole_mm * 5e-4,
+        stack_length(magnets),
+        sign * remanence(magnets),
+        magnets.magnetized == "across",
+    )
     head, shank, height = screw.head_mm * 5e-4, screw.shank_mm * 5e-4, screw.head_height_mm * 1e-3
     # The head is a cone as often as a cylinder: two thirds of the cylinder; the point's cone lacks little.
     volume = 2 / 3 * math.pi * head**2 * height + math.pi * shank**2 * max(screw.length_mm * 1e-3 - height, 0.0)

@@ -123,5 +123,5 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
 
 def _magnets(design: TrainDesign, touch: Array, cooling: Array) -> Body:
     mass = stack_mass(design.front) + stack_mass(design.rear)
-    skin = np.pi * sum(one.diameter_mm * one.thickness_mm * one.count for one in design.stacks) * 1e-6
+    skin = np.pi * sum(stack.diameter_mm * stack.thickness_mm * stack.count for stack in design.stacks) * 1e-6
     return magnets_body(touch, mass, skin, cooling)

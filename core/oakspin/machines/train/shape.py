@@ -58,7 +58,9 @@ def train_shape(design: TrainDesign) -> TrainShape:
     cell, wire = cell_of(design.battery), wire_diameter(design.wire)
     tight = coated_diameter(design.wire)
     length = design.battery.in_series * cell.length_mm * 1e-3
-    train = Assembly(length / 2, cell.diameter_mm * 5e-4, cell.can_mm * 1e-3, _ending(design.front, 1), _ending(design.rear, -1))  # fmt: skip
+    train = Assembly(
+        length / 2, cell.diameter_mm * 5e-4, cell.can_mm * 1e-3, _ending(design.front, 1), _ending(design.rear, -1)
+    )
     mass = design.battery.in_series * cell.mass_g * 1e-3 + stack_mass(design.front) + stack_mass(design.rear)
     bore = design.track.former_mm * 1e-3 * UNCERTAIN["spring_back"].median
     told = design.track.length
@@ -72,12 +74,17 @@ def train_shape(design: TrainDesign) -> TrainShape:
 def _ending(magnets: Magnets, outward: int) -> Ending:
     sign = outward * (1 if magnets.pole_up == "N" else -1)
     across = magnets.magnetized == "across"
-    return Ending(magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets), sign * remanence(magnets), across)  # fmt: skip
+    return Ending(
+        magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4, stack_length(magnets), sign * remanence(magnets), across
+    )
 
 
 def _pulled(design: TrainDesign, tight: float) -> float:
     """How much longer the track is for its parts that are pulled apart."""
-    return sum((one.to_mm - one.from_mm) * 1e-3 * (1 - tight / max(one.pitch_mm * 1e-3, tight)) for one in design.track.stretches)  # fmt: skip
+    return sum(
+        (part.to_mm - part.from_mm) * 1e-3 * (1 - tight / max(part.pitch_mm * 1e-3, tight))
+        for part in design.track.stretches
+    )
 
 
 def wound_turns(design: TrainDesign, shape: TrainShape) -> float:

@@ -50,9 +50,9 @@ def _pitch(design: TrainDesign, shape: TrainShape, at: Array, closed: bool) -> A
     """Distance from turn to turn in m at places from the entry; beyond the ends there are no turns."""
     place = np.mod(at, shape.track) if closed else at
     pitch = np.full(place.shape, shape.tight)
-    for one in design.track.stretches:
-        inside = (place >= one.from_mm * 1e-3) & (place < one.to_mm * 1e-3)
-        pitch = np.where(inside, np.maximum(one.pitch_mm * 1e-3, shape.tight), pitch)
+    for part in design.track.stretches:
+        inside = (place >= part.from_mm * 1e-3) & (place < part.to_mm * 1e-3)
+        pitch = np.where(inside, np.maximum(part.pitch_mm * 1e-3, shape.tight), pitch)
     return pitch if closed else np.where((place < 0) | (place > shape.track), np.inf, pitch)
 
 
