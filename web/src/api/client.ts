@@ -91,6 +91,9 @@ export class ProblemError extends Error {
 /** One fault for people: where, what stands there, what it must be, what to do. */
 export const faultLine = (fault: Fault) => `${fault.field}: got ${fault.value}; must be ${fault.limit}. ${fault.hint}`;
 
+/** Any error on one line for people. */
+export const told = (error: Error) => (error instanceof ProblemError ? error.line : error.message);
+
 interface Answer<T> {
   data?: T;
   error?: unknown;

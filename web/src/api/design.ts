@@ -13,4 +13,4 @@ export function withSettings(design: Design, settings: readonly Setting[]): Desi
   return copy;
 }
 
-export const sameDesign = (one: Design, other: Design) => JSON.stringify(one) === JSON.stringify(other);
+export const sameDesign = (first: Design, second: Design) => JSON.stringify(first) === JSON.stringify(second);

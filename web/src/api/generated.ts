@@ -3216,8 +3216,8 @@ export interface components {
          * @description One thing to turn. ``number`` has limits and a step; ``choice`` has choices; ``size`` takes a gauge
          *     or mm, each within its own limits in ``sizes``.
          *
-         *     ``label`` names it beside its part, ``name`` where it stands alone. ``tuned`` ranks the numbers that are tuned first,
-         *     from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise.
+         *     ``label`` names it beside its part, ``name`` where it stands alone. ``tuned`` ranks the numbers that are tuned
+         *     first, from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise.
          */
         Dial: {
             /**
@@ -3373,9 +3373,9 @@ export interface components {
          * Geometry
          * @description The whole drawing of one design.
          *
-         *     ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry current
-         *     away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not move.
-         *     ``caption`` tells what is seen.
+         *     ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry
+         *     current away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not
+         *     move. ``caption`` tells what is seen.
          */
         Geometry: {
             /** Shapes */
@@ -3717,7 +3717,8 @@ export interface components {
         };
         /**
          * Turning
-         * @description Where to show which way it turns: seen from above, looking along the shaft, or which way it runs along a track.
+         * @description Where to show which way it turns: seen from above, looking along the shaft, or which way it runs along a
+         *     track.
          */
         Turning: {
             /** X */
@@ -3738,8 +3739,8 @@ export interface components {
          *
          *     ``direction`` is ``forward``, the other way or none, as ``seen``, and ``sense`` +1, -1 or 0 for the same; speeds in
          *     rad/s (or m/s where it ``travels``) times ``rate_per`` are told in ``rate_words``. ``leaves`` says how it leaves its
-         *     seat. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds; ``causes`` are all
-         *     plain causes that stop it, where the headline names but the first.
+         *     seat. ``share_that_goes`` is the share of builds, 0 to 1, in which everything up to staying on holds; ``causes``
+         *     are all plain causes that stop it, where the headline names but the first.
          */
         Verdict: {
             /** Kind */
@@ -4303,10 +4304,10 @@ export interface components {
          * @description The map: rows by the second number, columns by the first.
          *
          *     ``figure`` is the chosen figure of the median build, ``margin`` its least margin among the links
-         *     that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made, and the ``states``
-         *     there are "none". ``going`` are the ranges of both numbers that hold every pair that goes, and one value more on each side.
-         *     ``best`` is the pair with the fastest build among those whose every margin is ample, else the
-         *     one with the largest least margin; none when it goes nowhere.
+         *     that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made, and the
+         *     ``states`` there are "none". ``going`` are the ranges of both numbers that hold every pair that goes, and one
+         *     value more on each side. ``best`` is the pair with the fastest build among those whose every margin is ample, else
+         *     the one with the largest least margin; none when it goes nowhere.
          */
         DesignMap: {
             first: components["schemas"]["Number"];

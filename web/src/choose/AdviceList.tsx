@@ -17,19 +17,19 @@ export function AdviceList({ advice, linkName, apply }: Props) {
       {!advice && <Quiet>Trying changes …</Quiet>}
       {advice?.length === 0 && <Quiet>No single change helps: nothing needs mending.</Quiet>}
       <Rows>
-        {advice?.map((one) => (
-          <li key={one.sentence}>
-            <Change onPress={() => apply(one)} aria-label={`${one.sentence}. ${one.effect}`}>
-              {one.sentence}
+        {advice?.map((advised) => (
+          <li key={advised.sentence}>
+            <Change onPress={() => apply(advised)} aria-label={`${advised.sentence}. ${advised.effect}`}>
+              {advised.sentence}
             </Change>
             <Effect>
-              {one.after > one.before && (
+              {advised.after > advised.before && (
                 <span>
-                  {linkName(one.link).toLowerCase()} {figures(one.before, 2)} → {figures(one.after, 2)} ×
+                  {linkName(advised.link).toLowerCase()} {figures(advised.before, 2)} → {figures(advised.after, 2)} ×
                 </span>
               )}
               <span>
-                {figures(100 * one.goes_before, 2)} → {figures(100 * one.goes_after, 2)} % of builds go
+                {figures(100 * advised.goes_before, 2)} → {figures(100 * advised.goes_after, 2)} % of builds go
               </span>
             </Effect>
           </li>

@@ -37,8 +37,9 @@ export function Choose({ working }: { working: Working }) {
     if (settledHeadline) announce(settledHeadline);
   }, [settledHeadline, announce]);
 
-  const turn = useCallback((one: Turn, words: string) => turnDials([one], words), [turnDials]);
-  const apply = (one: Advice) => commit({ design: withSettings(design, one.patch as Setting[]) }, one.sentence);
+  const turn = useCallback((made: Turn, words: string) => turnDials([made], words), [turnDials]);
+  const apply = (advised: Advice) =>
+    commit({ design: withSettings(design, advised.patch as Setting[]) }, advised.sentence);
   useShortcuts({ p: () => pin.toggle(design), s: spin.toggle });
 
   const numbers = useMemo(() => new Map(look?.parts.flatMap((part) => part.dials).map((dial) => [dial.pointer, dial])), [look?.parts]); // prettier-ignore
@@ -101,7 +102,7 @@ function useGhosts(saved: Design, look: Look | null): Verdict[] {
   return past
     .slice(isPresent ? 1 : 0)
     .slice(0, KEPT_GHOSTS)
-    .map((one) => one.verdict);
+    .map((look) => look.verdict);
 }
 
 const Columns = styled.div`

@@ -16,7 +16,7 @@ export const DialControl = memo(function DialControl({ dial, turn }: { dial: Dia
 });
 
 function choose(dial: Dial, key: string, turn: TurnDial) {
-  const choice = dial.choices.find((one) => one.key === key);
+  const choice = dial.choices.find((choice) => choice.key === key);
   if (choice) turn({ pointer: dial.pointer, value: choice.value }, `${dial.name}: ${choice.label}`);
 }
 
@@ -25,9 +25,9 @@ function Either({ dial, turn }: { dial: Dial; turn: TurnDial }) {
     <Options orientation="horizontal" value={dial.chosen} onChange={(key) => choose(dial, key, turn)}>
       <Label>{dial.label}</Label>
       <div>
-        {dial.choices.map((one) => (
-          <Radio key={one.key} value={one.key}>
-            {one.label}
+        {dial.choices.map((choice) => (
+          <Radio key={choice.key} value={choice.key}>
+            {choice.label}
           </Radio>
         ))}
       </div>
@@ -142,14 +142,14 @@ function Measure({ dial, turn }: { dial: Dial; turn: TurnDial }) {
 
 const sizeAmount = (size: WireSize) => (size.by === "gauge" ? size.awg : size.diameter_mm);
 const SIZE_FIELD = { gauge: "awg", diameter: "diameter_mm" } as const;
-const sizeLimit = (dial: Dial, size: WireSize) => dial.sizes.find((one) => one.field === SIZE_FIELD[size.by])!;
+const sizeLimit = (dial: Dial, size: WireSize) => dial.sizes.find((limit) => limit.field === SIZE_FIELD[size.by])!;
 const sizeWithin = (dial: Dial, size: WireSize) => {
   const { minimum, maximum } = sizeLimit(dial, size);
   return sizeAmount(size) >= minimum && sizeAmount(size) <= maximum;
 };
 const sizeRanges = (dial: Dial) =>
   dial
-    .sizes!.map((one) => `${figures(one.minimum)} to ${figures(one.maximum)} ${one.field === "awg" ? "AWG" : "mm"}`)
+    .sizes!.map((size) => `${figures(size.minimum)} to ${figures(size.maximum)} ${size.field === "awg" ? "AWG" : "mm"}`)
     .join(", or ");
 
 function limitsOf(dial: Dial): { minimum: number; maximum: number; unit: string } {

@@ -63,7 +63,7 @@ const figureText = (link: Link) =>
 
 /** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
 function ghostOf(link: Link, before: Verdict[], pinned?: Verdict): string {
-  const find = (verdict: Verdict) => figures(verdict.links.find((one) => one.id === link.id)!.figure);
+  const find = (verdict: Verdict) => figures(verdict.links.find((shown) => shown.id === link.id)!.figure);
   if (pinned) return `pin ${find(pinned)}`;
   const past = before.map(find);
   return past.length > 0 && past[0] !== figures(link.figure) ? `was ${past.join(", ")}` : "";

@@ -29,7 +29,7 @@ interface Props {
 
 /** The drawing without its handles: drawn anew only when an answer has come, not with every move of a hand. */
 export const Scene = memo(function Scene({ geometry, place, verdict, pinned, shows, frame }: Props) {
-  const amperes = verdict.figures.current?.value ?? 0;
+  const amperes = verdict.figures.current!.value;
   return (
     <>
       <Backdrop place={place} lines={shows.lines ? geometry.field_lines : NO_LINES} />

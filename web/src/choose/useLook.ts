@@ -52,7 +52,7 @@ export function useLook(design: Design, { show, commit }: Taken) {
         } catch (error) {
           if (!(error instanceof ProblemError)) throw error;
           if (now.base !== base) continue;
-          now.pending = now.pending.filter((one) => !asked.includes(one));
+          now.pending = now.pending.filter((pending) => !asked.includes(pending));
           setTurns(now.pending);
           setProblem(error);
         }
@@ -62,11 +62,11 @@ export function useLook(design: Design, { show, commit }: Taken) {
 
     function settle(now: typeof state.current, asked: Pending[], turned: Design, words: string) {
       if (asked.length === 0) return;
-      const whole = asked.every((one) => one.done);
+      const whole = asked.every((turn) => turn.done);
       now.shown = turned;
       if (!whole) return show(turned);
       now.base = turned;
-      now.pending = now.pending.filter((one) => !asked.includes(one));
+      now.pending = now.pending.filter((pending) => !asked.includes(pending));
       setTurns(now.pending);
       commit({ design: turned }, words);
     }
@@ -90,8 +90,10 @@ export function useLook(design: Design, { show, commit }: Taken) {
       const now = state.current;
       const done = words !== undefined;
       // A number that is turned on and on is turned once, from where the hand took hold of it.
-      const kept = now.pending.filter((one) => one.done || !made.some((next) => next.pointer === one.pointer));
-      now.pending = [...kept, ...made.map((one) => ({ ...one, done }))];
+      const kept = now.pending.filter(
+        (pending) => pending.done || !made.some((next) => next.pointer === pending.pointer),
+      );
+      now.pending = [...kept, ...made.map((turn) => ({ ...turn, done }))];
       if (done) now.words = words;
       setTurns(now.pending);
       ask();
@@ -103,7 +105,7 @@ export function useLook(design: Design, { show, commit }: Taken) {
   const letGo = useCallback(
     (words: string) => {
       const now = state.current;
-      now.pending = now.pending.map((one) => ({ ...one, done: true }));
+      now.pending = now.pending.map((turn) => ({ ...turn, done: true }));
       now.words = words;
       if (now.pending.length > 0) ask();
     },

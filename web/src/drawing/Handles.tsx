@@ -113,7 +113,7 @@ function AxisInput({ axis, axes, set }: { axis: Axis; axes: Axis[]; set: (axis: 
     const count = event.shiftKey ? BIG_STEP : 1;
     if (arrow) {
       // A handle that moves one way only takes every arrow.
-      const other = axes.length === 1 ? axis : axes.find((one) => one.along === arrow[0]);
+      const other = axes.length === 1 ? axis : axes.find((axis) => axis.along === arrow[0]);
       if (other) step(other, axes.length === 1 ? arrow[1] * Math.sign(other.slope) : arrow[1], count);
     } else if (event.key === "PageUp" || event.key === "PageDown")
       step(axis, event.key === "PageUp" ? 1 : -1, BIG_STEP);

@@ -142,7 +142,7 @@ function Halo(props: { x: number; y: number; anchor?: "start" | "middle" | "end"
     <text
       x={props.x}
       y={props.y}
-      textAnchor={props.anchor ?? "middle"}
+      textAnchor={props.anchor}
       fontSize={12.5}
       fontWeight={props.bold ? 700 : 400}
       fill={theme.text}
@@ -310,9 +310,9 @@ export function Dimensions({ geometry, place }: { geometry: Geometry; place: Pla
   const theme = useTheme();
   return (
     <g stroke={theme.quiet} strokeWidth={1} fill="none">
-      {geometry.dimensions.map((one, at) => {
-        const [x0, y0] = [place.x(one.start[0]!), place.y(one.start[1]!)];
-        const [x1, y1] = [place.x(one.end[0]!), place.y(one.end[1]!)];
+      {geometry.dimensions.map((dimension, at) => {
+        const [x0, y0] = [place.x(dimension.start[0]!), place.y(dimension.start[1]!)];
+        const [x1, y1] = [place.x(dimension.end[0]!), place.y(dimension.end[1]!)];
         const upright = Math.abs(x1 - x0) < 1;
         const tick = upright ? "m-5 0h10" : "m0 -5v10";
         return (
@@ -323,7 +323,7 @@ export function Dimensions({ geometry, place }: { geometry: Geometry; place: Pla
               transform={`translate(${(x0 + x1) / 2} ${(y0 + y1) / 2})${upright ? " rotate(-90) translate(0 -8)" : " translate(0 4)"}`}
             >
               <Halo x={0} y={0}>
-                {one.text}
+                {dimension.text}
               </Halo>
             </g>
           </g>

@@ -46,7 +46,7 @@ export function turned(path: Moving, angle: number) {
 export function travelled(path: Moving, meters: number) {
   const { route, route_per_m: perMeter } = path;
   const lengths = route.slice(1).map(([x, y], at) => Math.hypot(x! - route[at]![0]!, y! - route[at]![1]!));
-  const whole = lengths.reduce((sum, one) => sum + one, 0);
+  const whole = lengths.reduce((sum, length) => sum + length, 0);
   const [first, last] = [route[0]!, route.at(-1)!];
   const closed = Math.hypot(first[0]! - last[0]!, first[1]! - last[1]!) < 0.01;
   const gone = meters * perMeter;
@@ -79,7 +79,7 @@ export function MovingParts({ geometry, place, frame = null, small = false, ghos
   const theme = useTheme();
   const shown = geometry.moving.filter((path) => !ghost || GHOSTS.has(path.role));
   const paths = shown.map((path) => turned(path, frame?.angle ?? geometry.pose));
-  const order = [...paths].sort((one, other) => one.depth - other.depth);
+  const order = [...paths].sort((path, other) => path.depth - other.depth);
   const foot = order
     .filter((path) => path.sparks)
     .at(-1)

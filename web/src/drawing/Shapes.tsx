@@ -55,11 +55,7 @@ function StandingShape({ shape, place, hatch, small }: { shape: Shape; place: Pl
         <g>
           <path d={d} fill={`url(#${hatch}-${shape.role})`} {...line} />
           {!small && (
-            <PoleLetter
-              {...middle}
-              letter={shape.label ?? ""}
-              room={Math.min(tall, Math.max(...xs) - Math.min(...xs))}
-            />
+            <PoleLetter {...middle} letter={shape.label} room={Math.min(tall, Math.max(...xs) - Math.min(...xs))} />
           )}
         </g>
       );
@@ -84,7 +80,7 @@ function StandingShape({ shape, place, hatch, small }: { shape: Shape; place: Pl
             fill={`url(#${hatch}-${shape.label === "N" ? "south" : "north"})`}
           />
           <path d={d} fill="none" {...line} />
-          {!small && <PoleLetter x={middle.x + width / 4} y={middle.y} letter={shape.label ?? ""} />}
+          {!small && <PoleLetter x={middle.x + width / 4} y={middle.y} letter={shape.label} />}
           {!small && <PoleLetter x={middle.x - width / 4} y={middle.y} letter={other} />}
         </g>
       );

@@ -62,7 +62,7 @@ const svg = (part: React.ReactNode) => inRoom(<svg>{part}</svg>);
 
 test("a push through the page is told toward the viewer or away, with its force", () => {
   svg(<Pushes geometry={geometry} place={place} verdict={verdict("clockwise")} />);
-  expect(screen.getAllByText(/push/).map((one) => one.textContent)).toEqual([
+  expect(screen.getAllByText(/push/).map((item) => item.textContent)).toEqual([
     "push toward you, 7.14 mN",
     "push away from you, 7.14 mN",
   ]);
@@ -81,8 +81,8 @@ test("what does not turn shows no push, no arrow and no current", () => {
 
 test("poles are told by letter and by hatch", () => {
   const { container } = svg(<Standing geometry={geometry} place={place} />);
-  expect([...container.querySelectorAll("text")].map((one) => one.textContent)).toEqual(["N", "S"]);
-  const fills = [...container.querySelectorAll("path[fill^='url']")].map((one) => one.getAttribute("fill"));
+  expect([...container.querySelectorAll("text")].map((item) => item.textContent)).toEqual(["N", "S"]);
+  const fills = [...container.querySelectorAll("path[fill^='url']")].map((item) => item.getAttribute("fill"));
   expect(new Set(fills).size).toBe(2);
 });
 
@@ -91,7 +91,7 @@ test("current arrows point the way that each leg carries the current, as it is d
     const wired = { ...geometry, moving: geometry.moving.map((path) => ({ ...path, carries })) };
     const { container, unmount } = svg(<CurrentArrows geometry={wired} place={place} amperes={5} />);
     const found = [...container.querySelectorAll("path")].map(
-      (one) => /rotate\(([-\d.]+)\)/.exec(one.getAttribute("transform")!)![1],
+      (path) => /rotate\(([-\d.]+)\)/.exec(path.getAttribute("transform")!)![1],
     );
     unmount();
     return found;
@@ -104,7 +104,7 @@ test("current arrows point the way that each leg carries the current, as it is d
 test("at rest it is drawn at its pose: what lies behind pale, what is closed filled", () => {
   const posed = (pose: number) => {
     const { container, unmount } = svg(<MovingParts geometry={{ ...geometry, pose }} place={place} />);
-    const roles = [...container.querySelectorAll("[data-role]")].map((one) => one.getAttribute("data-role"));
+    const roles = [...container.querySelectorAll("[data-role]")].map((item) => item.getAttribute("data-role"));
     unmount();
     return roles;
   };
@@ -121,8 +121,8 @@ test("a quarter turn on, both legs stand in the plane of the axis; after half a 
         frame={{ angle, touching: true, spark: false, hop: false, live: 1 }}
       />,
     );
-    const found = [...container.querySelectorAll("path")].map((one) =>
-      Number(/M([\d.]+)/.exec(one.getAttribute("d")!)![1]),
+    const found = [...container.querySelectorAll("path")].map((item) =>
+      Number(/M([\d.]+)/.exec(item.getAttribute("d")!)![1]),
     );
     unmount();
     return found.map((x) => Math.round((x - 300) / place.scale)).sort((a, b) => a - b);

@@ -37,11 +37,11 @@ export function Lengths({ sheet }: { sheet: Build["sheet"] }) {
           </tr>
         </thead>
         <tbody>
-          {sheet.settings.map((one) => (
-            <tr key={one.name}>
-              <td>{one.name}</td>
-              <td>{figures(one.value_mm)} mm</td>
-              <td>{one.how}</td>
+          {sheet.settings.map((setting) => (
+            <tr key={setting.name}>
+              <td>{setting.name}</td>
+              <td>{figures(setting.value_mm)} mm</td>
+              <td>{setting.how}</td>
             </tr>
           ))}
         </tbody>

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Checkbox } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
-import type { Build, ProblemError } from "../api/client";
+import { told, type Build } from "../api/client";
 import { buildQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { Quiet } from "../theme/parts";
@@ -19,7 +19,7 @@ type Step = Build["sheet"]["steps"][number];
 export function Make({ working }: { working: Working }) {
   const { data, error } = useQuery({ ...buildQuery(working.design), retry: false });
   const { ticks, tick, trouble } = useTicks(working.kept);
-  if (error) return <Trouble role="alert">{(error as ProblemError).line ?? error.message}</Trouble>;
+  if (error) return <Trouble role="alert">{told(error)}</Trouble>;
   if (!data) return <Quiet role="status">Computing the build sheet …</Quiet>;
   const { sheet } = data;
   const done = sheet.steps.filter((step) => ticks.includes(step.id)).length;
@@ -45,7 +45,7 @@ export function Make({ working }: { working: Working }) {
               step={step}
               done={ticks.includes(step.id)}
               tick={() => tick(step.id)}
-              isNext={step.id === sheet.steps.find((one) => !ticks.includes(one.id))?.id}
+              isNext={step.id === sheet.steps.find((step) => !ticks.includes(step.id))?.id}
             />
           ))}
         </Steps>

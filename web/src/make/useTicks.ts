@@ -9,7 +9,7 @@ export function useTicks(kept: Demonstration) {
   const [ticks, setTicks] = useState<string[]>(kept.ticks);
   const [trouble, setTrouble] = useState("");
   const tick = (step: string) => {
-    const next = ticks.includes(step) ? ticks.filter((one) => one !== step) : [...ticks, step];
+    const next = ticks.includes(step) ? ticks.filter((ticked) => ticked !== step) : [...ticks, step];
     setTicks(next);
     answered(client.PUT("/api/shelf/{id}/ticks", { params: { path: { id: kept.id } }, body: { steps: next } }))
       .then((answer) => {

@@ -35,9 +35,9 @@ export function PickField({ label, value, options, onChange, above = false, disa
       </Opener>
       <Drop>
         <ListBox>
-          {options.map((one) => (
-            <Item key={one.key} id={one.key}>
-              {one.label}
+          {options.map((option) => (
+            <Item key={option.key} id={option.key}>
+              {option.label}
             </Item>
           ))}
         </ListBox>

@@ -6,7 +6,7 @@ import { Lengths } from "../make/Lengths";
 import { clockText } from "../run/clock";
 import { CautionLine } from "../theme/stage";
 import { figures } from "../units";
-import type { PaperProps } from "./PrintPage";
+import type { PaperProps } from "./paper";
 
 /** The build sheet on paper, with boxes to tick. */
 export function BuildPaper({ kept }: PaperProps) {

@@ -3,7 +3,7 @@ import styled from "styled-components";
 import { cardsQuery, cautionsQuery, explainQuery } from "../api/queries";
 import { HandDrawing } from "../teach/HandDrawing";
 import { useSchool } from "../teach/useSchool";
-import type { PaperProps } from "./PrintPage";
+import type { PaperProps } from "./paper";
 
 /** What a class predicts, with room to write. */
 export function PupilPaper({ kept }: PaperProps) {

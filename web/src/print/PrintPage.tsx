@@ -2,16 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useParams } from "react-router";
 import styled, { createGlobalStyle, ThemeProvider } from "styled-components";
-import type { Demonstration, ProblemError } from "../api/client";
+import { told } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
 import { MainButton } from "../theme/parts";
 import { themeFor } from "../theme/theme";
 import { BuildPaper, CardPaper, TemplatePaper } from "./BuildPapers";
 import { CautionPaper, KeyPaper, PupilPaper } from "./LessonPapers";
-
-export interface PaperProps {
-  kept: Demonstration;
-}
 
 const PAPERS = {
   build: { stage: "make", title: "Build sheet", Paper: BuildPaper },
@@ -30,7 +26,7 @@ export function PrintPage() {
   useEffect(() => {
     document.title = `${paper?.title ?? "Nothing to print"} · ${data?.title ?? "Oak Spin"}`;
   }, [paper, data]);
-  const missing = error ? ((error as ProblemError).line ?? error.message) : paper ? "" : "There is no such sheet.";
+  const missing = error ? told(error) : paper ? "" : "There is no such sheet.";
   return (
     <ThemeProvider theme={themeFor("light")}>
       <OnPaper />

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { KeptTrial, ProblemError } from "../api/client";
+import { told, type KeptTrial } from "../api/client";
 import { buildQuery, trialFormQuery, trialsQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { Quiet } from "../theme/parts";
@@ -15,11 +15,11 @@ export function Run({ working }: { working: Working }) {
   const trials = useQuery(trialsQuery(working.kept.id));
   const { data: form } = useQuery(trialFormQuery(working.design));
   const [correcting, setCorrecting] = useState<KeptTrial | null>(null);
-  const trouble = (error ?? trials.error) as ProblemError | null;
+  const trouble = error ?? trials.error;
   return (
     <StageColumns $wide="minmax(0, 4fr) minmax(0, 5fr)">
       <section aria-label="First run">
-        {trouble && <Trouble role="alert">{trouble.line ?? trouble.message}</Trouble>}
+        {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
         {data ? <FirstRunCard card={data.first_run} id={working.kept.id} /> : <Quiet role="status">Computing …</Quiet>}
       </section>
       <section aria-label="Trials">

@@ -96,7 +96,7 @@ export function TrialForm({ working, correcting, done }: Props) {
           />
         ))}
       </Grid>
-      {form?.readings.some((one) => one.field === "turns") && (
+      {form?.readings.some((reading) => reading.field === "turns") && (
         <TurnCounter
           take={(turns, seconds) =>
             setDraft((before) => ({

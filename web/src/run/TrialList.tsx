@@ -49,23 +49,23 @@ export function TrialList({ id, trials, words, correct }: Props) {
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
       {trials?.length === 0 && <Quiet>Trials will stand here, each measured against the prediction.</Quiet>}
       <List>
-        {[...(trials ?? [])].reverse().map((one) => (
-          <li key={one.id} data-corrected={one.corrected || undefined}>
+        {[...(trials ?? [])].reverse().map((kept) => (
+          <li key={kept.id} data-corrected={kept.corrected || undefined}>
             <ToolRow>
-              <b>{one.trial.group}</b>
+              <b>{kept.trial.group}</b>
               <Quiet>
-                {new Date(one.made_at).toLocaleString("en-US", { dateStyle: "medium", timeStyle: "short" })}
-                {one.corrects && ", a correction"}
-                {one.corrected && ", corrected since"}
+                {new Date(kept.made_at).toLocaleString("en-US", { dateStyle: "medium", timeStyle: "short" })}
+                {kept.corrects && ", a correction"}
+                {kept.corrected && ", corrected since"}
               </Quiet>
-              {!one.corrected && (
-                <PlainButton aria-label={`Correct the trial of ${one.trial.group}`} onPress={() => correct(one)}>
+              {!kept.corrected && (
+                <PlainButton aria-label={`Correct the trial of ${kept.trial.group}`} onPress={() => correct(kept)}>
                   Correct
                 </PlainButton>
               )}
             </ToolRow>
-            {(one.trial.seen ?? []).length > 0 && <p>{(one.trial.seen ?? []).map((seen) => words[seen]).join(", ")}</p>}
-            {one.comparisons.map((row) => (
+            {kept.trial.seen.length > 0 && <p>{kept.trial.seen.map((seen) => words[seen]).join(", ")}</p>}
+            {kept.comparisons.map((row) => (
               <Row key={row.name} data-comparison={row.name} data-place={row.place}>
                 <span>{row.label}</span>
                 <b>
@@ -74,11 +74,11 @@ export function TrialList({ id, trials, words, correct }: Props) {
                 <BandBar row={row} />
                 <Quiet>
                   {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {figures(row.predicted)} (
-                  {figures(row.band[0] ?? 0, 2)}–{figures(row.band[1] ?? 0, 2)})
+                  {figures(row.band[0], 2)}–{figures(row.band[1], 2)})
                 </Quiet>
               </Row>
             ))}
-            {one.trial.note && <Note>{one.trial.note}</Note>}
+            {kept.trial.note && <Note>{kept.trial.note}</Note>}
           </li>
         ))}
       </List>

@@ -7,19 +7,19 @@ import { turnsFromTaps } from "./clock";
 /** Counts turns by tapping once each time a mark on the frame passes. */
 export function TurnCounter({ take }: { take: (turns: number, seconds: number) => void }) {
   const [taps, setTaps] = useState<number[]>([]);
-  const found = turnsFromTaps(taps);
+  const counted = turnsFromTaps(taps);
   const tap = () => setTaps((before) => [...before, performance.now()]);
   useShortcuts({ t: tap });
   return (
     <Row>
       <MainButton onPress={tap}>Tap each time the mark passes (T)</MainButton>
       <Quiet role="status">
-        {found ? `${found.turns} turns in ${found.seconds} s` : taps.length === 1 ? "clock runs" : ""}
+        {counted ? `${counted.turns} turns in ${counted.seconds} s` : taps.length === 1 ? "clock runs" : ""}
       </Quiet>
-      {found && (
+      {counted && (
         <PlainButton
           onPress={() => {
-            take(found.turns, found.seconds);
+            take(counted.turns, counted.seconds);
             setTaps([]);
           }}
         >

@@ -16,13 +16,13 @@ export const emptyDraft = (): Draft => ({ group: "", readings: {}, seen: [], bui
 export const draftOf = ({ trial }: KeptTrial): Draft => ({
   group: trial.group,
   readings: Object.fromEntries(
-    Object.entries(trial.readings ?? {})
+    Object.entries(trial.readings)
       .filter(([, value]) => value !== null)
       .map(([name, value]) => [name, String(value)]),
   ),
-  seen: [...(trial.seen ?? [])],
-  built: Object.fromEntries((trial.as_built ?? []).map((one) => [one.pointer, String(one.value)])),
-  note: trial.note ?? "",
+  seen: [...trial.seen],
+  built: Object.fromEntries(trial.as_built.map((noted) => [noted.pointer, String(noted.value)])),
+  note: trial.note,
 });
 
 /** The trial that a draft says, or what cannot be read, by field (a reading's name, or a pointer). */
@@ -38,7 +38,7 @@ export function trialOf(draft: Draft, form: TrialForm): { trial: Trial } | { err
   for (const { field, unit } of form.readings) readings[field] = number(field, draft.readings[field] ?? "", unit);
   const built = form.as_built
     .map(({ pointer, unit }) => ({ pointer, value: number(pointer, draft.built[pointer] ?? "", unit) }))
-    .filter((one): one is { pointer: string; value: number } => one.value !== null);
+    .filter((noted): noted is { pointer: string; value: number } => noted.value !== null);
   if (!draft.group.trim()) errors.group = "Write which group ran it.";
   if (Object.keys(errors).length > 0) return { errors };
   const trial: Trial = {
@@ -55,7 +55,7 @@ export function trialOf(draft: Draft, form: TrialForm): { trial: Trial } | { err
 export function errorsOf(faults: readonly Fault[], form: TrialForm): Record<string, string> {
   return Object.fromEntries(
     faults.map((fault) => {
-      const built = form.as_built.find((one) => fault.field.endsWith(one.pointer));
+      const built = form.as_built.find((planned) => fault.field.endsWith(planned.pointer));
       const field = built?.pointer ?? fault.field.split("/").at(-1) ?? "";
       return [field, `${fault.value}: must be ${fault.limit}. ${fault.hint}`];
     }),

@@ -22,7 +22,7 @@ export function useShelf() {
     }
     await queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
   };
-  const at = (one: { id: string }) => ({ params: { path: { id: one.id } } });
+  const at = (motor: { id: string }) => ({ params: { path: { id: motor.id } } });
 
   return {
     gone,
@@ -45,11 +45,12 @@ export function useShelf() {
         const made = await answered(client.POST("/api/shelf", { body: { kind } }));
         await navigate(`/motor/${made.id}`);
       }),
-    duplicate: (one: Demonstration) => void doing(() => answered(client.POST("/api/shelf/{id}/duplicate", at(one)))),
-    remove: (one: { id: string; title: string }) =>
+    duplicate: (motor: Demonstration) =>
+      void doing(() => answered(client.POST("/api/shelf/{id}/duplicate", at(motor)))),
+    remove: (motor: { id: string; title: string }) =>
       void doing(async () => {
-        await answered(client.DELETE("/api/shelf/{id}", at(one)));
-        setGone(one);
+        await answered(client.DELETE("/api/shelf/{id}", at(motor)));
+        setGone(motor);
       }),
     putBack: () =>
       void doing(async () => {
@@ -57,13 +58,13 @@ export function useShelf() {
         await answered(client.POST("/api/shelf/{id}/restore", at(gone)));
         setGone(null);
       }),
-    rename: (one: Demonstration, title: string) =>
+    rename: (motor: Demonstration, title: string) =>
       void doing(() => {
-        const body = { version: one.version, title, design: one.design, change: `renamed to ${title}` };
-        return answered(client.PUT("/api/shelf/{id}", { ...at(one), body }));
+        const body = { version: motor.version, title, design: motor.design, change: `renamed to ${title}` };
+        return answered(client.PUT("/api/shelf/{id}", { ...at(motor), body }));
       }),
     takeIn: async (files: File[]) => {
-      const found: string[] = [];
+      const refused: string[] = [];
       for (const file of files) {
         try {
           const content: unknown = JSON.parse(await file.text());
@@ -71,10 +72,10 @@ export function useShelf() {
         } catch (error) {
           const reason =
             error instanceof ProblemError ? error.line : "The file is cut off or damaged: export it again.";
-          found.push(`${file.name} was not imported. ${reason}`);
+          refused.push(`${file.name} was not imported. ${reason}`);
         }
       }
-      setProblems(found);
+      setProblems(refused);
       await queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
     },
   };

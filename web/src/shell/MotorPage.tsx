@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import { Input, TextField } from "react-aria-components";
 import { Link, useNavigate, useParams } from "react-router";
 import styled from "styled-components";
-import type { Demonstration, ProblemError } from "../api/client";
+import { told, type Demonstration } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
 import { Choose } from "../choose/Choose";
 import { Make } from "../make/Make";
@@ -30,7 +30,7 @@ export function MotorPage() {
         {error ? (
           <>
             <h1>This motor is not on the shelf</h1>
-            <p>{(error as ProblemError).line ?? error.message}</p>
+            <p>{told(error)}</p>
             <p>
               <Link to="/">To the shelf</Link>
             </p>
@@ -49,7 +49,9 @@ function Motor({ first }: { first: Demonstration }) {
   const redo = () => void working.step("redo");
   const navigate = useNavigate();
   const stage = stageAt(useParams().stage);
-  const steps = STAGES.map((one, at) => [`${at + 1}`, () => void navigate(`/motor/${first.id}/${one.id}`)] as const);
+  const steps = STAGES.map(
+    (stage, at) => [`${at + 1}`, () => void navigate(`/motor/${first.id}/${stage.id}`)] as const,
+  );
   useShortcuts({ "mod+z": undo, "mod+shift+z": redo, "mod+y": redo, ...Object.fromEntries(steps) });
   useEffect(() => {
     document.title = `${working.title} · Oak Spin`;

@@ -46,9 +46,9 @@ const RoomPicker = memo(function RoomPicker() {
       </Opener>
       <Drop placement="bottom end">
         <ListBox>
-          {ROOMS.map((one) => (
-            <Item key={one} id={one}>
-              {ROOM_WORD[one]}
+          {ROOMS.map((room) => (
+            <Item key={room} id={room}>
+              {ROOM_WORD[room]}
             </Item>
           ))}
         </ListBox>

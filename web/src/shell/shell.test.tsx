@@ -70,8 +70,8 @@ test("the stage path links every stage in order and marks the present one", () =
     </MemoryRouter>,
   );
   const links = screen.getAllByRole("link");
-  expect(links.map((one) => one.getAttribute("href"))).toEqual(STAGES.map((stage) => `/motor/abc/${stage.id}`));
-  expect(links.filter((one) => one.getAttribute("aria-current") === "step").map((one) => one.textContent)).toEqual([
+  expect(links.map((link) => link.getAttribute("href"))).toEqual(STAGES.map((stage) => `/motor/abc/${stage.id}`));
+  expect(links.filter((link) => link.getAttribute("aria-current") === "step").map((item) => item.textContent)).toEqual([
     "Tune",
   ]);
 });

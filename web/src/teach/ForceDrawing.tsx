@@ -28,7 +28,7 @@ export function ForceDrawing({ geometry, verdict, explanation }: Props) {
       viewBox={`0 0 ${SIZE.width} ${SIZE.height}`}
       width="100%"
       role="img"
-      aria-label={`At a point ${explanation.point}: ${explanation.pointers.map((one) => `${one.what} ${one.words}`).join(", ")}`}
+      aria-label={`At a point ${explanation.point}: ${explanation.pointers.map((pointer) => `${pointer.what} ${pointer.words}`).join(", ")}`}
     >
       <Paper place={place} />
       <FieldLines lines={geometry.field_lines} place={place} />
@@ -36,14 +36,14 @@ export function ForceDrawing({ geometry, verdict, explanation }: Props) {
       <Wires geometry={geometry} place={place} />
       <MovingParts geometry={geometry} place={place} />
       <circle cx={at.x} cy={at.y} r={7} fill="none" stroke={theme.text} strokeWidth={1.5} />
-      {explanation.pointers.map((one, number) => (
+      {explanation.pointers.map((pointer, number) => (
         <VectorMark
-          key={one.what}
+          key={pointer.what}
           at={at}
           number={number}
-          vector={one.vector}
+          vector={pointer.vector}
           color={colors[number]!}
-          label={one.what}
+          label={pointer.what}
         />
       ))}
       <Labels geometry={geometry} place={place} />

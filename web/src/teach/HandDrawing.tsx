@@ -8,8 +8,8 @@ import type { Explanation } from "../api/client";
 export function HandDrawing({ explanation }: { explanation: Explanation }) {
   const theme = useTheme();
   const side = explanation.hand === "right" ? 1 : -1;
-  const flat = explanation.pointers.some((one) => one.part_of_hand === "palm");
-  const label = (part: string) => explanation.pointers.find((one) => one.part_of_hand === part);
+  const flat = explanation.pointers.some((pointer) => pointer.part_of_hand === "palm");
+  const label = (part: string) => explanation.pointers.find((pointer) => pointer.part_of_hand === part);
   const up = label(flat ? "fingers" : "first finger");
   const out = label(flat ? "palm" : "middle finger");
   const thumb = label("thumb");
@@ -18,7 +18,7 @@ export function HandDrawing({ explanation }: { explanation: Explanation }) {
   const limbs = flat
     ? ["M-18 0V-62", "M-6 -4V-72", "M6 -4V-72", "M18 0V-60", "M22 16L52 2"]
     : ["M14 -4V-70", "M-8 6L-12 -18", "M-18 12L-22 -8", "M22 16L60 8"];
-  const words = (one: typeof up) => (one ? `${one.part_of_hand}: ${one.what}` : "");
+  const words = (pointer: typeof up) => (pointer ? `${pointer.part_of_hand}: ${pointer.what}` : "");
   return (
     <svg
       viewBox="-160 -112 320 190"
@@ -26,7 +26,7 @@ export function HandDrawing({ explanation }: { explanation: Explanation }) {
       height="190"
       role="img"
       aria-label={`${explanation.hand} hand, ${explanation.rule}: ${explanation.pointers
-        .map((one) => `${one.part_of_hand} along the ${one.what}, ${one.words}`)
+        .map((pointer) => `${pointer.part_of_hand} along the ${pointer.what}, ${pointer.words}`)
         .join("; ")}`}
     >
       <g transform={`scale(${side} 1)`}>

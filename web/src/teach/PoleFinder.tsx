@@ -13,8 +13,8 @@ export function PoleFinder({ working }: { working: Working }) {
   const { design, commit } = working;
   const { data } = useQuery({ ...polesQuery(design), retry: false });
   const [seen, setSeen] = useState("");
-  const found = data?.ways.find((one) => one.direction === seen);
-  const told = found && withSettings(design, found.patch as Setting[]);
+  const turned = data?.ways.find((way) => way.direction === seen);
+  const told = turned && withSettings(design, turned.patch as Setting[]);
   return (
     <div data-pole-finder>
       <h2>Pole finder</h2>
@@ -23,18 +23,18 @@ export function PoleFinder({ working }: { working: Working }) {
         <>
           <Ways orientation="horizontal" value={seen} onChange={setSeen}>
             <Label>An unmarked magnet? Build it, let it run. It turned</Label>
-            {data.ways.map((one) => (
-              <Radio key={one.direction} value={one.direction}>
-                {one.direction}
+            {data.ways.map((way) => (
+              <Radio key={way.direction} value={way.direction}>
+                {way.direction}
               </Radio>
             ))}
           </Ways>
-          {found && told && (
-            <Answer role="status" data-pole={found.pole}>
-              <span>{found.sentence}</span>
+          {turned && told && (
+            <Answer role="status" data-pole={turned.pole}>
+              <span>{turned.sentence}</span>
               <MainButton
                 isDisabled={sameDesign(told, design)}
-                onPress={() => commit({ design: told }, `Pole found: ${found.pole} up`)}
+                onPress={() => commit({ design: told }, `Pole found: ${turned.pole} up`)}
               >
                 {sameDesign(told, design) ? "So it is in the design" : "Put it into the design"}
               </MainButton>

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import styled from "styled-components";
-import type { Carrier, ProblemError, RuleName } from "../api/client";
+import { told, type Carrier, type RuleName } from "../api/client";
 import { cardsQuery, cautionsQuery, explainQuery, lookQuery } from "../api/queries";
 import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
@@ -31,7 +31,7 @@ export function Teach({ working }: { working: Working }) {
     <StageColumns $wide="minmax(0, 5fr) minmax(0, 4fr) minmax(0, 4fr)">
       {/* Long stories scroll: the keyboard must reach them. */}
       <section aria-label="Drawing" tabIndex={0}>
-        {error && <Trouble role="alert">{(error as ProblemError).line ?? error.message}</Trouble>}
+        {error && <Trouble role="alert">{told(error)}</Trouble>}
         {why && answer && <ForceDrawing geometry={answer.drawing} verdict={answer.verdict} explanation={why} />}
         <ul>
           {why?.story.map((line) => (
@@ -91,10 +91,10 @@ export function Teach({ working }: { working: Working }) {
           <Link to={`/motor/${kept.id}/print/cautions`}>Caution sheet</Link>
         </ToolRow>
         {cautions
-          ?.filter((one) => ["school", "implants"].includes(one.id))
-          .map((one) => (
-            <CautionLine key={one.id}>
-              <b>{one.title}.</b> {one.text}
+          ?.filter((caution) => ["school", "implants"].includes(caution.id))
+          .map((caution) => (
+            <CautionLine key={caution.id}>
+              <b>{caution.title}.</b> {caution.text}
             </CautionLine>
           ))}
       </section>

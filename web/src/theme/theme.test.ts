@@ -8,8 +8,8 @@ function luminance(color: string): number {
   return 0.2126 * r! + 0.7152 * g! + 0.0722 * b!;
 }
 
-function contrast(one: string, other: string): number {
-  const [dark, light] = [luminance(one), luminance(other)].sort((a, b) => a - b);
+function contrast(first: string, second: string): number {
+  const [dark, light] = [luminance(first), luminance(second)].sort((a, b) => a - b);
   return (light! + 0.05) / (dark! + 0.05);
 }
 

@@ -15,10 +15,10 @@ export function BestOfEach({ working }: { working: Working }) {
   if (error) return <Trouble role="alert">{(error as ProblemError).line}</Trouble>;
   if (!data) return <Quiet role="status">Sweeping each number …</Quiet>;
   if (data.length === 0) return <p>No single number makes it go: see what helps most in Choose, then come back.</p>;
-  const use = (one: Best) =>
+  const use = (best: Best) =>
     working.commit(
-      { design: withSettings(working.design, one.settings as Setting[]) },
-      `${one.factor.name}: ${figures(one.value)} ${one.factor.unit}`.trim(),
+      { design: withSettings(working.design, best.settings as Setting[]) },
+      `${best.factor.name}: ${figures(best.value)} ${best.factor.unit}`.trim(),
     );
   return (
     <section aria-label="The best of each">
@@ -36,25 +36,25 @@ export function BestOfEach({ working }: { working: Working }) {
           </tr>
         </thead>
         <tbody>
-          {data.map((one) => {
-            const isBest = Math.abs(one.value - one.factor.value) < 1e-6;
+          {data.map((best) => {
+            const isBest = Math.abs(best.value - best.factor.value) < 1e-6;
             return (
-              <tr key={one.factor.pointer} data-best={one.factor.pointer}>
-                <td>{namedIn(one.factor)}</td>
+              <tr key={best.factor.pointer} data-best={best.factor.pointer}>
+                <td>{namedIn(best.factor)}</td>
                 <td>
-                  {figures(one.factor.value)} {one.factor.unit}
+                  {figures(best.factor.value)} {best.factor.unit}
                 </td>
                 <td>
                   <b>
-                    {figures(one.value)} {one.factor.unit}
+                    {figures(best.value)} {best.factor.unit}
                   </b>
                 </td>
-                <td>{one.sentence}</td>
+                <td>{best.sentence}</td>
                 <td>
                   <MainButton
                     isDisabled={isBest}
-                    aria-label={`${isBest ? "as it is" : "Use"}: best ${one.factor.name.toLowerCase()}`}
-                    onPress={() => use(one)}
+                    aria-label={`${isBest ? "as it is" : "Use"}: best ${best.factor.name.toLowerCase()}`}
+                    onPress={() => use(best)}
                   >
                     {isBest ? "as it is" : "Use"}
                   </MainButton>

@@ -186,18 +186,18 @@ export function MapPlot({ map, figure, at, pick }: Props) {
           : {words}.
         </p>
         <Key>
-          {(["holds", "tight", "fails"] as const).map((one) => (
-            <li key={one}>
+          {(["holds", "tight", "fails"] as const).map((item) => (
+            <li key={item}>
               <svg width="26" height="16" aria-hidden>
                 <rect
                   width="26"
                   height="16"
-                  fill={one === "holds" ? theme.state.holds : `url(#${id}-${one})`}
-                  fillOpacity={one === "holds" ? 0.32 : 1}
+                  fill={item === "holds" ? theme.state.holds : `url(#${id}-${item})`}
+                  fillOpacity={item === "holds" ? 0.32 : 1}
                   stroke={theme.text}
                 />
               </svg>
-              {NAMES[one]}
+              {NAMES[item]}
             </li>
           ))}
         </Key>

@@ -34,8 +34,8 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
   const [against, setAgainst] = useState(NOTHING);
   const [picked, setPicked] = useState<number | null>(null);
   const [shown, setShown] = useState<"curve" | "table">("curve");
-  const factor = factors.find((one) => one.pointer === pointer) ?? factors[0];
-  const curve = curves.find((one) => one.id === curveKey)!;
+  const factor = factors.find((factor) => factor.pointer === pointer) ?? factors[0];
+  const curve = curves.find((curve) => curve.id === curveKey)!;
 
   const low = edge(range.low, factor);
   const high = edge(range.high, factor);
@@ -45,7 +45,8 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
     [design, at, low, high],
   );
   const sweep = useSweep(request);
-  const compared = against === PINNED ? pin.pinned : (shelf?.motors.find((one) => one.id === against)?.design ?? null);
+  const compared =
+    against === PINNED ? pin.pinned : (shelf?.motors.find((motor) => motor.id === against)?.design ?? null);
   const from = sweep.present ? sweep.soFar?.points[0]?.value : undefined;
   const to = sweep.present && !sweep.busy ? sweep.soFar?.points.at(-1)?.value : undefined;
   const comparison = useMemo<Request | null>(
@@ -66,7 +67,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
     commit({ design: next }, `${factor.name}: ${figures(point.value)} ${factor.unit}`.trim());
     setPicked(null);
   };
-  const otherName = against === PINNED ? "pinned" : (shelf?.motors.find((one) => one.id === against)?.title ?? "");
+  const otherName = against === PINNED ? "pinned" : (shelf?.motors.find((motor) => motor.id === against)?.title ?? "");
   const trouble = sweep.trouble || other.trouble;
   return (
     <section aria-label="Sweep">
@@ -75,9 +76,9 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           above
           label="Sweep"
           value={factor?.pointer ?? null}
-          options={factors.map((one) => ({
-            key: one.pointer,
-            label: namedIn(one),
+          options={factors.map((factor) => ({
+            key: factor.pointer,
+            label: namedIn(factor),
           }))}
           onChange={(next) => {
             setPointer(next);
@@ -101,7 +102,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           above
           label="Curve"
           value={curveKey}
-          options={curves.map((one) => ({ key: one.id, label: one.label }))}
+          options={curves.map((curve) => ({ key: curve.id, label: curve.label }))}
           onChange={setCurveKey}
         />
         <PickField
@@ -112,8 +113,8 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
             { key: NOTHING, label: "nothing" },
             ...(pin.pinned ? [{ key: PINNED, label: "the pinned design" }] : []),
             ...(shelf?.motors ?? [])
-              .filter((one) => one.id !== working.kept.id)
-              .map((one) => ({ key: one.id, label: one.title })),
+              .filter((motor) => motor.id !== working.kept.id)
+              .map((motor) => ({ key: motor.id, label: motor.title })),
           ]}
           onChange={setAgainst}
         />
@@ -142,7 +143,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           curve={curve}
           links={answer.verdict.links}
           picked={point?.value ?? value}
-          best={best?.find((one) => one.factor.pointer === factor?.pointer)?.value}
+          best={best?.find((candidate) => candidate.factor.pointer === factor?.pointer)?.value}
           pick={setPicked}
         />
       )}

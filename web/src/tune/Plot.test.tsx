@@ -51,8 +51,8 @@ const draw = (picked: number, other?: SweepPoint[], best?: number) =>
 test("the strip under the curve shows where a link fails, is tight and holds, each in its own stroke", () => {
   const { container } = draw(10);
   const strip = [...container.querySelectorAll("[data-strip=starts] path")];
-  expect(strip.map((one) => one.getAttribute("data-state"))).toEqual(["fails", "tight", "holds"]);
-  expect(new Set(strip.map((one) => one.getAttribute("stroke-dasharray"))).size).toBe(3);
+  expect(strip.map((item) => item.getAttribute("data-state"))).toEqual(["fails", "tight", "holds"]);
+  expect(new Set(strip.map((item) => item.getAttribute("stroke-dasharray"))).size).toBe(3);
 });
 
 test("the present value is marked, a picked one beside it, and a compared curve is named", () => {

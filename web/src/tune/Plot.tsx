@@ -37,16 +37,16 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
     .range([LEFT, WIDTH - RIGHT]);
   const drawn = curveOf(points, curve);
   const compared = curveOf(other ?? [], curve);
-  const top = Math.max(...[...drawn, ...compared].map((one) => one.high), 1e-9);
+  const top = Math.max(...[...drawn, ...compared].map((point) => point.high), 1e-9);
   const y = scaleLinear().domain([0, top]).nice().range([CURVE.bottom, CURVE.top]);
   const middle = line<Drawn>(
-    (one) => x(one.value),
-    (one) => y(one.middle),
+    (point) => x(point.value),
+    (point) => y(point.middle),
   );
   const band = area<Drawn>(
-    (one) => x(one.value),
-    (one) => y(one.low),
-    (one) => y(one.high),
+    (point) => x(point.value),
+    (point) => y(point.low),
+    (point) => y(point.high),
   );
   const height = STRIP.top + STRIP.step * links.length + 34;
   const end = STRIP.top + STRIP.step * links.length;
@@ -115,14 +115,14 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
             <text x={LEFT - LABEL_GAP} y={top + STRIP.height} textAnchor="end" fontSize={12.5} fill={theme.text}>
               {link.name}
             </text>
-            {stretches(points, link.id).map((one) => (
+            {stretches(points, link.id).map((piece) => (
               <path
-                key={one.from}
-                data-state={one.state}
-                d={`M${x(one.from)} ${top + STRIP.height / 2}H${Math.max(x(one.to), x(one.from) + 2)}`}
-                stroke={one.state in theme.state ? theme.state[one.state as Link["state"]] : "none"}
-                strokeWidth={one.state === "fails" ? 2.5 : STRIP.height}
-                strokeDasharray={one.state === "tight" ? "8 4" : one.state === "fails" ? "2.5 6" : undefined}
+                key={piece.from}
+                data-state={piece.state}
+                d={`M${x(piece.from)} ${top + STRIP.height / 2}H${Math.max(x(piece.to), x(piece.from) + 2)}`}
+                stroke={piece.state in theme.state ? theme.state[piece.state as Link["state"]] : "none"}
+                strokeWidth={piece.state === "fails" ? 2.5 : STRIP.height}
+                strokeDasharray={piece.state === "tight" ? "8 4" : piece.state === "fails" ? "2.5 6" : undefined}
               />
             ))}
           </g>

@@ -24,8 +24,8 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
   const [zoom, setZoom] = useState<DesignMap["going"]>(null);
   const request = { first, second, curve, first_range: zoom?.[0] ?? null, second_range: zoom?.[1] ?? null };
   const { data, error, isFetching } = useQuery({ ...mapQuery(design, request), retry: false });
-  const options = factors.map((one) => ({ key: one.pointer, label: namedIn(one) }));
-  const figure = curves.find((one) => one.id === curve)!;
+  const options = factors.map((factor) => ({ key: factor.pointer, label: namedIn(factor) }));
+  const figure = curves.find((known) => known.id === curve)!;
 
   const at = data && (picked ?? nearestAt(data, data.first.value, data.second.value));
   const use = (settings: Setting[], words: string) => {
@@ -49,7 +49,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           above
           label="Across"
           value={first}
-          options={options.filter((one) => one.key !== second)}
+          options={options.filter((option) => option.key !== second)}
           onChange={(next) => {
             setFirst(next);
             setPicked(null);
@@ -60,7 +60,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           above
           label="Upward"
           value={second}
-          options={options.filter((one) => one.key !== first)}
+          options={options.filter((option) => option.key !== first)}
           onChange={(next) => {
             setSecond(next);
             setPicked(null);
@@ -71,7 +71,9 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           above
           label="Lines of equal"
           value={curve}
-          options={curves.filter((one) => one.of === "figure").map((one) => ({ key: one.id, label: one.label }))}
+          options={curves
+            .filter((curve) => curve.of === "figure")
+            .map((curve) => ({ key: curve.id, label: curve.label }))}
           onChange={setCurve}
         />
       </Controls>

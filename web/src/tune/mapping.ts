@@ -10,18 +10,18 @@ export const stateAt = (map: DesignMap, { column, row }: Cell) => map.states[row
 
 /** Runs of equal state along a row, as first and last column. */
 export function runsOf(map: DesignMap, row: number): { from: number; to: number; state: string }[] {
-  const found: { from: number; to: number; state: string }[] = [];
+  const pieces: { from: number; to: number; state: string }[] = [];
   map.first_values.forEach((_, column) => {
     const state = stateAt(map, { column, row });
-    const last = found.at(-1);
+    const last = pieces.at(-1);
     if (last?.state === state) last.to = column;
-    else found.push({ from: column, to: column, state });
+    else pieces.push({ from: column, to: column, state });
   });
-  return found;
+  return pieces;
 }
 
 const nearestIn = (values: readonly number[], value: number) =>
-  values.reduce((best, one, at) => (Math.abs(one - value) < Math.abs(values[best]! - value) ? at : best), 0);
+  values.reduce((best, here, at) => (Math.abs(here - value) < Math.abs(values[best]! - value) ? at : best), 0);
 
 /** The cell nearest to a pair of values. */
 export const nearestAt = (map: DesignMap, first: number, second: number): Cell => ({

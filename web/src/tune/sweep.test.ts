@@ -29,7 +29,7 @@ test("stretches of one state meet half-way and cover the whole range", () => {
 
 test("a refused point leaves a gap in the curve", () => {
   const refused = { ...point(4, "holds", 0), figures: {}, refused: "too thick" };
-  expect(curveOf([...points, refused], SPEED).map((one) => one.value)).toEqual([1, 2, 3, 5]);
+  expect(curveOf([...points, refused], SPEED).map((item) => item.value)).toEqual([1, 2, 3, 5]);
 });
 
 test("the nearest point is found between and beyond", () => {

@@ -65,16 +65,16 @@ export function curveOf(points: readonly SweepPoint[], curve: Curve): Drawn[] {
 
 /** Stretches of equal state along the points, each reaching half-way to its neighbors. */
 export function stretches(points: readonly SweepPoint[], link: string): { from: number; to: number; state: string }[] {
-  const found: { from: number; to: number; state: string }[] = [];
+  const pieces: { from: number; to: number; state: string }[] = [];
   points.forEach((point, at) => {
     const state = point.states[link] ?? "none";
     const from = at === 0 ? point.value : (points[at - 1]!.value + point.value) / 2;
     const to = at === points.length - 1 ? point.value : (points[at + 1]!.value + point.value) / 2;
-    const last = found.at(-1);
+    const last = pieces.at(-1);
     if (last && last.state === state) last.to = to;
-    else found.push({ from, to, state });
+    else pieces.push({ from, to, state });
   });
-  return found;
+  return pieces;
 }
 
 /** The point closest to a value. */

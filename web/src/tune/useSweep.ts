@@ -35,13 +35,14 @@ export function useSweep(request: Request | null) {
     };
   }, [request]);
   const soFar = state?.soFar ?? null;
-  const present = state?.asked === request;
+  const present = state !== null && state.asked === request;
+  const ended = present && (state.trouble !== "" || state.stopped || soFar?.points.length === soFar?.total);
   return {
     soFar,
     present,
-    trouble: present ? (state?.trouble ?? "") : "",
-    busy: request !== null && !(present && (state?.trouble || state?.stopped || soFar?.points.length === soFar?.total)),
-    stopped: present && Boolean(state?.stopped),
+    trouble: present ? state.trouble : "",
+    busy: request !== null && !ended,
+    stopped: present && state.stopped,
     stop,
   };
 }
