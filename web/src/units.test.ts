@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { band, figures, readMeasure, readWireSize, wireSizeText } from "./units";
+import { band, rounded, readMeasure, readWireSize, wireSizeText } from "./units";
 
 test.each([
   [1552.3, "1550"],
@@ -8,7 +8,7 @@ test.each([
   [0, "0"],
   [-3.14159, "-3.14"],
   [99.96, "100"],
-])("%f shows as %s", (value, text) => expect(figures(value)).toBe(text));
+])("%f shows as %s", (value, text) => expect(rounded(value)).toBe(text));
 
 test("a band stands in brackets", () => expect(band([349.6, 612.2])).toBe("(350–612)"));
 

@@ -3,18 +3,18 @@
 const MM_PER: Record<string, number> = { mm: 1, cm: 10, m: 1000, in: 25.4, inch: 25.4, inches: 25.4, '"': 25.4 };
 
 /** A number with three significant figures at most, in plain digits. */
-export function figures(value: number, digits = 3): string {
+export function rounded(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return "—";
   if (value === 0) return "0";
   const places = digits - 1 - Math.floor(Math.log10(Math.abs(value)));
-  const rounded = Number(value.toPrecision(digits));
-  const text = rounded.toFixed(Math.min(Math.max(places, 0), 6));
+  const near = Number(value.toPrecision(digits));
+  const text = near.toFixed(Math.min(Math.max(places, 0), 6));
   return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
 }
 
 /** A band in brackets: "(350–610)". */
 export const band = ([low, high]: readonly number[], digits = 3) =>
-  `(${figures(low ?? 0, digits)}–${figures(high ?? 0, digits)})`;
+  `(${rounded(low ?? 0, digits)}–${rounded(high ?? 0, digits)})`;
 
 /** "1/2", "1 1/2", "12.7" or "12,7" as a number; null when it is none. */
 function readNumber(text: string): number | null {
@@ -51,7 +51,7 @@ export function readWireSize(text: string): WireSize | null {
 }
 
 export const wireSizeText = (size: WireSize) =>
-  size.by === "gauge" ? `${size.awg} AWG` : `${figures(size.diameter_mm)} mm`;
+  size.by === "gauge" ? `${size.awg} AWG` : `${rounded(size.diameter_mm)} mm`;
 
 /** A unit where space is short. */
 export const shortUnit = (unit: string) => (unit === "turns/min" ? "/min" : unit);

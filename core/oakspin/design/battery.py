@@ -6,7 +6,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from oakspin.design.models import WHOLE, Part, misfit
+from oakspin.design.models import WHOLE, Record, misfit
 
 CellName = Literal[
     "alkaline_AAA",
@@ -29,7 +29,7 @@ UNSAFE_CHEMISTRY = {
 }
 
 
-class OwnCell(Part):
+class OwnCell(Record):
     """A cell that the catalogue does not have, measured by its user."""
 
     chemistry: Annotated[Chemistry, Field(description="What the cell is made of; lithium-ion is refused.")] = "alkaline"
@@ -53,14 +53,14 @@ class OwnCell(Part):
         return self
 
 
-class Supply(Part):
+class Supply(Record):
     """What a bench supply is set to."""
 
     volts: Annotated[float, Field(ge=0.5, le=15, description="Volts that the supply is set to.")] = 1.5
     limit_A: Annotated[float, Field(ge=0.1, le=20, description="Current limit that the supply is set to.")] = 5.0
 
 
-class Battery(Part):
+class Battery(Record):
     """One cell or a pack, and how it stands; or a bench supply."""
 
     cell: Annotated[CellName, Field(description="Cell from the catalogue, or own.")] = "alkaline_AA"

@@ -14,18 +14,18 @@ from pydantic import Field, model_validator
 from oakspin.design.battery import Battery
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.magnets import Magnets
-from oakspin.design.models import WHOLE, Part, misfit
+from oakspin.design.models import WHOLE, Record, misfit
 from oakspin.design.wire import ByGauge, Wire
 
 
-class RoundOutline(Part):
+class RoundOutline(Record):
     """A coil wound on a round former."""
 
     by: Literal["round"] = "round"
     diameter_mm: Annotated[float, Field(ge=6, le=120, description="Mean diameter of the coil.")]
 
 
-class SquareOutline(Part):
+class SquareOutline(Record):
     """A coil wound on a rectangular former."""
 
     by: Literal["square"] = "square"
@@ -33,7 +33,7 @@ class SquareOutline(Part):
     across_mm: Annotated[float, Field(ge=6, le=120, description="Side across the axle.")]
 
 
-class OvalOutline(Part):
+class OvalOutline(Record):
     """A coil wound on an oval former."""
 
     by: Literal["oval"] = "oval"
@@ -41,14 +41,14 @@ class OvalOutline(Part):
     across_mm: Annotated[float, Field(ge=6, le=120, description="Width across the axle.")]
 
 
-class CoilPoint(Part):
+class CoilPoint(Record):
     """A corner of an outline of one's own, in the plane of the coil."""
 
     along_mm: Annotated[float, Field(ge=-100, le=100, description="Along the axle, from the coil's middle.")]
     across_mm: Annotated[float, Field(ge=-100, le=100, description="Across the axle, from the axle.")]
 
 
-class OwnOutline(Part):
+class OwnOutline(Record):
     """A closed outline of one's own; the last corner is joined to the first."""
 
     by: Literal["own"] = "own"
@@ -66,7 +66,7 @@ class OwnOutline(Part):
         return self
 
 
-class Tails(Part):
+class Tails(Record):
     """The leads that are the axle."""
 
     length_mm: Annotated[float, Field(ge=8, le=100, description="Length of each lead from coil to tip.")] = 25.0
@@ -79,14 +79,14 @@ class Tails(Part):
     ] = 0.0
 
 
-class Arc(Part):
+class Arc(Record):
     """A bared arc of a lead."""
 
     center_deg: Annotated[float, Field(ge=-360, le=720, description="Where its middle is, from the face normal.")]
     width_deg: Annotated[float, Field(ge=1, le=360, description="How far it reaches round the lead.")]
 
 
-class Lead(Part):
+class Lead(Record):
     """Which part of a lead's end shows bare metal."""
 
     bared: Annotated[Literal["all", "arcs", "none"], Field(description="All round, in arcs, or not at all.")] = "arcs"
@@ -110,14 +110,14 @@ HALF = Lead(bared="arcs", arcs=[Arc(center_deg=90, width_deg=180)])
 ALL_ROUND = Lead(bared="all")
 
 
-class Strip(Part):
+class Strip(Record):
     """Where the leads are bared."""
 
     left: Annotated[Lead, Field(description="The left lead.")] = ALL_ROUND
     right: Annotated[Lead, Field(description="The right lead.")] = HALF
 
 
-class Supports(Part):
+class Supports(Record):
     """What the axle lies in."""
 
     type: Annotated[
@@ -134,7 +134,7 @@ class Supports(Part):
     stops: Annotated[bool, Field(description="Bends or beads that keep the axle from walking off.")] = True
 
 
-class Fan(Part):
+class Fan(Record):
     """A paper fan, a sail or a load drum on the shaft, spread evenly round it."""
 
     mass_g: Annotated[float, Field(ge=0, le=30, description="Its mass.")] = 0.0
@@ -142,7 +142,7 @@ class Fan(Part):
     area_mm2: Annotated[float, Field(ge=0, le=10000, description="Area that meets the air.")] = 0.0
 
 
-class Flick(Part):
+class Flick(Record):
     """How it is helped on its way."""
 
     turns_per_s: Annotated[float, Field(ge=0, le=15, description="Speed of the flick; 0 lets it go from rest.")] = 4.0
@@ -153,7 +153,7 @@ ENAMELED = Wire(size=ByGauge(awg=22), finish="enameled")
 ONE_DISC = Magnets(diameter_mm=15, thickness_mm=4, count=1)
 
 
-class CoilDesign(Part):
+class CoilDesign(Record):
     """What a cradle and a two-lobe motor have in common."""
 
     battery: Battery = Battery()
@@ -203,7 +203,7 @@ class CoilDesign(Part):
         return self
 
 
-class Coil(Part):
+class Coil(Record):
     """The coil of a cradle motor."""
 
     outline: Annotated[
@@ -220,7 +220,7 @@ class CradleDesign(CoilDesign):
     coil: Coil = Coil()
 
 
-class Lobes(Part):
+class Lobes(Record):
     """Two lobes of one wire, opened like a book whose back is the axle."""
 
     outline: Annotated[Literal["round", "square"], Field(description="Outer edge of each lobe.")] = "round"

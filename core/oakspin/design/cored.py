@@ -10,11 +10,11 @@ from oakspin.design.battery import Battery
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.coil import Fan, Flick
 from oakspin.design.magnets import Magnets
-from oakspin.design.models import WHOLE, Part, misfit
+from oakspin.design.models import WHOLE, Record, misfit
 from oakspin.design.wire import ByGauge, Wire
 
 
-class Core(Part):
+class Core(Record):
     """The bar that is wound: it lies across the shaft."""
 
     form: Annotated[Literal["rod", "pipe", "none"], Field(description="Solid rod or bolt, a pipe, or no iron.")] = "rod"
@@ -24,7 +24,7 @@ class Core(Part):
     hub_mm: Annotated[float, Field(ge=2, le=60, description="Middle of the bar that stays free for the shaft.")] = 10.0
 
 
-class Winding(Part):
+class Winding(Record):
     """Turns on both arms, in one wire."""
 
     turns: Annotated[int, Field(ge=5, le=5000, description="Turns on each arm."), WHOLE] = 300
@@ -33,7 +33,7 @@ class Winding(Part):
     ] = "same"
 
 
-class Commutator(Part):
+class Commutator(Record):
     """Two segments on the shaft, each joined to one end of the winding."""
 
     radius_mm: Annotated[float, Field(ge=1, le=15, description="Radius at which the brushes run.")] = 3.0
@@ -46,14 +46,14 @@ class Commutator(Part):
     )
 
 
-class Brushes(Part):
+class Brushes(Record):
     """Two springs of bare wire."""
 
     force_mN: Annotated[float, Field(ge=1, le=400, description="How hard each presses, in millinewtons.")] = 30.0
     width_mm: Annotated[float, Field(ge=0.2, le=5, description="Width of the touch round the shaft.")] = 0.6
 
 
-class Gap(Part):
+class Gap(Record):
     """The permanent magnets on either side of the bar."""
 
     stacks: Annotated[int, Field(ge=1, le=2, description="One stack, or two that face each other."), WHOLE] = 2
@@ -64,7 +64,7 @@ class Gap(Part):
 COIL_WIRE = Wire(size=ByGauge(awg=28), finish="enameled")
 
 
-class CoredDesign(Part):
+class CoredDesign(Record):
     """Everything the user decides about an iron-cored motor."""
 
     kind: Literal["cored"] = "cored"

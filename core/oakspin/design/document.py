@@ -11,7 +11,7 @@ from oakspin.design.coil import CradleDesign, LobesDesign
 from oakspin.design.cored import CoredDesign
 from oakspin.design.frame import FrameDesign
 from oakspin.design.hanging import HangingDesign
-from oakspin.design.models import Part
+from oakspin.design.models import Record
 from oakspin.design.train import TrainDesign
 from oakspin.design.versions import VERSION, upgraded
 from oakspin.errors import Fault, UnreadableDesign
@@ -25,7 +25,7 @@ Design = Annotated[
 _ADAPTER: TypeAdapter[Design] = TypeAdapter(Design)
 
 
-class Document(Part):
+class Document(Record):
     """What one ``.oak.json`` file holds."""
 
     format: Literal["oakspin.design"] = "oakspin.design"

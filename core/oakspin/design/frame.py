@@ -9,25 +9,25 @@ from pydantic import Field, model_validator
 from oakspin.design.battery import Battery
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.magnets import Magnets
-from oakspin.design.models import WHOLE, Part, misfit
+from oakspin.design.models import WHOLE, Record, misfit
 from oakspin.design.wire import Wire
 
 
-class OutlinePoint(Part):
+class OutlinePoint(Record):
     """A point that the wire passes."""
 
     radius_mm: Annotated[float, Field(ge=1, le=120, description="Distance from the axis.")]
     height_mm: Annotated[float, Field(ge=-210, le=80, description="Height above the pivot tip; below it is negative.")]
 
 
-class ByPoints(Part):
+class ByPoints(Record):
     """Half an outline, from the tip (not listed) down to the foot (not listed)."""
 
     by: Literal["points"] = "points"
     points: Annotated[list[OutlinePoint], Field(min_length=1, max_length=12, description="Points from tip to foot.")]
 
 
-class BySpring(Part):
+class BySpring(Record):
     """A spring wound round the cell, from the tip down to the foot."""
 
     by: Literal["spring"] = "spring"
@@ -35,7 +35,7 @@ class BySpring(Part):
     diameter_mm: Annotated[float, Field(ge=6, le=120, description="Mean diameter of the spring.")]
 
 
-class Decoration(Part):
+class Decoration(Record):
     """What pupils add: a ribbon, a paper sail, beads; spread evenly round the axis."""
 
     mass_g: Annotated[float, Field(ge=0, le=30, description="Mass of all decoration.")] = 0.0
@@ -44,7 +44,7 @@ class Decoration(Part):
     height_mm: Annotated[float, Field(ge=-210, le=80, description="Height of its middle above the pivot tip.")] = -20.0
 
 
-class Outline(Part):
+class Outline(Record):
     """Shape of the frame."""
 
     legs: Annotated[int, Field(ge=1, le=6, description="Legs, spaced evenly round the axis."), WHOLE] = 2
@@ -68,7 +68,7 @@ class Outline(Part):
         return self
 
 
-class Pivot(Part):
+class Pivot(Record):
     """Where the frame's tip sits."""
 
     seat: Annotated[
@@ -80,7 +80,7 @@ class Pivot(Part):
     )
 
 
-class Feet(Part):
+class Feet(Record):
     """Where the frame brushes the magnets."""
 
     type: Annotated[Literal["points", "ring"], Field(description="Separate feet, or a ring round the magnets.")] = (
@@ -93,7 +93,7 @@ class Feet(Part):
     ] = "light"
 
 
-class FrameDesign(Part):
+class FrameDesign(Record):
     """Everything the user decides about a frame motor."""
 
     kind: Literal["frame"] = "frame"

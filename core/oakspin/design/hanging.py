@@ -9,11 +9,11 @@ from pydantic import Field, model_validator
 from oakspin.design.battery import Battery
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.magnets import Magnets
-from oakspin.design.models import Part, misfit
+from oakspin.design.models import Record, misfit
 from oakspin.design.wire import ByGauge, Wire
 
 
-class Screw(Part):
+class Screw(Record):
     """The screw or nail that hangs by its point, its head below."""
 
     material: Annotated[
@@ -29,7 +29,7 @@ class Screw(Part):
     point_deg: Annotated[float, Field(ge=10, le=80, description="Half of the point's cone angle.")] = 30.0
 
 
-class Brush(Part):
+class Brush(Record):
     """The lead that touches the rim of the magnets."""
 
     type: Annotated[Literal["copper", "steel_clip"], Field(description="Copper wire, or a steel clip.")] = "copper"
@@ -43,7 +43,7 @@ class Brush(Part):
     length_mm: Annotated[float, Field(ge=40, le=500, description="Length of the lead.")] = 150.0
 
 
-class Flag(Part):
+class Flag(Record):
     """A paper or tape flag that makes the turning visible."""
 
     mass_g: Annotated[float, Field(ge=0, le=10, description="Mass of the flag.")] = 0.1
@@ -54,7 +54,7 @@ class Flag(Part):
 LEAD = Wire(size=ByGauge(awg=22))
 
 
-class HangingDesign(Part):
+class HangingDesign(Record):
     """Everything the user decides about a hanging rotor."""
 
     kind: Literal["hanging"] = "hanging"

@@ -6,21 +6,21 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from oakspin.design.models import WHOLE, Part, misfit
+from oakspin.design.models import WHOLE, Record, misfit
 
 Grade = Literal["N35", "N42", "N45", "N52", "ferrite", "alnico"]
 MagnetMaterial = Literal["neodymium", "ferrite", "alnico"]
 LONGEST_MM = 120
 
 
-class ByGrade(Part):
+class ByGrade(Record):
     """Strength from the grade printed on the box."""
 
     by: Literal["grade"] = "grade"
     grade: Annotated[Grade, Field(description="Grade of the magnet.")]
 
 
-class ByRemanence(Part):
+class ByRemanence(Record):
     """Strength from a remanence in a data sheet."""
 
     by: Literal["remanence"] = "remanence"
@@ -28,7 +28,7 @@ class ByRemanence(Part):
     material: Annotated[MagnetMaterial, Field(description="What the magnet is made of.")] = "neodymium"
 
 
-class ByFaceField(Part):
+class ByFaceField(Record):
     """Strength from a gaussmeter held to the middle of the stack's face."""
 
     by: Literal["face_field"] = "face_field"
@@ -39,7 +39,7 @@ class ByFaceField(Part):
 Strength = Annotated[ByGrade | ByRemanence | ByFaceField, Field(discriminator="by")]
 
 
-class Magnets(Part):
+class Magnets(Record):
     """A stack of equal discs, rings or blocks; a stack of k is one magnet k times as thick."""
 
     shape: Annotated[

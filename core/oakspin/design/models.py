@@ -8,7 +8,7 @@ from pydantic import BaseModel, BeforeValidator, ConfigDict
 from pydantic_core import PydanticCustomError
 
 
-class Part(BaseModel):
+class Record(BaseModel):
     """A piece of a design: immutable, no unknown fields, no silent conversions, no NaN."""
 
     model_config = ConfigDict(strict=True, extra="forbid", frozen=True, allow_inf_nan=False)

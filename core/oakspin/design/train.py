@@ -9,27 +9,27 @@ from pydantic import Field, model_validator
 from oakspin.design.battery import Battery
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.magnets import Magnets
-from oakspin.design.models import WHOLE, Part, misfit
+from oakspin.design.models import WHOLE, Record, misfit
 from oakspin.design.wire import Wire
 
 LONGEST_MM = 10_000.0
 
 
-class ByLength(Part):
+class ByLength(Record):
     """The finished length of the track."""
 
     by: Literal["length"] = "length"
     length_mm: Annotated[float, Field(ge=80, le=LONGEST_MM, description="Length of the finished track.")]
 
 
-class ByTurns(Part):
+class ByTurns(Record):
     """How many turns are wound, before any is pulled apart."""
 
     by: Literal["turns"] = "turns"
     turns: Annotated[int, Field(ge=40, le=12000, description="Turns of the track, wound tight."), WHOLE]
 
 
-class Stretch(Part):
+class Stretch(Record):
     """A part of the track that is pulled apart."""
 
     from_mm: Annotated[float, Field(ge=0, le=LONGEST_MM, description="Where it begins, from the entry.")]
@@ -43,14 +43,14 @@ class Stretch(Part):
         return self
 
 
-class Kink(Part):
+class Kink(Record):
     """A place where the track is squeezed."""
 
     at_mm: Annotated[float, Field(ge=0, le=LONGEST_MM, description="Where it is, from the entry.")]
     squeeze_mm: Annotated[float, Field(ge=0, le=10, description="By how much the bore is narrower there.")]
 
 
-class Plan(Part):
+class Plan(Record):
     """How the track lies."""
 
     form: Annotated[Literal["straight", "arc", "loop"], Field(description="Straight, an arc, or a closed loop.")] = (
@@ -60,7 +60,7 @@ class Plan(Part):
     slope_deg: Annotated[float, Field(ge=-10, le=60, description="Uphill from the entry; negative is downhill.")] = 0.0
 
 
-class Track(Part):
+class Track(Record):
     """The long coil."""
 
     former_mm: Annotated[float, Field(ge=5, le=60, description="Diameter of the rod that it is wound on.")] = 14.0
@@ -82,7 +82,7 @@ class Track(Part):
 STACK = Magnets(diameter_mm=12.7, thickness_mm=3.2, count=2)
 
 
-class TrainDesign(Part):
+class TrainDesign(Record):
     """Everything the user decides about a coil train."""
 
     kind: Literal["train"] = "train"

@@ -6,26 +6,26 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from oakspin.design.models import WHOLE, Part
+from oakspin.design.models import WHOLE, Record
 
 WireMaterial = Literal["copper", "aluminum", "brass", "steel"]
 
 
-class ByGauge(Part):
+class ByGauge(Record):
     """American wire gauge."""
 
     by: Literal["gauge"] = "gauge"
     awg: Annotated[int, Field(ge=8, le=34, description="Gauge number; a larger number is a thinner wire."), WHOLE]
 
 
-class ByDiameter(Part):
+class ByDiameter(Record):
     """Diameter of the bare metal."""
 
     by: Literal["diameter"] = "diameter"
     diameter_mm: Annotated[float, Field(ge=0.15, le=3.3, description="Diameter of the bare metal.")]
 
 
-class Wire(Part):
+class Wire(Record):
     """What the wire is, and whether its ends are bared."""
 
     size: Annotated[ByGauge | ByDiameter, Field(discriminator="by", description="Gauge or diameter.")] = ByGauge(awg=20)

@@ -30,8 +30,8 @@ class Bend:
 
 
 @dataclass(frozen=True)
-class Measure:
-    """A length to set at the bench, with a way to find it without instruments."""
+class SetLength:
+    """A length to be set at the bench, with a way to find it without instruments."""
 
     name: str
     value_mm: float
@@ -97,7 +97,7 @@ class BuildPlan:
 
     cuts: tuple[Cut, ...]
     bends: tuple[Bend, ...]
-    settings: tuple[Measure, ...]
+    settings: tuple[SetLength, ...]
     steps: tuple[Step, ...]
     checks: tuple[str, ...]
     template: Template

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from oakspin.constants import HANDS
 from oakspin.design import Design
-from oakspin.kinds.build import Bend, Cut, HowTo, Measure, Step, Template
+from oakspin.kinds.build import Bend, Cut, HowTo, SetLength, Step, Template
 from oakspin.kinds.kinds import build_of
 from oakspin.safety import Caution, cautions_of
 
@@ -24,7 +24,7 @@ class BuildSheet:
 
     cuts: tuple[Cut, ...]
     bends: tuple[Bend, ...]
-    settings: tuple[Measure, ...]
+    settings: tuple[SetLength, ...]
     steps: tuple[SheetStep, ...]
     checks: tuple[str, ...]
     tools: tuple[str, ...]

@@ -4,13 +4,13 @@ from oakspin.measure.compare import Comparison, compare
 from oakspin.measure.form import TrialForm, trial_form
 from oakspin.measure.swing import Balance, balance_of
 from oakspin.measure.table import read_trials, trial_table
-from oakspin.measure.trial import SEEN, Reading, Readings, Trial, measured_in
+from oakspin.measure.trial import SEEN, Measured, Readings, Trial, measured_in
 
 __all__ = [
     "SEEN",
     "Balance",
     "Comparison",
-    "Reading",
+    "Measured",
     "Readings",
     "Trial",
     "TrialForm",

@@ -8,7 +8,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from oakspin.design import Design
-from oakspin.design.models import WHOLE, Part, misfit
+from oakspin.design.models import WHOLE, Record, misfit
 from oakspin.design.patch import Setting, patched
 
 Seen = Literal[
@@ -62,14 +62,14 @@ SWINGS = (
 )
 
 
-class AsBuilt(Part):
+class AsBuilt(Record):
     """A number of the design that came out otherwise than planned."""
 
     pointer: Annotated[str, Field(min_length=2, max_length=120, description="Where it stands in the design.")]
     value: Annotated[float, Field(description="The value as built, in the design's own unit.")]
 
 
-class Readings(Part):
+class Readings(Record):
     """What was read. Every reading may be left out; pairs need both."""
 
     turns: Annotated[int | None, Field(ge=1, le=100000, description="Turns counted."), WHOLE] = None
@@ -122,7 +122,7 @@ class Readings(Part):
         return self
 
 
-class Trial(Part):
+class Trial(Record):
     """One run of a motor, as its observers put it down."""
 
     group: Annotated[str, Field(min_length=1, max_length=40, description="Who ran it: a group's name.")]
@@ -133,7 +133,7 @@ class Trial(Part):
 
 
 @dataclass(frozen=True)
-class Reading:
+class Measured:
     """A figure that follows from the readings."""
 
     value: float
@@ -145,7 +145,7 @@ def built(design: Design, trial: Trial) -> Design:
     return patched(design, tuple(Setting(noted.pointer, noted.value) for noted in trial.as_built))
 
 
-def measured_in(trial: Trial) -> dict[str, Reading]:
+def measured_in(trial: Trial) -> dict[str, Measured]:
     """Every figure that the readings give, by its name in the verdict.
 
     A film is taken before a count by hand. Ohms inside follow from volts open and under load.
@@ -154,27 +154,27 @@ def measured_in(trial: Trial) -> dict[str, Reading]:
     -------
     >>> trial = Trial(group="Tern", readings=Readings(turns=40, turns_seconds=5.0))
     >>> measured_in(trial)["speed"]
-    Reading(value=480.0, unit='turns/min')
+    Measured(value=480.0, unit='turns/min')
     """
     read = trial.readings
-    measured: dict[str, Reading] = {}
+    measured: dict[str, Measured] = {}
     if read.film_turns is not None and read.film_frames is not None and read.film_rate is not None:
-        measured["speed"] = Reading(60 * read.film_turns * read.film_rate / read.film_frames, "turns/min")
+        measured["speed"] = Measured(60 * read.film_turns * read.film_rate / read.film_frames, "turns/min")
     elif read.turns is not None and read.turns_seconds is not None:
-        measured["speed"] = Reading(60 * read.turns / read.turns_seconds, "turns/min")
+        measured["speed"] = Measured(60 * read.turns / read.turns_seconds, "turns/min")
     if read.first_gate_mm is not None and read.second_gate_mm is not None and read.gate_seconds is not None:
-        measured["gate_time"] = Reading(read.gate_seconds, "s")
-        measured["gate_speed"] = Reading((read.second_gate_mm - read.first_gate_mm) * 1e-3 / read.gate_seconds, "m/s")
+        measured["gate_time"] = Measured(read.gate_seconds, "s")
+        measured["gate_speed"] = Measured((read.second_gate_mm - read.first_gate_mm) * 1e-3 / read.gate_seconds, "m/s")
     if read.climb_deg is not None:
-        measured["steepest_climb"] = Reading(read.climb_deg, "°")
+        measured["steepest_climb"] = Measured(read.climb_deg, "°")
     if read.amperes is not None:
-        measured["mean_current"] = Reading(read.amperes, "A")
+        measured["mean_current"] = Measured(read.amperes, "A")
     if read.volts_loaded is not None:
-        measured["volts_loaded"] = Reading(read.volts_loaded, "V")
+        measured["volts_loaded"] = Measured(read.volts_loaded, "V")
         if read.volts_open is not None and read.amperes:
-            measured["battery_resistance"] = Reading(1e3 * (read.volts_open - read.volts_loaded) / read.amperes, "mΩ")
+            measured["battery_resistance"] = Measured(1e3 * (read.volts_open - read.volts_loaded) / read.amperes, "mΩ")
     if read.swings is not None and read.swings_seconds is not None:
-        measured["swing_period"] = Reading(read.swings_seconds / read.swings, "s")
+        measured["swing_period"] = Measured(read.swings_seconds / read.swings, "s")
     if read.temperature_C is not None:
-        measured["temperature"] = Reading(read.temperature_C, "°C")
+        measured["temperature"] = Measured(read.temperature_C, "°C")
     return measured

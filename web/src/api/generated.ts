@@ -3917,7 +3917,7 @@ export interface components {
             /** Bends */
             bends: components["schemas"]["Bend"][];
             /** Settings */
-            settings: components["schemas"]["Measure"][];
+            settings: components["schemas"]["SetLength"][];
             /** Steps */
             steps: components["schemas"]["SheetStep"][];
             /** Checks */
@@ -4018,10 +4018,10 @@ export interface components {
             template_fits: boolean;
         };
         /**
-         * Measure
-         * @description A length to set at the bench, with a way to find it without instruments.
+         * SetLength
+         * @description A length to be set at the bench, with a way to find it without instruments.
          */
-        Measure: {
+        SetLength: {
             /** Name */
             name: string;
             /** Value Mm */

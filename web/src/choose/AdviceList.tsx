@@ -1,7 +1,7 @@
 import styled from "styled-components";
 import type { Advice } from "../api/client";
 import { PlainButton, Quiet } from "../theme/parts";
-import { figures } from "../units";
+import { rounded } from "../units";
 
 interface Props {
   advice: Advice[] | undefined;
@@ -25,11 +25,11 @@ export function AdviceList({ advice, linkName, apply }: Props) {
             <Effect>
               {advised.after > advised.before && (
                 <span>
-                  {linkName(advised.link).toLowerCase()} {figures(advised.before, 2)} → {figures(advised.after, 2)} ×
+                  {linkName(advised.link).toLowerCase()} {rounded(advised.before, 2)} → {rounded(advised.after, 2)} ×
                 </span>
               )}
               <span>
-                {figures(100 * advised.goes_before, 2)} → {figures(100 * advised.goes_after, 2)} % of builds go
+                {rounded(100 * advised.goes_before, 2)} → {rounded(100 * advised.goes_after, 2)} % of builds go
               </span>
             </Effect>
           </li>

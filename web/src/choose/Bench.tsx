@@ -6,7 +6,7 @@ import { Handles } from "../drawing/Handles";
 import { movedBy, placeFor } from "../drawing/place";
 import { Scene } from "./Scene";
 import { PlainButton, Quiet, Unseen } from "../theme/parts";
-import { figures } from "../units";
+import { rounded } from "../units";
 import type { useSpin } from "./useSpin";
 
 interface Props {
@@ -98,10 +98,10 @@ function underTheHand(handle: Handle, shown: Map<string, Dial>, held: Map<string
 
 function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdict: Verdict }) {
   const top = Math.abs(spin.run?.speed.at(-1) ?? 0);
-  const rate = figures(top * verdict.rate_per, 2);
+  const rate = rounded(top * verdict.rate_per, 2);
   if (!spin.run) return <Quiet role="status">computing the run …</Quiet>;
   if (top === 0) return <Quiet role="status">It stays where it is. {verdict.causes[0] ?? ""}</Quiet>;
-  const leaves = spin.run.leaves_at >= 0 ? ` After ${figures(spin.run.leaves_at, 2)} s it ${verdict.leaves}.` : "";
+  const leaves = spin.run.leaves_at >= 0 ? ` After ${rounded(spin.run.leaves_at, 2)} s it ${verdict.leaves}.` : "";
   return (
     <Quiet role="status">
       {spin.still ? "Motion is reduced: move it by hand. " : `Shown at 1/${spin.factor} of its speed. `}

@@ -3,7 +3,7 @@ import { Button, FieldError, Group, Input, Label, Radio, RadioGroup, TextField }
 import styled from "styled-components";
 import type { Dial, Turn } from "../api/client";
 import { PickField } from "../parts/PickField";
-import { figures, readMeasure, readWireSize, wireSizeText, type WireSize } from "../units";
+import { rounded, readMeasure, readWireSize, wireSizeText, type WireSize } from "../units";
 
 /** Turns a dial for good, with words for the history. */
 export type TurnDial = (turn: Turn, words: string) => void;
@@ -12,7 +12,7 @@ export type TurnDial = (turn: Turn, words: string) => void;
 export const DialControl = memo(function DialControl({ dial, turn }: { dial: Dial; turn: TurnDial }) {
   if (dial.type === "choice")
     return dial.choices.length <= 2 ? <Either dial={dial} turn={turn} /> : <Pick dial={dial} turn={turn} />;
-  return <Measure dial={dial} turn={turn} />;
+  return <NumberDial dial={dial} turn={turn} />;
 });
 
 function choose(dial: Dial, key: string, turn: TurnDial) {
@@ -49,10 +49,10 @@ function Pick({ dial, turn }: { dial: Dial; turn: TurnDial }) {
 const textOf = (dial: Dial) =>
   dial.type === "size"
     ? wireSizeText(dial.value as WireSize)
-    : `${figures(dial.value as number, 4)}${dial.unit ? ` ${dial.unit}` : ""}`;
+    : `${rounded(dial.value as number, 4)}${dial.unit ? ` ${dial.unit}` : ""}`;
 
 /** A number with its unit: typed with any unit of its kind, or stepped. */
-function Measure({ dial, turn }: { dial: Dial; turn: TurnDial }) {
+function NumberDial({ dial, turn }: { dial: Dial; turn: TurnDial }) {
   const shown = textOf(dial);
   const [text, setText] = useState(shown);
   const [error, setError] = useState("");
@@ -70,12 +70,12 @@ function Measure({ dial, turn }: { dial: Dial; turn: TurnDial }) {
   const put = (value: number, size?: WireSize) => {
     if (!size && (value < limits.minimum || value > limits.maximum)) {
       setError(
-        `${figures(value, 4)} ${limits.unit}: choose ${figures(limits.minimum, 4)} to ${figures(limits.maximum, 4)} ${limits.unit}. ${dial.reason}`,
+        `${rounded(value, 4)} ${limits.unit}: choose ${rounded(limits.minimum, 4)} to ${rounded(limits.maximum, 4)} ${limits.unit}. ${dial.reason}`,
       );
       return;
     }
     setError("");
-    const told = size ? wireSizeText(size) : figures(value, 4);
+    const told = size ? wireSizeText(size) : rounded(value, 4);
     turn({ pointer: dial.pointer, value: size ?? value }, `${dial.name}: ${told}`);
   };
   const commit = () => {
@@ -90,7 +90,7 @@ function Measure({ dial, turn }: { dial: Dial; turn: TurnDial }) {
     const value = readMeasure(text, dial.unit);
     if (value === null)
       setError(
-        `"${text}" cannot be read. Type a number${dial.unit ? `, such as ${figures(amount, 4)} ${dial.unit}` : ""}.`,
+        `"${text}" cannot be read. Type a number${dial.unit ? `, such as ${rounded(amount, 4)} ${dial.unit}` : ""}.`,
       );
     else put(dial.whole ? Math.round(value) : value);
   };
@@ -149,7 +149,7 @@ const sizeWithin = (dial: Dial, size: WireSize) => {
 };
 const sizeRanges = (dial: Dial) =>
   dial
-    .sizes!.map((size) => `${figures(size.minimum)} to ${figures(size.maximum)} ${size.field === "awg" ? "AWG" : "mm"}`)
+    .sizes!.map((size) => `${rounded(size.minimum)} to ${rounded(size.maximum)} ${size.field === "awg" ? "AWG" : "mm"}`)
     .join(", or ");
 
 function limitsOf(dial: Dial): { minimum: number; maximum: number; unit: string } {

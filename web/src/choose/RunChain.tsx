@@ -1,7 +1,7 @@
 import { memo } from "react";
 import styled from "styled-components";
 import type { Link, Verdict } from "../api/client";
-import { band, figures, shortUnit } from "../units";
+import { band, rounded, shortUnit } from "../units";
 import { LinkLoop } from "../drawing/LinkLoop";
 
 interface Props {
@@ -59,14 +59,14 @@ const figureText = (link: Link) =>
     ? link.told
     : link.unit === "s" && link.figure >= HOUR
       ? "over 1 h"
-      : `${figures(link.figure)} ${shortUnit(link.unit)}`;
+      : `${rounded(link.figure)} ${shortUnit(link.unit)}`;
 
 /** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
 function ghostOf(link: Link, before: Verdict[], pinned?: Verdict): string {
-  const find = (verdict: Verdict) => figures(verdict.links.find((shown) => shown.id === link.id)!.figure);
+  const find = (verdict: Verdict) => rounded(verdict.links.find((shown) => shown.id === link.id)!.figure);
   if (pinned) return `pin ${find(pinned)}`;
   const past = before.map(find);
-  return past.length > 0 && past[0] !== figures(link.figure) ? `was ${past.join(", ")}` : "";
+  return past.length > 0 && past[0] !== rounded(link.figure) ? `was ${past.join(", ")}` : "";
 }
 
 const List = styled.ol`

@@ -2,7 +2,7 @@ import { useRef, useState, type KeyboardEvent } from "react";
 import { useMove } from "react-aria";
 import styled from "styled-components";
 import type { Dial, Handle, HandleAxis, Turn } from "../api/client";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { valueAt, type Place } from "./place";
 
 export interface HandleMoves {
@@ -73,7 +73,7 @@ function OneHandle({
   });
   const set = ({ number }: Axis, value: number) => {
     const kept = Number(Math.min(Math.max(value, number.minimum), number.maximum).toFixed(6));
-    onMove([{ pointer: number.pointer, value: kept }], `${number.name} ${figures(kept)} ${number.unit}`.trim());
+    onMove([{ pointer: number.pointer, value: kept }], `${number.name} ${rounded(kept)} ${number.unit}`.trim());
   };
   return (
     <Spot
@@ -95,7 +95,7 @@ function OneHandle({
   );
 }
 
-const told = (number: Dial) => `${figures(number.value as number)} ${number.unit}`.trim();
+const told = (number: Dial) => `${rounded(number.value as number)} ${number.unit}`.trim();
 const readout = (number: Dial) => `${number.name.replace(/^.*point \d+ /, "").toLowerCase()} ${told(number)}`;
 
 function AxisInput({ axis, axes, set }: { axis: Axis; axes: Axis[]; set: (axis: Axis, value: number) => void }) {

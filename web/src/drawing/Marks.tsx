@@ -1,7 +1,7 @@
 import { memo } from "react";
 import { useTheme } from "styled-components";
 import type { Geometry, Verdict } from "../api/client";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { turned } from "./MovingParts";
 import { pathOf, type Place } from "./place";
 
@@ -57,7 +57,7 @@ export function Pushes({ geometry, place, verdict }: { geometry: Geometry; place
   return (
     <g>
       {geometry.pushes.map((mark, at) => {
-        const words = `${figures(mark.force_mN)} mN`;
+        const words = `${rounded(mark.force_mN)} mN`;
         const [right, up, toward] = mark.toward;
         return toward ? (
           <ThroughPage key={at} mark={mark} place={place} toward={toward > 0} words={words} />
@@ -230,7 +230,7 @@ export function SpeedRibbon({ geometry, verdict, place }: { geometry: Geometry; 
         y={place.y(spots(1)[fastest]![1]) - 6}
         anchor={fastest > trip.places.length / 2 ? "end" : "start"}
       >
-        {`${figures(trip.speeds[fastest]![1]!, 2)} ${trip.unit} (${figures(trip.speeds[fastest]![0]!, 2)}–${figures(trip.speeds[fastest]![2]!, 2)})`}
+        {`${rounded(trip.speeds[fastest]![1]!, 2)} ${trip.unit} (${rounded(trip.speeds[fastest]![0]!, 2)}–${rounded(trip.speeds[fastest]![2]!, 2)})`}
       </Halo>
       {trip.stops && (
         <g data-stops>
@@ -285,7 +285,7 @@ export function CenterOfMass({ geometry, place }: { geometry: Geometry; place: P
     <g transform={`translate(${place.x(x)} ${place.y(y)})`}>
       <circle r={7} fill={theme.sheet} stroke={theme.text} strokeWidth={1.3} />
       <path d={quarter(-Math.PI / 2) + quarter(Math.PI / 2)} fill={theme.text} />
-      <Halo x={-12} y={-10}>{`${figures(off_mm, 2)} mm off`}</Halo>
+      <Halo x={-12} y={-10}>{`${rounded(off_mm, 2)} mm off`}</Halo>
     </g>
   );
 }

@@ -1,6 +1,6 @@
 import type { Build } from "../api/client";
 import { Table } from "../theme/stage";
-import { figures } from "../units";
+import { rounded } from "../units";
 
 /** What to cut, where to bend, what to set: as tables, for screen and paper. */
 export function Lengths({ sheet }: { sheet: Build["sheet"] }) {
@@ -40,7 +40,7 @@ export function Lengths({ sheet }: { sheet: Build["sheet"] }) {
           {sheet.settings.map((setting) => (
             <tr key={setting.name}>
               <td>{setting.name}</td>
-              <td>{figures(setting.value_mm)} mm</td>
+              <td>{rounded(setting.value_mm)} mm</td>
               <td>{setting.how}</td>
             </tr>
           ))}

@@ -7,7 +7,7 @@ import { buildQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { Quiet } from "../theme/parts";
 import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { HowToDrawing } from "./HowToDrawing";
 import { Lengths } from "./Lengths";
 import { StepTimer } from "./StepTimer";
@@ -30,7 +30,7 @@ export function Make({ working }: { working: Working }) {
         <ToolRow>
           <h2>Build sheet</h2>
           <Quiet>
-            {done} of {sheet.steps.length} steps done, about {figures(sheet.minutes)} minutes in all
+            {done} of {sheet.steps.length} steps done, about {rounded(sheet.minutes)} minutes in all
           </Quiet>
           <Link to={`/motor/${id}/print/build`}>Print the sheet</Link>
         </ToolRow>
@@ -66,7 +66,7 @@ export function Make({ working }: { working: Working }) {
         </ToolRow>
         {!data.template_fits && (
           <CautionLine>
-            {figures(data.template_mm[0]!)} × {figures(data.template_mm[1]!)} mm do not fit on one sheet of A4 or
+            {rounded(data.template_mm[0]!)} × {rounded(data.template_mm[1]!)} mm do not fit on one sheet of A4 or
             Letter: print it on larger paper, or save it as SVG.
           </CautionLine>
         )}
@@ -74,7 +74,7 @@ export function Make({ working }: { working: Working }) {
           <img
             key={working.kept.version}
             src={`/api/shelf/${id}/template.svg?version=${working.kept.version}`}
-            alt={`${sheet.template.title}: ${figures(data.template_mm[0]!)} by ${figures(data.template_mm[1]!)} mm with a ruler line of 100 mm`}
+            alt={`${sheet.template.title}: ${rounded(data.template_mm[0]!)} by ${rounded(data.template_mm[1]!)} mm with a ruler line of 100 mm`}
           />
         </TemplateFrame>
         {sheet.how_to.length > 0 && <h2>How it is done</h2>}

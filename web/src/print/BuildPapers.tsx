@@ -5,7 +5,7 @@ import { HowToDrawing } from "../make/HowToDrawing";
 import { Lengths } from "../make/Lengths";
 import { clockText } from "../run/clock";
 import { CautionLine } from "../theme/stage";
-import { figures } from "../units";
+import { rounded } from "../units";
 import type { PaperProps } from "./paper";
 
 /** The build sheet on paper, with boxes to tick. */
@@ -16,7 +16,7 @@ export function BuildPaper({ kept }: PaperProps) {
   return (
     <>
       <p>
-        About {figures(sheet.minutes)} minutes. Tools: {sheet.tools.join(", ")}.
+        About {rounded(sheet.minutes)} minutes. Tools: {sheet.tools.join(", ")}.
       </p>
       <Lengths sheet={sheet} />
       <h2>Steps</h2>
@@ -51,7 +51,7 @@ export function TemplatePaper({ kept }: PaperProps) {
       <img
         src={`/api/shelf/${kept.id}/template.svg?version=${kept.version}`}
         style={{ width: `${width}mm`, height: `${height}mm` }}
-        alt={`${data.sheet.template.title}, ${figures(width!)} by ${figures(height!)} mm`}
+        alt={`${data.sheet.template.title}, ${rounded(width!)} by ${rounded(height!)} mm`}
       />
     </TrueSize>
   );

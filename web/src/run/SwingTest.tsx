@@ -6,7 +6,7 @@ import { balanceQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
-import { band, figures } from "../units";
+import { band, rounded } from "../units";
 
 /** The balance test: power off, let it swing, count. What the period tells, and what it does to "stays on". */
 export function SwingTest({ working, period }: { working: Working; period: number | null }) {
@@ -28,13 +28,13 @@ export function SwingTest({ working, period }: { working: Working; period: numbe
   return (
     <Found role="status" data-balance>
       <span>
-        A swing of {figures(period)} s: the center of mass is <b>{figures(data.imbalance_mm)} mm</b> off the axle. It
-        hops above <b>{figures(data.hop_speed, 2)}</b> {data.unit} {band(data.hop_band, 2)}. Stays on:{" "}
-        {figures(data.before.margin, 2)} → <b>{figures(data.after.margin, 2)}</b> × its limit, {data.after.state}.
+        A swing of {rounded(period)} s: the center of mass is <b>{rounded(data.imbalance_mm)} mm</b> off the axle. It
+        hops above <b>{rounded(data.hop_speed, 2)}</b> {data.unit} {band(data.hop_band, 2)}. Stays on:{" "}
+        {rounded(data.before.margin, 2)} → <b>{rounded(data.after.margin, 2)}</b> × its limit, {data.after.state}.
       </span>
       <MainButton
         isDisabled={taken}
-        onPress={() => working.commit({ design: measured }, `Measured balance: ${figures(data.imbalance_mm)} mm off`)}
+        onPress={() => working.commit({ design: measured }, `Measured balance: ${rounded(data.imbalance_mm)} mm off`)}
       >
         {taken ? "In the design" : "Use this balance"}
       </MainButton>

@@ -8,7 +8,7 @@ import { EntryField } from "../parts/EntryField";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { draftOf, emptyDraft, errorsOf, swingOf, trialOf, type Draft } from "./draft";
 import { SwingTest } from "./SwingTest";
 import { TurnCounter } from "./TurnCounter";
@@ -89,7 +89,7 @@ export function TrialForm({ working, correcting, done }: Props) {
           <EntryField
             key={pointer}
             label={`${label} as built`}
-            unit={`${unit && `${unit}, `}plan ${figures(value)}`}
+            unit={`${unit && `${unit}, `}plan ${rounded(value)}`}
             value={draft.built[pointer] ?? ""}
             onChange={(text) => setDraft((before) => ({ ...before, built: { ...before.built, [pointer]: text } }))}
             error={errors[pointer]}

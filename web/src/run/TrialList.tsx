@@ -6,7 +6,7 @@ import { answered, client, ProblemError, type KeptTrial } from "../api/client";
 import { trialsQuery } from "../api/queries";
 import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { BandBar } from "./BandBar";
 
 interface Props {
@@ -69,12 +69,12 @@ export function TrialList({ id, trials, words, correct }: Props) {
               <Row key={row.name} data-comparison={row.name} data-place={row.place}>
                 <span>{row.label}</span>
                 <b>
-                  {figures(row.measured)} {row.unit}
+                  {rounded(row.measured)} {row.unit}
                 </b>
                 <BandBar row={row} />
                 <Quiet>
-                  {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {figures(row.predicted)} (
-                  {figures(row.band[0], 2)}–{figures(row.band[1], 2)})
+                  {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {rounded(row.predicted)} (
+                  {rounded(row.band[0], 2)}–{rounded(row.band[1], 2)})
                 </Quiet>
               </Row>
             ))}

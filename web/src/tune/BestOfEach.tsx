@@ -6,7 +6,7 @@ import { bestQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, Quiet } from "../theme/parts";
 import { Table, Trouble } from "../theme/stage";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { namedIn } from "./named";
 
 /** The best value of each number that matters most, all others left as they are, with what limits it. */
@@ -18,7 +18,7 @@ export function BestOfEach({ working }: { working: Working }) {
   const use = (best: Best) =>
     working.commit(
       { design: withSettings(working.design, best.settings as Setting[]) },
-      `${best.factor.name}: ${figures(best.value)} ${best.factor.unit}`.trim(),
+      `${best.factor.name}: ${rounded(best.value)} ${best.factor.unit}`.trim(),
     );
   return (
     <section aria-label="The best of each">
@@ -42,11 +42,11 @@ export function BestOfEach({ working }: { working: Working }) {
               <tr key={best.factor.pointer} data-best={best.factor.pointer}>
                 <td>{namedIn(best.factor)}</td>
                 <td>
-                  {figures(best.factor.value)} {best.factor.unit}
+                  {rounded(best.factor.value)} {best.factor.unit}
                 </td>
                 <td>
                   <b>
-                    {figures(best.value)} {best.factor.unit}
+                    {rounded(best.value)} {best.factor.unit}
                   </b>
                 </td>
                 <td>{best.sentence}</td>

@@ -2,7 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { useId } from "react";
 import styled, { useTheme } from "styled-components";
 import type { Curve, DesignMap } from "../api/client";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { edgesOf, nearestAt, runsOf, stateAt, type Cell } from "./mapping";
 
 interface Props {
@@ -46,7 +46,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
   const words =
     state === "none"
       ? NAMES.none
-      : `${figure.label.toLowerCase()} ${figures(value)} ${figure.unit}; ${NAMES[state]}, weakest: ${link}, ${figures(map.margin[at.row]![at.column]!, 2)} × its limit`;
+      : `${figure.label.toLowerCase()} ${rounded(value)} ${figure.unit}; ${NAMES[state]}, weakest: ${link}, ${rounded(map.margin[at.row]![at.column]!, 2)} × its limit`;
   const click = (event: React.PointerEvent<SVGRectElement>) => {
     const box = event.currentTarget.ownerSVGElement!.getBoundingClientRect();
     const scale = WIDTH / box.width;
@@ -113,7 +113,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
                   strokeWidth={4}
                   paintOrder="stroke"
                 >
-                  {figures(contour.level)}
+                  {rounded(contour.level)}
                 </text>
               )}
             </g>
@@ -129,12 +129,12 @@ export function MapPlot({ map, figure, at, pick }: Props) {
         />
         {x.ticks(8).map((tick) => (
           <text key={tick} x={x(tick)} y={HEIGHT - BOTTOM + 16} textAnchor="middle" fontSize={12.5} fill={theme.text}>
-            {figures(tick)}
+            {rounded(tick)}
           </text>
         ))}
         {y.ticks(6).map((tick) => (
           <text key={tick} x={LEFT - 8} y={y(tick) + 4} textAnchor="end" fontSize={12.5} fill={theme.text}>
-            {figures(tick)}
+            {rounded(tick)}
           </text>
         ))}
         <text x={WIDTH - RIGHT} y={HEIGHT - 10} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
@@ -181,7 +181,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
         />
         <p data-picked role="status">
           <b>
-            {`${figures(column)} ${map.first.unit}`.trim()}, {`${figures(row)} ${map.second.unit}`.trim()}
+            {`${rounded(column)} ${map.first.unit}`.trim()}, {`${rounded(row)} ${map.second.unit}`.trim()}
           </b>
           : {words}.
         </p>
@@ -258,7 +258,7 @@ function Slider({ label, unit, values, at, set }: SliderProps) {
   return (
     <label>
       <span>
-        {label}: <b>{`${figures(values[at]!)} ${unit}`.trim()}</b>
+        {label}: <b>{`${rounded(values[at]!)} ${unit}`.trim()}</b>
       </span>
       <input
         type="range"
@@ -266,7 +266,7 @@ function Slider({ label, unit, values, at, set }: SliderProps) {
         min={0}
         max={values.length - 1}
         value={at}
-        aria-valuetext={`${figures(values[at]!)} ${unit}`.trim()}
+        aria-valuetext={`${rounded(values[at]!)} ${unit}`.trim()}
         onChange={(event) => set(Number(event.target.value))}
       />
     </label>

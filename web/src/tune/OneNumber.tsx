@@ -9,7 +9,7 @@ import { usePin } from "../shell/usePin";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
-import { figures, readMeasure } from "../units";
+import { rounded, readMeasure } from "../units";
 import { Picked } from "./Picked";
 import { Plot } from "./Plot";
 import { namedIn } from "./named";
@@ -64,7 +64,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
   const use = async () => {
     if (!factor || !point) return;
     const next = await turned(design, [{ pointer: factor.pointer, value: point.value }]);
-    commit({ design: next }, `${factor.name}: ${figures(point.value)} ${factor.unit}`.trim());
+    commit({ design: next }, `${factor.name}: ${rounded(point.value)} ${factor.unit}`.trim());
     setPicked(null);
   };
   const otherName = against === PINNED ? "pinned" : (shelf?.motors.find((motor) => motor.id === against)?.title ?? "");
@@ -87,13 +87,13 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           }}
         />
         <EntryField
-          label={`From (${figures(factor?.minimum ?? 0)})`}
+          label={`From (${rounded(factor?.minimum ?? 0)})`}
           unit={factor?.unit || "number"}
           value={range.low}
           onChange={(text) => setRange({ ...range, low: text })}
         />
         <EntryField
-          label={`to (${figures(factor?.maximum ?? 0)})`}
+          label={`to (${rounded(factor?.maximum ?? 0)})`}
           unit={factor?.unit || "number"}
           value={range.high}
           onChange={(text) => setRange({ ...range, high: text })}
@@ -155,7 +155,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
             isDisabled={Math.abs(point.value - factor.value) < 1e-9 || point.refused !== ""}
             onPress={() => void use()}
           >
-            Use {figures(point.value)} {factor.unit}
+            Use {rounded(point.value)} {factor.unit}
           </MainButton>
         </Foot>
       )}

@@ -1,6 +1,6 @@
 import styled from "styled-components";
 import type { Curve, Factor, SweepPoint } from "../api/client";
-import { band, figures } from "../units";
+import { band, rounded } from "../units";
 import { curveOf } from "./sweep";
 
 interface Props {
@@ -17,9 +17,9 @@ export function Picked({ factor, points, point, pick, curve }: Props) {
   const [drawn] = curveOf([point], curve);
   const weak = Object.entries(point.states).filter(([, state]) => state !== "holds");
   const words = drawn
-    ? `${curve.label} ${figures(drawn.middle)} ${curve.unit} ${band([drawn.low, drawn.high], 2)}`
+    ? `${curve.label} ${rounded(drawn.middle)} ${curve.unit} ${band([drawn.low, drawn.high], 2)}`
     : point.refused;
-  const value = `${figures(point.value)} ${factor.unit}`.trim();
+  const value = `${rounded(point.value)} ${factor.unit}`.trim();
   return (
     <Row>
       <label>

@@ -2,7 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
 import styled, { useTheme } from "styled-components";
 import type { Curve, Link, SweepPoint } from "../api/client";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { curveOf, stretches, type Drawn, type SweepSoFar } from "./sweep";
 
 interface Props {
@@ -85,7 +85,7 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
         <g key={tick}>
           <path d={`M${LEFT} ${y(tick)}H${WIDTH - RIGHT}`} stroke={theme.rule} />
           <text x={LEFT - LABEL_GAP} y={y(tick) + 4} textAnchor="end" fontSize={12.5} fill={theme.text}>
-            {figures(tick)}
+            {rounded(tick)}
           </text>
         </g>
       ))}
@@ -130,22 +130,22 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
       })}
       {x.ticks(8).map((tick) => (
         <text key={tick} x={x(tick)} y={end + 14} textAnchor="middle" fontSize={12.5} fill={theme.text}>
-          {figures(tick)}
+          {rounded(tick)}
         </text>
       ))}
       <text x={WIDTH - RIGHT} y={end + 30} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
         {factor.name.toLowerCase()}
         {factor.unit ? `, ${factor.unit}` : ""}
       </text>
-      {inRange && ruler(factor.value, `now ${figures(factor.value)}`, false, 0)}
+      {inRange && ruler(factor.value, `now ${rounded(factor.value)}`, false, 0)}
       {best !== undefined && best >= first && best <= last && Math.abs(best - factor.value) > 1e-9 && (
         <g data-best-line>
-          {ruler(best, `best ${figures(best)}`, true, Math.abs(x(best) - x(factor.value)) < NEAR ? 14 : 0)}
+          {ruler(best, `best ${rounded(best)}`, true, Math.abs(x(best) - x(factor.value)) < NEAR ? 14 : 0)}
         </g>
       )}
       {Math.abs(picked - factor.value) > (last - first) / Math.max(sweep.points.length - 1, 1) / 2 &&
         picked !== best &&
-        ruler(picked, `picked ${figures(picked)}`, true, 14)}
+        ruler(picked, `picked ${rounded(picked)}`, true, 14)}
       <rect
         x={LEFT}
         y={CURVE.top}

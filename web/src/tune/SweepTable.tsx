@@ -1,7 +1,7 @@
 import styled from "styled-components";
 import type { Curve, Link } from "../api/client";
 import { Table } from "../theme/stage";
-import { band, figures } from "../units";
+import { band, rounded } from "../units";
 import { curveOf, type SweepSoFar } from "./sweep";
 
 /** The sweep as a table: the figure with its band, and the state of every link in words. */
@@ -28,8 +28,8 @@ export function SweepTable({ sweep, curve, links }: { sweep: SweepSoFar; curve: 
             const [drawn] = curveOf([point], curve);
             return (
               <tr key={point.value}>
-                <td>{figures(point.value)}</td>
-                <td>{drawn ? `${figures(drawn.middle)} ${band([drawn.low, drawn.high], 2)}` : point.refused}</td>
+                <td>{rounded(point.value)}</td>
+                <td>{drawn ? `${rounded(drawn.middle)} ${band([drawn.low, drawn.high], 2)}` : point.refused}</td>
                 {links.map((link) => (
                   <td key={link.id}>{point.states[link.id] ?? ""}</td>
                 ))}

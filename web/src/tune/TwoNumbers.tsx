@@ -7,7 +7,7 @@ import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
-import { figures } from "../units";
+import { rounded } from "../units";
 import { MapPlot } from "./MapPlot";
 import { nearestAt, type Cell } from "./mapping";
 import { namedIn } from "./named";
@@ -38,7 +38,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
       { pointer: map.first.pointer, value: x },
       { pointer: map.second.pointer, value: y },
     ];
-    const words = `${map.first.name} ${figures(x)}, ${map.second.name.toLowerCase()} ${figures(y)}`;
+    const words = `${map.first.name} ${rounded(x)}, ${map.second.name.toLowerCase()} ${rounded(y)}`;
     commit({ design: await turned(design, turns) }, words);
     setPicked(null);
   };
@@ -105,7 +105,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
                   )
                 }
               >
-                Use the best pair: {figures(data.best[0]!)} {data.first.unit} and {figures(data.best[1]!)}{" "}
+                Use the best pair: {rounded(data.best[0]!)} {data.first.unit} and {rounded(data.best[1]!)}{" "}
                 {data.second.unit}
               </MainButton>
             ) : (

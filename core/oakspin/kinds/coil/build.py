@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from oakspin.design.coil import CradleDesign, Lead, OwnOutline
-from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.numbers import TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
@@ -54,23 +54,23 @@ def _former(design: CoilMotor, shape: CoilShape) -> tuple[str, float, float]:
     return shape.wound.outline.by, round(along, 1), round(across, 1)
 
 
-def _settings(design: CoilMotor, shape: CoilShape) -> tuple[Measure, ...]:
+def _settings(design: CoilMotor, shape: CoilShape) -> tuple[SetLength, ...]:
     by, along, across = _former(design, shape)
     rise = design.supports.level_mm / 2
     axle = mm(shape.axle)
     former = (
-        Measure("Former, diameter", along, "a pen, a battery or a dowel of this size")
+        SetLength("Former, diameter", along, "a pen, a battery or a dowel of this size")
         if by == "round" and not shape.wound.outline.lobe
-        else Measure("Former, along the axle", along, f"a block {along:g} × {across:g} mm, edges rounded")
+        else SetLength("Former, along the axle", along, f"a block {along:g} × {across:g} mm, edges rounded")
     )
     gap = max(1, round(design.gap_mm / 1.8))
     measures = [
         former,
-        Measure("Leads, each", design.tails.length_mm, "from the bundle to the tip"),
-        Measure("Supports apart", design.supports.spacing_mm, "the gauge on the template"),
-        Measure("Seat above the bench, left", round(axle - rise, 1), "the gauge on the template"),
-        Measure("Seat above the bench, right", round(axle + rise, 1), "the gauge on the template"),
-        Measure(
+        SetLength("Leads, each", design.tails.length_mm, "from the bundle to the tip"),
+        SetLength("Supports apart", design.supports.spacing_mm, "the gauge on the template"),
+        SetLength("Seat above the bench, left", round(axle - rise, 1), "the gauge on the template"),
+        SetLength("Seat above the bench, right", round(axle + rise, 1), "the gauge on the template"),
+        SetLength(
             "Gap between coil and magnet",
             design.gap_mm,
             f"{gap} {'coin' if gap == 1 else 'coins'} of 1.8 mm slip{'s' if gap == 1 else ''} under the coil",
@@ -78,7 +78,7 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[Measure, ...]:
     ]
     if design.kind == "lobes":
         measures.append(
-            Measure("Each lobe reaches from the axle", mm(shape.wound.measures.reach), "the outline on the template")
+            SetLength("Each lobe reaches from the axle", mm(shape.wound.measures.reach), "the outline on the template")
         )
     return tuple(measures)
 

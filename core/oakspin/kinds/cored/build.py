@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from oakspin.design.cored import CoredDesign
-from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.cored import words as say
 from oakspin.kinds.cored.numbers import TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
@@ -38,17 +38,17 @@ def cored_build(design: CoredDesign) -> BuildPlan:
     )
 
 
-def _settings(design: CoredDesign, shape: CoredShape) -> tuple[Measure, ...]:
+def _settings(design: CoredDesign, shape: CoredShape) -> tuple[SetLength, ...]:
     plan = design.commutator
     arc = math.radians(plan.gap_deg) * plan.radius_mm
     coins = max(1, round(design.gap.distance_mm / 1.8))
     return (
-        Measure(
+        SetLength(
             "Each arm, wound length", mm(shape.arm), f"{shape.per_layer} turns side by side; {shape.layers} layers"
         ),
-        Measure("Gap of the commutator, round the shaft", round(arc, 1), "the gauge on the template, wrapped round"),
-        Measure("Bar to magnet", design.gap.distance_mm, f"{coins} coins of 1.8 mm"),
-        Measure("Shaft through the middle of the bar", mm(shape.half), "balance it on a knife's back first"),
+        SetLength("Gap of the commutator, round the shaft", round(arc, 1), "the gauge on the template, wrapped round"),
+        SetLength("Bar to magnet", design.gap.distance_mm, f"{coins} coins of 1.8 mm"),
+        SetLength("Shaft through the middle of the bar", mm(shape.half), "balance it on a knife's back first"),
     )
 
 

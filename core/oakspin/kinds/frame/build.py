@@ -8,7 +8,7 @@ import numpy as np
 
 from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.draws import MEDIAN, Array
-from oakspin.kinds.build import Bend, BuildPlan, Cut, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import Bend, BuildPlan, Cut, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.frame import words as say
 from oakspin.kinds.geometry import Polyline
 from oakspin.kinds.partlines import magnets_name, pack_name
@@ -80,18 +80,20 @@ def _cross(before: Array, after: Array) -> float:
     return float(before[0] * after[1] - before[1] * after[0])
 
 
-def _settings(design: FrameDesign, shape: FrameShape) -> tuple[Measure, ...]:
+def _settings(design: FrameDesign, shape: FrameShape) -> tuple[SetLength, ...]:
     gap = design.feet.gap_mm
     what = "ring" if design.feet.type == "ring" else "feet"
     sheets = max(1, round(gap / PAPER))
     measures = [
-        Measure(
+        SetLength(
             f"Clearance of the {what} to the rim",
             gap,
             f"{sheets} {'sheet' if sheets == 1 else 'sheets'} of paper slip in",
         ),
-        Measure(f"Height of the {what} above the bench", design.feet.height_mm, "a mark on a card beside the magnets"),
-        Measure(
+        SetLength(
+            f"Height of the {what} above the bench", design.feet.height_mm, "a mark on a card beside the magnets"
+        ),
+        SetLength(
             "Height of the point above the bench",
             round(shape.tip * 1e3, 1),
             "the frame rests with its feet at their mark",
@@ -100,7 +102,7 @@ def _settings(design: FrameDesign, shape: FrameShape) -> tuple[Measure, ...]:
     half = design.outline.half
     if isinstance(half, BySpring):
         former = (half.diameter_mm - wire_diameter(design.wire) * 1e3) / SPRING_BACK
-        measures.append(Measure("Former to wind the spring on", round(former, 1), "it opens a little when slid off"))
+        measures.append(SetLength("Former to wind the spring on", round(former, 1), "it opens a little when slid off"))
     return tuple(measures)
 
 

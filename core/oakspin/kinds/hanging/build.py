@@ -7,7 +7,7 @@ import math
 from oakspin.constants import HANDS_OFF_C
 from oakspin.design.hanging import HangingDesign
 from oakspin.draws import MEDIAN
-from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.geometry import Label, Shape, mm
 from oakspin.kinds.hanging import words as say
 from oakspin.kinds.hanging.drawing import rotor
@@ -48,12 +48,12 @@ def hanging_build(design: HangingDesign) -> BuildPlan:
     )
 
 
-def _settings(design: HangingDesign, shape: HangingShape) -> tuple[Measure, ...]:
+def _settings(design: HangingDesign, shape: HangingShape) -> tuple[SetLength, ...]:
     lead = design.lead
     return (
-        Measure("Touch above the stack's lower face", lead.height_mm, "the line on the template"),
-        Measure("Screw, from head to point", design.screw.length_mm, "the outline on the template"),
-        Measure("Point's flat", design.screw.tip_mm, say.SETTINGS),
+        SetLength("Touch above the stack's lower face", lead.height_mm, "the line on the template"),
+        SetLength("Screw, from head to point", design.screw.length_mm, "the outline on the template"),
+        SetLength("Point's flat", design.screw.tip_mm, say.SETTINGS),
     )
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from oakspin.design.train import TrainDesign
-from oakspin.kinds.build import BuildPlan, Cut, HowTo, Measure, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, circle, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.steps import lay_out
@@ -54,21 +54,21 @@ def _cuts(design: TrainDesign, shape: TrainShape) -> tuple[Cut, ...]:
     return (Cut("Track", spools, float(each), 2 * SPARE, note),)
 
 
-def _settings(design: TrainDesign, shape: TrainShape) -> tuple[Measure, ...]:
+def _settings(design: TrainDesign, shape: TrainShape) -> tuple[SetLength, ...]:
     per_10cm = 0.1 / shape.tight
     measures = [
-        Measure("Former, diameter", design.track.former_mm, "a rod or tube; one layer of paper adds 0.2 mm"),
-        Measure("Bore after spring-back", round(mm(shape.bore), 1), say.SETTINGS),
-        Measure(
+        SetLength("Former, diameter", design.track.former_mm, "a rod or tube; one layer of paper adds 0.2 mm"),
+        SetLength("Bore after spring-back", round(mm(shape.bore), 1), say.SETTINGS),
+        SetLength(
             "Finished track",
             round(mm(shape.track)),
             f"{per_10cm:.0f} turns to 100 mm, {wound_turns(design, shape):.0f} in all",
         ),
-        Measure("Play round the magnets", round(mm(play(shape)), 1), "two to eight sheets of paper"),
+        SetLength("Play round the magnets", round(mm(play(shape)), 1), "two to eight sheets of paper"),
     ]
     for part in design.track.stretches:
         measures.append(
-            Measure(
+            SetLength(
                 f"Pitch from {part.from_mm:g} to {part.to_mm:g} mm",
                 part.pitch_mm,
                 f"{100 / part.pitch_mm:.0f} turns to 100 mm",

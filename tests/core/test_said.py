@@ -1,0 +1,19 @@
+"""What is said of a few designs a kind, kept as text: a change of any figure or sentence is seen and reviewed.
+
+These are pins of our own, no reference: when a change is meant, write them anew with
+``python -m tests.core.telling --write`` and read what has become of them.
+"""
+
+import pytest
+
+from tests.core.telling import FOLDER, TOLD, file_of, telling
+
+
+@pytest.mark.parametrize("name", TOLD)
+def test_it_says_what_was_reviewed(name: str) -> None:
+    kept = file_of(name).read_text(encoding="utf-8").splitlines()
+    assert telling(TOLD[name]).splitlines() == kept
+
+
+def test_no_text_is_kept_of_a_design_that_is_told_no_more() -> None:
+    assert sorted(FOLDER.iterdir()) == sorted(file_of(name) for name in TOLD)
