@@ -67,8 +67,7 @@ def python_environment(names: str = "run") -> None:
         return
     _room_on_disk()
     say(
-        f"installing Python packages for {'testing' if names == 'test' else 'running'} into .venv "
-        "(once, about a minute)"
+        f"installing Python packages for {'running' if names == 'run' else 'testing'} into .venv (once, about a minute)"
     )
     if not PYTHON.is_file():
         run(

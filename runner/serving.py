@@ -1,4 +1,4 @@
-"""./oak start: everything a newcomer needs, then the server."""
+"""Serving: ./oak start for a user, ./oak dev for who works on the pages."""
 
 from __future__ import annotations
 
@@ -7,11 +7,23 @@ import os
 import shutil
 import socket
 import subprocess
+import time
 from pathlib import Path
 
-from runner.environment import PYTHON, ROOT, Trouble, built_front_end, process_environment, python_environment, say
+from runner.environment import (
+    PYTHON,
+    ROOT,
+    WEB,
+    Trouble,
+    built_front_end,
+    node_modules,
+    process_environment,
+    python_environment,
+    say,
+)
 
 DEFAULT_PORT = 8765
+PAGES_PORT = 5173
 
 
 def start(words: list[str]) -> int:
@@ -21,8 +33,6 @@ def start(words: list[str]) -> int:
     parser.add_argument("--fresh", action="store_true", help="put the sample world back, after asking")
     parser.add_argument("--yes", action="store_true", help="with --fresh: do not ask")
     options = parser.parse_args(words)
-    if not 1 <= options.port <= 65535:
-        raise Trouble(f"Port {options.port} is no port: choose one from 1 to 65535.")
     _port_is_free(options.port)
     python_environment("run")
     built_front_end()
@@ -31,12 +41,50 @@ def start(words: list[str]) -> int:
     return subprocess.call([str(PYTHON), "-m", "server.serve", str(options.port)], cwd=ROOT, env=process_environment())
 
 
+def dev(words: list[str]) -> int:
+    """Serve for development: the server, and pages that are made anew when a source changes."""
+    parser = argparse.ArgumentParser(prog="oak dev")
+    parser.add_argument("--port", type=int, default=DEFAULT_PORT, help=f"the server's port (default {DEFAULT_PORT})")
+    parser.add_argument("--pages", type=int, default=PAGES_PORT, help=f"port of the pages (default {PAGES_PORT})")
+    options = parser.parse_args(words)
+    for port in (options.port, options.pages):
+        _port_is_free(port)
+    python_environment("run")
+    node_modules()
+    environment = {**process_environment(), "OAKSPIN_SERVER": f"http://127.0.0.1:{options.port}"}
+    # Vite itself, not npm: npm would not pass the signal on.
+    vite = [
+        str(WEB / "node_modules" / ".bin" / "vite"),
+        "--port",
+        str(options.pages),
+        "--strictPort",
+        "--host",
+        "127.0.0.1",
+    ]
+    children = [
+        subprocess.Popen([str(PYTHON), "-m", "server.serve", str(options.port)], cwd=ROOT, env=environment),
+        subprocess.Popen(vite, cwd=WEB, env=environment),
+    ]
+    say(f"open http://127.0.0.1:{options.pages}; a change of a page shows at once, of the server after a restart")
+    try:
+        while all(child.poll() is None for child in children):
+            time.sleep(0.2)
+        return next(child.returncode for child in children if child.returncode is not None)
+    finally:
+        for child in children:
+            child.terminate()
+        for child in children:
+            child.wait()
+
+
 def data_folder() -> Path:
     """Where the server keeps its data; OAKSPIN_DATA moves it."""
     return Path(os.environ.get("OAKSPIN_DATA", ROOT / "data"))
 
 
 def _port_is_free(port: int) -> None:
+    if not 1 <= port <= 65535:
+        raise Trouble(f"Port {port} is no port: choose one from 1 to 65535.")
     with socket.socket() as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:

@@ -1,4 +1,4 @@
-"""./oak test, ./oak bench, ./oak pictures and ./oak evaluate."""
+"""./oak test, ./oak bench, ./oak mutate, ./oak pictures and ./oak evaluate."""
 
 from __future__ import annotations
 
@@ -50,6 +50,12 @@ def bench(words: list[str]) -> int:
     built_front_end()
     chromium()
     return _python("-m", "bench", *words)
+
+
+def mutate(words: list[str]) -> int:
+    """Change places of the core at random, and count the changes that no test notices."""
+    python_environment("mutate")
+    return _python("-m", "runner.mutating", *words)
 
 
 def pictures(words: list[str]) -> int:
