@@ -19,7 +19,7 @@ from oakspin.safety import cautions_of
 from oakspin.teach import cards_of, explain, pole_finder
 from oakspin.tune import tuning_of
 from tests.core.designs import changed, grade, sample
-from tests.core.variety import CORED, CRADLE, DESIGNS, HANGING, LANTERN, LOBES, TRAIN
+from tests.core.variety import CORED, CRADLE, DESIGNS, HANGING, LANTERN, LOBES, ROLLER, TRAIN
 
 FOLDER = Path(__file__).parent / "said"
 
@@ -47,6 +47,9 @@ TOLD: dict[str, Design] = {
     "train, harbor ring": sample("harbor-ring"),
     "train, two stretches and a kink": changed(DESIGNS["two stretches"], maker="young_pupil", surface="tarnished", nose_g=2.0),
     "train, unlike poles, sharp arc, enameled": changed(TRAIN, rear__pole_up="S", track__plan={"form": "arc", "radius_mm": 60.0, "slope_deg": 6.0}, wire__finish="enameled", front__diameter_mm=10.0, leads="+"),
+    "roller, crate roller": sample("crate-roller"),
+    "roller, uphill, minus near, tarnished": changed(ROLLER, plus_at="far", magnets__pole_up="S", sheet__slope_deg=0.5, surface="tarnished", maker="young_pupil"),
+    "roller, unlike poles, steel, narrow": changed(ROLLER, outward="unlike", sheet__material="steel", sheet__width_mm=40.0, magnets__diameter_mm=10.0),
 }  # fmt: skip
 
 
