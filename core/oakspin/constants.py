@@ -106,6 +106,9 @@ UNCERTAIN: dict[str, Uncertain] = {
     "contact_tilt": _times(1.0, "whether the inner or the outer edge of a magnet touches", "build scatter"),
     "hand_pitch": _times(1.0, "pitch, spread by the maker's hand", "build scatter"),
     "made_slide": Uncertain(0.8, 0.5, 0.95, "1", "share of time that a sliding magnet touches", _OWN, top=1.0),
+    "rolling": Uncertain(0.012, 0.006, 0.025, "1", "rolling friction of a small steel-hard wheel on foil", _HANDBOOK),
+    "wheel_film": _times(2.0, "film on the sheet under a wheel", "R. Holm, Electric Contacts"),
+    "made_wheel": Uncertain(0.85, 0.6, 0.97, "1", "share of time that both wheels touch bare metal", _OWN, top=1.0),
     "hand_turns": _times(1.0, "turns counted, spread by the maker's hand", "build scatter"),
     "hand_symmetry": _times(1.0, "symmetry, spread by the maker's hand", "build scatter"),
 }

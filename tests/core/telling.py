@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+import json
 import sys
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from pathlib import Path
+from typing import Any
+
+import numpy as np
 
 from oakspin import advise, look
 from oakspin.design import Design
@@ -13,13 +17,14 @@ from oakspin.draws import Draws
 from oakspin.kinds.geometry import Geometry, seen
 from oakspin.kinds.kinds import changes_of
 from oakspin.kinds.look import spin
-from oakspin.make import build_sheet, first_run
+from oakspin.kinds.numbers import Dial
+from oakspin.make import build_sheet, first_run, template_svg
 from oakspin.measure import trial_form
 from oakspin.safety import cautions_of
 from oakspin.teach import cards_of, explain, pole_finder
 from oakspin.tune import tuning_of
 from tests.core.designs import changed, grade, sample
-from tests.core.variety import CORED, CRADLE, DESIGNS, HANGING, LANTERN, LOBES, TRAIN
+from tests.core.variety import CORED, CRADLE, DESIGNS, HANGING, LANTERN, LOBES, ROLLER, TRAIN
 
 FOLDER = Path(__file__).parent / "said"
 
@@ -28,6 +33,7 @@ TOLD: dict[str, Design] = {
     "frame, lantern": LANTERN,
     "frame, carousel of young pupils": changed(sample("carousel"), maker="young_pupil", surface="tarnished"),
     "frame, one leg across, ferrite, flat seat": changed(LANTERN, outline__legs=1, magnets__magnetized="across", magnets__strength=grade("ferrite"), pivot={"seat": "flat", "off_center_mm": 3.0}, wire__finish="enameled", wire__ends_stripped=False, feet__height_mm=9.0),
+    "frame, cell of one's own": DESIGNS["own cell"],
     "frame, spring, ring of steel wire": changed(DESIGNS["spring"], feet__type="ring", wire__material="steel", pivot__seat="cup", battery__used_percent=60.0),
     "hanging, beacon": sample("beacon"),
     "hanging, brass, far": changed(HANGING, screw__material="brass", lead__type="steel_clip", lead__height_mm=30.0, wire__finish="plastic", magnets__plating="epoxy"),
@@ -47,6 +53,10 @@ TOLD: dict[str, Design] = {
     "train, harbor ring": sample("harbor-ring"),
     "train, two stretches and a kink": changed(DESIGNS["two stretches"], maker="young_pupil", surface="tarnished", nose_g=2.0),
     "train, unlike poles, sharp arc, enameled": changed(TRAIN, rear__pole_up="S", track__plan={"form": "arc", "radius_mm": 60.0, "slope_deg": 6.0}, wire__finish="enameled", front__diameter_mm=10.0, leads="+"),
+    "train, long, four spools": changed(TRAIN, track__length={"by": "turns", "turns": 4500}, battery__in_series=2),
+    "roller, crate roller": sample("crate-roller"),
+    "roller, uphill, minus near, tarnished": changed(ROLLER, plus_at="far", magnets__pole_up="S", sheet__slope_deg=0.5, surface="tarnished", maker="young_pupil"),
+    "roller, unlike poles, steel, narrow": changed(ROLLER, outward="unlike", sheet__material="steel", sheet__width_mm=40.0, magnets__diameter_mm=10.0),
 }  # fmt: skip
 
 
@@ -58,13 +68,38 @@ def _band(band: tuple[float, float]) -> str:
     return f"({_n(band[0])} to {_n(band[1])})"
 
 
+def _way(line: Iterable[tuple[float, ...]], closed: bool = False) -> str:
+    """Where a line runs, and how long it is: what is drawn otherwise is told otherwise."""
+    points = np.array(list(line))
+    ring = np.vstack([points, points[:1]]) if closed else points
+    low, high = points.min(axis=0), points.max(axis=0)
+    spans = ", ".join(f"{_n(a)} to {_n(b)}" for a, b in zip(low.tolist(), high.tolist(), strict=True))
+    return f"{spans}, long {_n(float(np.linalg.norm(np.diff(ring, axis=0), axis=1).sum()))}"
+
+
+def _value(value: Any) -> str:
+    return json.dumps(value, default=str) if isinstance(value, dict | list) else str(value)
+
+
+def _choices(dial: Dial) -> str:
+    shown = [f"{'*' if one.key == dial.chosen else ''}{one.label}" for one in dial.choices]
+    told = [
+        f"{text} {_value(one.value)}" if isinstance(one.value, dict | list) else text
+        for text, one in zip(shown, dial.choices, strict=True)
+    ]
+    return "; ".join(told) or f"{dial.value} [{_n(dial.minimum)} to {_n(dial.maximum)} by {_n(dial.step)}]"
+
+
 def telling(design: Design) -> str:
     """All of it, a section a stage."""
     sections = {
         "RUN CHAIN": _chain(design),
         "PARTS": _parts(design),
         "DRAWING": _drawing(look(design).drawing),
-        "CHANGES WORTH TRYING": (f"{change.sentence} [{_n(change.effort)}]" for change in changes_of(design)),
+        "CHANGES WORTH TRYING": (
+            f"{change.sentence} [{_n(change.effort)}] {'; '.join(f'{one.pointer} {_value(one.value)}' for one in change.patch)}"
+            for change in changes_of(design)
+        ),
         "WHAT HELPS": (f"{one.sentence}: {one.effect}" for one in advise(design, Draws(64))),
         "MAKE": _make(design),
         "RUN": _run(design),
@@ -97,14 +132,14 @@ def _parts(design: Design) -> Iterator[str]:
                 marks = f"{f', tuned {dial.tuned}' if dial.tuned else ''}{', as built' if dial.built else ''}"
                 yield f"  {dial.label} = {_n(dial.value)} {dial.unit} [{_n(dial.minimum)} to {_n(dial.maximum)} by {_n(dial.step)}] {dial.name}{along}{marks}"
             else:
-                yield f"  {dial.label}: {', '.join(f'*{one.label}' if one.key == dial.chosen else one.label for one in dial.choices) or dial.value}"
+                yield f"  {dial.label}: {_choices(dial)}"
 
 
 def _drawing(drawing: Geometry) -> Iterator[str]:
     yield f"{drawing.caption}; bounds {' '.join(map(_n, drawing.bounds))}; pose {_n(drawing.pose)}; turning {drawing.turning.seen} at {_n(drawing.turning.x)} {_n(drawing.turning.y)}"
     for shape in drawing.shapes[:60]:
-        xs, ys = zip(*shape.points, strict=True)
-        yield f"{shape.role} {shape.label} {_n(min(xs))} to {_n(max(xs))}, {_n(min(ys))} to {_n(max(ys))}"
+        yield f"{shape.role} {shape.label} {_way(shape.points, shape.closed)}"
+    yield from (f"current along {_way(line)}" for line in drawing.current)
     for path in drawing.moving:
         line = path.route or seen(path, drawing.pose)
         middle = line[len(line) // 2]
@@ -148,10 +183,12 @@ def _make(design: Design) -> Iterator[str]:
     yield f"template {sheet.template.title}: {dict(roles)}, bounds {' '.join(map(_n, sheet.template.bounds))}"
     yield from (f"  {label.text} at {_n(label.x)} {_n(label.y)}" for label in sheet.template.labels)
     for line in sheet.template.lines:
-        xs, ys = zip(*line.points, strict=True)
-        yield f"  {line.role} {_n(min(xs))} to {_n(max(xs))}, {_n(min(ys))} to {_n(max(ys))}"
+        yield f"  {line.role} {_way(line.points, line.closed)}"
+    yield f"  printed with {template_svg(sheet.template, 'T').rsplit('<text', 1)[1].strip()}"
     for figure in sheet.how_to:
-        yield f"how to: {figure.title}. {figure.text} [{', '.join(shape.role for shape in figure.shapes)}; {', '.join(label.text for label in figure.labels)}]"
+        yield f"how to: {figure.title}. {figure.text} bounds {' '.join(map(_n, figure.bounds))}"
+        yield from (f"  {shape.role} {_way(shape.points, shape.closed)}" for shape in figure.shapes)
+        yield from (f"  {label.text} at {_n(label.x)} {_n(label.y)}" for label in figure.labels)
     card = first_run(design, "")
     yield f"first run: {card.flick} Power off after {card.disconnect_after} s; {card.why} Cool for {card.cool_for} s."
     yield from (

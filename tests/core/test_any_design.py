@@ -51,7 +51,15 @@ def test_every_valid_design_gets_a_finite_look_or_a_refusal_with_a_hint(design: 
     for name, figure in verdict.figures.items():
         assert math.isfinite(figure.value), name
         assert figure.band[0] <= figure.value <= figure.band[1], name
-    assert verdict.direction in {"clockwise", "counter-clockwise", "forward", "backward", "none"}
+    assert verdict.direction in {
+        "clockwise",
+        "counter-clockwise",
+        "forward",
+        "backward",
+        "to the right",
+        "to the left",
+        "none",
+    }
     assert (verdict.sense == 0) == (verdict.direction == "none")
     assert all(map(math.isfinite, _places(shown)))
 

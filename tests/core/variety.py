@@ -8,6 +8,7 @@ from oakspin.kinds.kinds import KINDS
 from tests.core.designs import CRADLE, LANTERN, LOBES, changed, sample
 
 HANGING, CORED, TRAIN = KINDS["hanging"].start, KINDS["cored"].start, KINDS["train"].start
+ROLLER = KINDS["roller"].start
 OWN_CELL = {"volts": 1.2, "ohms": 0.1, "mass_g": 30, "diameter_mm": 14.5, "length_mm": 50.0, "charge_Ah": 1.0}
 CORNERS = [{"along_mm": x, "across_mm": y} for x, y in ((-11.0, -9.0), (12.0, -9.0), (8.0, 10.0), (-9.0, 7.0))]
 PULLED = [{"from_mm": 150.0, "to_mm": 260.0, "pitch_mm": 3.0}, {"from_mm": 330.0, "to_mm": 400.0, "pitch_mm": 1.5}]
@@ -45,4 +46,11 @@ DESIGNS: dict[str, Any] = {
     "told in turns": changed(TRAIN, track__length={"by": "turns", "turns": 700}, nose_g=3.0, leads="+"),
     "arc": changed(TRAIN, track__plan={"form": "arc", "radius_mm": 300.0, "slope_deg": 4.0}),
     "ring of track": sample("harbor-ring"),
+    "roller": ROLLER,
+    "roller uphill, the other way": changed(
+        ROLLER, plus_at="far", magnets__pole_up="S", sheet__slope_deg=0.4, sheet__width_mm=60.0
+    ),
+    "roller of two cells": changed(
+        ROLLER, battery__in_series=2, sheet__material="copper", outward="unlike", magnets__count=2
+    ),
 }

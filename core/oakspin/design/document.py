@@ -12,6 +12,7 @@ from oakspin.design.cored import CoredDesign
 from oakspin.design.frame import FrameDesign
 from oakspin.design.hanging import HangingDesign
 from oakspin.design.models import Record
+from oakspin.design.roller import RollerDesign
 from oakspin.design.train import TrainDesign
 from oakspin.design.versions import VERSION, upgraded
 from oakspin.errors import Fault, UnreadableDesign
@@ -20,7 +21,8 @@ FORMAT = "oakspin.design"
 LARGEST_FILE = 1_000_000
 
 Design = Annotated[
-    FrameDesign | HangingDesign | CradleDesign | LobesDesign | CoredDesign | TrainDesign, Field(discriminator="kind")
+    FrameDesign | HangingDesign | CradleDesign | LobesDesign | CoredDesign | TrainDesign | RollerDesign,
+    Field(discriminator="kind"),
 ]
 _ADAPTER: TypeAdapter[Design] = TypeAdapter(Design)
 

@@ -40,8 +40,8 @@ class Assembly:
     front: Ending
     rear: Ending
 
-    def flux(self, r: float, z: Array) -> Array:
-        """Flux through a coaxial turn of radius ``r`` at ``z``, both in m; Wb.
+    def flux(self, r: Array | float, z: Array) -> Array:
+        """Flux through coaxial turns of radius ``r`` at ``z``, both in m, of shapes that broadcast; Wb.
 
         Magnets in closed form; the saturated can by a fit to finite elements (within 2.2 % at and
         beyond its ends, about 5 % inside).
@@ -52,18 +52,18 @@ class Assembly:
         return np.asarray(front + rear + self._can(self.front, r, z) + self._can(self.rear, r, -z))
 
     @staticmethod
-    def _magnet(end: Ending, r: float, z: Array) -> Array:
+    def _magnet(end: Ending, r: Array | float, z: Array) -> Array:
         if end.across:
-            return np.zeros_like(z)
+            return np.zeros(np.broadcast_shapes(np.shape(r), z.shape))
         flux = cylinder_flux(r, z, radius=end.radius, length=end.length)
         if end.hole:
             flux = flux - cylinder_flux(r, z, radius=end.hole, length=end.length)
         return np.asarray(end.remanence * flux)
 
-    def _can(self, end: Ending, r: float, z: Array) -> Array:
+    def _can(self, end: Ending, r: Array | float, z: Array) -> Array:
         """What the end of the can toward +z adds; it carries no more than its magnet sends in."""
         if self.wall == 0 or end.across:
-            return np.zeros_like(z)
+            return np.zeros(np.broadcast_shapes(np.shape(r), z.shape))
         carried = CAN_SHARE * 2 * np.pi * (self.radius - self.wall / 2) * self.wall * STEEL_SATURATION_T
         sent = abs(end.remanence) * float(
             cylinder_flux(self.radius, end.length / 2, radius=end.radius, length=end.length)
@@ -75,5 +75,5 @@ class Assembly:
         return np.asarray(pole * np.where(z >= 0, inside, 0.0))
 
 
-def _share(distance: Array, r: float) -> Array:
+def _share(distance: Array, r: Array | float) -> Array:
     return np.asarray(1 - distance / np.hypot(r, distance))

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from oakspin.design import Design
 from oakspin.design.battery import CellName
 from oakspin.design.magnets import ByGrade, Magnets
-from oakspin.design.wire import ByGauge
+from oakspin.design.wire import ByGauge, Wire
 from oakspin.kinds.change import Change, change
 from oakspin.parts.catalogue import CELLS
 from oakspin.parts.cell import cell_of
@@ -40,11 +40,11 @@ def battery_changes(design: Design, cells: tuple[CellName, ...]) -> Iterator[Cha
             yield change(f"Change to {CELLS[name].name}", ("/battery/cell", name), ("/battery/own", None), effort=0.15)
 
 
-def wire_changes(design: Design) -> Iterator[Change]:
+def wire_changes(wire: Wire) -> Iterator[Change]:
     """Copper, two gauges thicker, two thinner."""
-    if design.wire.material != "copper":
+    if wire.material != "copper":
         yield change("Take copper wire", ("/wire/material", "copper"), effort=0.1)
-    size = design.wire.size
+    size = wire.size
     if isinstance(size, ByGauge):
         for awg, text in ((size.awg - 2, "Thicker"), (size.awg + 2, "Thinner")):
             if 8 <= awg <= 34:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.design import Design
+from oakspin.design.wire import Wire
 from oakspin.machines.machine import Machine
 from oakspin.parts.magnet import keep_away
 from oakspin.parts.wire import bend_moment, wire_diameter, wire_metal
@@ -32,9 +33,9 @@ def told(machine: Machine, units: dict[str, str]) -> Figures:
     return {name: (np.asarray(machine.facts[name] * UNITS[unit][1]), UNITS[unit][0]) for name, unit in units.items()}
 
 
-def stiffness(design: Design) -> Figures:
+def stiffness(wire: Wire) -> Figures:
     """What bending the wire takes."""
-    moment = bend_moment(wire_diameter(design.wire), wire_metal(design.wire))
+    moment = bend_moment(wire_diameter(wire), wire_metal(wire))
     return {"bend_moment": (np.asarray([moment * 1e3]), "mN·m")}
 
 

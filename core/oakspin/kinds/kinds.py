@@ -17,6 +17,7 @@ from oakspin.kinds.hanging.kind import HANGING
 from oakspin.kinds.kind import Kind
 from oakspin.kinds.lesson import Lesson
 from oakspin.kinds.numbers import Number, PartLine, completed, numbers_in
+from oakspin.kinds.roller.kind import ROLLER
 from oakspin.kinds.train.kind import TRAIN
 from oakspin.machines.machine import Machine
 from oakspin.machines.table import machine_of
@@ -32,6 +33,7 @@ KINDS: dict[str, Kind] = {
     "lobes": LOBES,
     "cored": CORED,
     "train": TRAIN,
+    "roller": ROLLER,
 }
 
 

@@ -146,9 +146,9 @@ def wire_name(wire: Wire) -> str:
     return f"{name} {SKIN_WORD[wire.finish]} {wire_metal(wire).name}"
 
 
-def wire_line(design: Design, length: float, *, ends: bool = True, tuned: int = 0) -> PartLine:
-    """Size, metal, skin (and ends) of the wire; ``length`` in m of all of it, ``tuned`` the rank of its size."""
-    wire, metal, diameter = design.wire, wire_metal(design.wire), wire_diameter(design.wire)
+def wire_line(design: Design, wire: Wire, length: float, *, ends: bool = True, tuned: int = 0) -> PartLine:
+    """Size, metal, skin (and ends) of the design's wire; ``length`` in m of all, ``tuned`` the rank of its size."""
+    metal, diameter = wire_metal(wire), wire_diameter(wire)
     moment = bend_moment(diameter, metal)
     effort = "easy to bend" if moment < EASY_BEND else "hard to bend" if moment < HARD_BEND else "too stiff for fingers"
     metals = [(text, text) for text in ("copper", "aluminum", "brass", "steel")]

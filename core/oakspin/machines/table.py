@@ -14,6 +14,7 @@ from oakspin.machines.cored.machine import cored_machine
 from oakspin.machines.frame.machine import frame_machine
 from oakspin.machines.hanging.machine import hanging_machine
 from oakspin.machines.machine import Machine
+from oakspin.machines.roller.machine import roller_machine
 from oakspin.machines.train.machine import train_machine
 
 
@@ -33,6 +34,7 @@ MAKERS: dict[str, Maker] = {
     "lobes": Maker(coil_machine, COIL_ARRAYS),
     "cored": Maker(cored_machine),
     "train": Maker(train_machine),
+    "roller": Maker(roller_machine),
 }
 
 

@@ -4,14 +4,14 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given, reject, settings
 from hypothesis import strategies as st
 
 from oakspin import turn
 from oakspin.design import Design
 from oakspin.design.patch import Setting, patched, value_at
 from oakspin.draws import MEDIAN
-from oakspin.errors import Fault, OakSpinError, UnfitPatch
+from oakspin.errors import Fault, OakSpinError, Refusal, UnfitPatch
 from oakspin.kinds.kinds import KINDS, changes_of, draw, numbers_of, parts_of
 from oakspin.kinds.numbers import Dial
 from oakspin.machines.table import machine_of
@@ -34,7 +34,11 @@ def faults_against(design: Design, *settings: Setting) -> list[Fault]:
 
 
 def dials(design: Design) -> list[Dial]:
-    return [dial for part in parts_of(design) for dial in part.dials]
+    """All dials of a design; a design of which no motor can be made has none."""
+    try:
+        return [dial for part in parts_of(design) for dial in part.dials]
+    except Refusal:
+        reject()
 
 
 @settings(max_examples=150, deadline=None)

@@ -1468,7 +1468,7 @@ export interface components {
             /** Version */
             version: number;
             /** Design */
-            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"];
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
             /**
              * Changed At
              * Format: date-time
@@ -2353,6 +2353,96 @@ export interface components {
             slope_deg?: number;
         };
         /**
+         * RollerDesign
+         * @description Everything the user decides about a roller. ``magnets`` are those on each of both ends; their ``pole_up`` is the
+         *     pole that faces outward on the near end.
+         */
+        RollerDesign: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "roller";
+            /**
+             * @default {
+             *       "cell": "alkaline_AAA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery?: components["schemas"]["Battery"];
+            /**
+             * Plus At
+             * @description End at which + is, seen from the side from which it is looked at.
+             * @default near
+             * @enum {string}
+             */
+            plus_at?: "near" | "far";
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 15,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 5,
+             *       "count": 1,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets?: components["schemas"]["Magnets"];
+            /**
+             * Outward
+             * @description Whether like or unlike poles face outward on both ends.
+             * @default like
+             * @enum {string}
+             */
+            outward?: "like" | "unlike";
+            /**
+             * @default {
+             *       "material": "aluminum",
+             *       "thickness_mm": 0.016,
+             *       "width_mm": 120,
+             *       "length_mm": 600,
+             *       "slope_deg": 0
+             *     }
+             */
+            sheet?: components["schemas"]["Sheet"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface?: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C?: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker?: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
          * RoundOutline
          * @description A coil wound on a round former.
          */
@@ -2416,6 +2506,43 @@ export interface components {
              * @default 30
              */
             point_deg?: number;
+        };
+        /**
+         * Sheet
+         * @description The sheet of metal that it rolls on.
+         */
+        Sheet: {
+            /**
+             * Material
+             * @description Metal of the sheet; steel holds magnets.
+             * @default aluminum
+             * @enum {string}
+             */
+            material?: "aluminum" | "copper" | "brass" | "steel";
+            /**
+             * Thickness Mm
+             * @description Thickness; kitchen foil has 0.016 mm.
+             * @default 0.016
+             */
+            thickness_mm?: number;
+            /**
+             * Width Mm
+             * @description Along the axle.
+             * @default 120
+             */
+            width_mm?: number;
+            /**
+             * Length Mm
+             * @description In the way that it rolls.
+             * @default 600
+             */
+            length_mm?: number;
+            /**
+             * Slope Deg
+             * @description Uphill where it rolls to; below 0 downhill.
+             * @default 0
+             */
+            slope_deg?: number;
         };
         /**
          * ShelfOut
@@ -2883,7 +3010,7 @@ export interface components {
             /** Title */
             title: string;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
         };
         /**
          * ConflictProblem
@@ -2915,7 +3042,7 @@ export interface components {
             /** Title */
             title: string;
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             /** Change */
             change: string;
         };
@@ -3539,7 +3666,7 @@ export interface components {
          */
         Look: {
             /** Design */
-            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"];
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
             verdict: components["schemas"]["Verdict"];
             /** Parts */
             parts: components["schemas"]["PartLine"][];
@@ -3827,7 +3954,7 @@ export interface components {
          */
         TurnBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             /**
              * Turns
              * @default []
@@ -4191,7 +4318,7 @@ export interface components {
          */
         SwingBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             /** Period S */
             period_s: number;
         };
@@ -4355,7 +4482,7 @@ export interface components {
          */
         MapBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             /** First */
             first: string;
             /** Second */
@@ -4419,7 +4546,7 @@ export interface components {
          */
         SweepBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             /** Pointer */
             pointer: string;
             /**
@@ -4492,7 +4619,7 @@ export interface components {
          */
         ExplainBody: {
             /** Design */
-            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             /**
              * Rule
              * @default palm
@@ -6252,6 +6379,96 @@ export interface components {
             seconds_run: number | null;
         };
         /**
+         * RollerDesign
+         * @description Everything the user decides about a roller. ``magnets`` are those on each of both ends; their ``pole_up`` is the
+         *     pole that faces outward on the near end.
+         */
+        RollerDesignAnswer: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "roller";
+            /**
+             * @default {
+             *       "cell": "alkaline_AAA",
+             *       "own": null,
+             *       "supply": {
+             *         "limit_A": 5,
+             *         "volts": 1.5
+             *       },
+             *       "in_series": 1,
+             *       "in_parallel": 1,
+             *       "terminal_up": "+",
+             *       "used_percent": 0
+             *     }
+             */
+            battery: components["schemas"]["BatteryAnswer"];
+            /**
+             * Plus At
+             * @description End at which + is, seen from the side from which it is looked at.
+             * @default near
+             * @enum {string}
+             */
+            plus_at: "near" | "far";
+            /**
+             * @default {
+             *       "shape": "disc",
+             *       "diameter_mm": 15,
+             *       "along_mm": 40,
+             *       "across_mm": 25,
+             *       "hole_mm": 0,
+             *       "thickness_mm": 5,
+             *       "count": 1,
+             *       "strength": {
+             *         "by": "grade",
+             *         "grade": "N42"
+             *       },
+             *       "pole_up": "N",
+             *       "magnetized": "along",
+             *       "plating": "nickel"
+             *     }
+             */
+            magnets: components["schemas"]["MagnetsAnswer"];
+            /**
+             * Outward
+             * @description Whether like or unlike poles face outward on both ends.
+             * @default like
+             * @enum {string}
+             */
+            outward: "like" | "unlike";
+            /**
+             * @default {
+             *       "material": "aluminum",
+             *       "thickness_mm": 0.016,
+             *       "width_mm": 120,
+             *       "length_mm": 600,
+             *       "slope_deg": 0
+             *     }
+             */
+            sheet: components["schemas"]["SheetAnswer"];
+            /**
+             * Surface
+             * @description State of the metal where the wire touches.
+             * @default sanded
+             * @enum {string}
+             */
+            surface: "sanded" | "handled" | "tarnished";
+            /**
+             * Room C
+             * @description Room temperature in degrees Celsius.
+             * @default 20
+             */
+            room_C: number;
+            /**
+             * Maker
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default careful_adult
+             * @enum {string}
+             */
+            maker: "careful_adult" | "older_pupil" | "young_pupil";
+        };
+        /**
          * RoundOutline
          * @description A coil wound on a round former.
          */
@@ -6315,6 +6532,43 @@ export interface components {
              * @default 30
              */
             point_deg: number;
+        };
+        /**
+         * Sheet
+         * @description The sheet of metal that it rolls on.
+         */
+        SheetAnswer: {
+            /**
+             * Material
+             * @description Metal of the sheet; steel holds magnets.
+             * @default aluminum
+             * @enum {string}
+             */
+            material: "aluminum" | "copper" | "brass" | "steel";
+            /**
+             * Thickness Mm
+             * @description Thickness; kitchen foil has 0.016 mm.
+             * @default 0.016
+             */
+            thickness_mm: number;
+            /**
+             * Width Mm
+             * @description Along the axle.
+             * @default 120
+             */
+            width_mm: number;
+            /**
+             * Length Mm
+             * @description In the way that it rolls.
+             * @default 600
+             */
+            length_mm: number;
+            /**
+             * Slope Deg
+             * @description Uphill where it rolls to; below 0 downhill.
+             * @default 0
+             */
+            slope_deg: number;
         };
         /**
          * SquareOutline
@@ -7783,7 +8037,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"];
+                    "application/json": components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -7815,7 +8069,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {
@@ -7857,7 +8111,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {
@@ -7899,7 +8153,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {
@@ -7941,7 +8195,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {
@@ -7983,7 +8237,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {
@@ -8067,7 +8321,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {
@@ -8109,7 +8363,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {
@@ -8317,7 +8571,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {
@@ -8359,7 +8613,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"];
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             };
         };
         responses: {

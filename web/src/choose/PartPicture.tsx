@@ -50,6 +50,7 @@ export function PartPicture({ id }: { id: string }) {
         <path d="M17 8v18M13 8h8v5h-8zM13 21h8v5h-8z" {...ink} />
       </>
     ),
+    sheet: <path d="M3 23L11 12H31L23 23ZM3 23q3 4 7 0" {...copper} strokeWidth={1.8} />,
     track: (
       <>
         {[5, 9, 13, 17, 21, 25, 29].map((x) => (

@@ -146,5 +146,5 @@ def _power(design: CoilMotor) -> Iterator[Change]:
 
 
 def _parts(design: CoilMotor) -> Iterator[Change]:
-    yield from wire_changes(design)
+    yield from wire_changes(design.wire)
     yield from sanded(design, "the leads and the supports")

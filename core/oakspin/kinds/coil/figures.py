@@ -11,4 +11,4 @@ from oakspin.verdict.verdict import Figures
 def coil_figures(design: CoilMotor, machine: Machine) -> Figures:
     """Mass, wire, balance, sizes."""
     units = {"mass": "g", "wire_length": "mm", "imbalance": "mm", "bundle": "mm", "axle_height": "mm"}
-    return {**told(machine, units), **stiffness(design), **distance_to_keep(design)}
+    return {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}

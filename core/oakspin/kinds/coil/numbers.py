@@ -43,7 +43,7 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
     return (
         battery_line(design, FEEDS, feeds),
         magnets_line(design, shapes=True, further=further),
-        wire_line(design, float(length), ends=False, tuned=2),
+        wire_line(design, design.wire, float(length), ends=False, tuned=2),
         _lobes(design) if isinstance(design, LobesDesign) else _coil(design),
         _leads(design),
         _supports(design),

@@ -23,7 +23,7 @@ def cored_changes(design: CoredDesign) -> tuple[Change, ...]:
         *_drive(design),
         *sanded(design, "segments and brushes"),
         *battery_changes(design, ("alkaline_AA", "alkaline_C", "nimh_AA")),
-        *wire_changes(design),
+        *wire_changes(design.wire),
     )
 
 

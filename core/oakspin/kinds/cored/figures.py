@@ -18,4 +18,4 @@ def cored_figures(design: CoredDesign, machine: Machine) -> Figures:
         "inductance": "mH",
         "spark_energy": "mJ",
     }
-    return {**told(machine, units), **stiffness(design), **distance_to_keep(design)}
+    return {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}

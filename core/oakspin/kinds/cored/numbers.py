@@ -31,7 +31,7 @@ def cored_parts(design: CoredDesign) -> tuple[PartLine, ...]:
         battery_line(design, CELLS_TO_PACK, fed),
         magnets_line(design, shapes=True, faces="facing", further=_gap(design)),
         _core(design, shape),
-        wire_line(design, shape.wire_length, tuned=4),
+        wire_line(design, design.wire, shape.wire_length, tuned=4),
         _winding(design, shape),
         _commutator(design),
         _shaft(design),

@@ -100,5 +100,5 @@ def _magnets(design: FrameDesign) -> Iterator[Change]:
 
 def _common(design: FrameDesign) -> Iterator[Change]:
     yield from battery_changes(design, STANDING_CELLS)
-    yield from wire_changes(design)
+    yield from wire_changes(design.wire)
     yield from sanded(design, "the tip and the feet")

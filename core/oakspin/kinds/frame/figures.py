@@ -20,4 +20,4 @@ def frame_figures(design: FrameDesign, machine: Machine) -> Figures:
         "lean": "°",
         "leg_give": "mm",
     }
-    return {**told(machine, units), **stiffness(design), **distance_to_keep(design)}
+    return {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}

@@ -30,7 +30,7 @@ def frame_parts(design: FrameDesign) -> tuple[PartLine, ...]:
             each_follows=(_foot(share * design.magnets.count),),
             tuned=(3, 0),
         ),
-        wire_line(design, length, tuned=4),
+        wire_line(design, design.wire, length, tuned=4),
         _shape(design),
         _contacts(design),
         bench_line(design),

@@ -37,7 +37,7 @@ def hanging_parts(design: HangingDesign) -> tuple[PartLine, ...]:
             tuned=(2, 3),
         ),
         _screw(design),
-        wire_line(design, design.lead.length_mm * 1e-3),
+        wire_line(design, design.wire, design.lead.length_mm * 1e-3),
         _lead(design),
         _flag(design),
         bench_line(design),

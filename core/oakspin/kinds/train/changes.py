@@ -27,7 +27,7 @@ def train_changes(design: TrainDesign) -> tuple[Change, ...]:
         *_sizes(design, shape),
         *sanded(design, "the turns"),
         *battery_changes(design, CELLS_THAT_RUN),
-        *wire_changes(design),
+        *wire_changes(design.wire),
     )
 
 

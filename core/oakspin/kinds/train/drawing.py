@@ -6,16 +6,12 @@ The section is to scale, the rest smaller: the whole track is as wide on the dra
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 
 import numpy as np
-from contourpy import contour_generator
 
 from oakspin.constants import UNCERTAIN
 from oakspin.design.magnets import Magnets
 from oakspin.design.train import ByLength, TrainDesign
-from oakspin.fields.flux import cylinder_flux
-from oakspin.fields.train import Assembly
 from oakspin.kinds.geometry import (
     Dimension,
     Dots,
@@ -36,6 +32,7 @@ from oakspin.kinds.geometry import (
     mm,
 )
 from oakspin.kinds.pushing import THRUST, pushes_at
+from oakspin.kinds.sideview import can_lines
 from oakspin.machines.machine import Machine
 from oakspin.machines.train.shape import TrainShape, train_shape
 from oakspin.motion.drive import Drive
@@ -46,7 +43,6 @@ STRIP = 2.6  # mm, half the drawn height of the whole track
 RIBBON = 9.0  # mm for the top speed
 PLAN = 13.0  # mm, half the room of the plan
 PITCH_SCALE = 2.0  # mm of drawing for a mm of pitch
-LINES = 6
 MOST_MARKS = 80
 FLAT = View(axis=(0, 0, 1), right=(1, 0, 0), up=(0, 1, 0), origin=(0, 0))
 
@@ -86,7 +82,7 @@ def draw_train(design: TrainDesign, machine: Machine, drive: Drive) -> Geometry:
         current=(),
         flows=(),
         pushes=pushes_at(drive, (front + 3.0, 0.0, (1.0, 0.0, 0.0), THRUST)),
-        field_lines=_lines(shape.assembly, shape.middle),
+        field_lines=can_lines(shape.assembly, shape.middle),
         moving=(
             Moving("bared", engine, FLAT, True, sparks=True, route=strip_route, route_per_m=at.per_mm * 1e3),
             *((Moving("bared", engine, FLAT, True, route=route, route_per_m=per_m),) if route else ()),
@@ -275,28 +271,3 @@ def _dimensions(shape: TrainShape, at: Layout) -> tuple[Dimension, ...]:
         ((-at.half + 4, -inner), (-at.half + 4, inner), f"bore {2 * inner:.1f} mm"),
     ]
     return tuple(Dimension(start, end, text) for start, end, text in points)
-
-
-@lru_cache(maxsize=64)
-def _lines(train: Assembly, middle: float) -> tuple[Polyline, ...]:
-    """Lines of the field of both magnets in the plane of the section: contours of equal flux."""
-    if train.front.across or train.rear.across:
-        return ()
-    wide = 3.2 * train.radius
-    r = np.linspace(0.03, 1, 30) * wide
-    z = np.linspace(-1, 1, 90) * (train.half + train.front.length + train.rear.length + wide)
-    flux = np.zeros((z.size, r.size))
-    for end, place in (
-        (train.front, train.half + train.front.length / 2),
-        (train.rear, -train.half - train.rear.length / 2),
-    ):
-        flux += end.remanence * cylinder_flux(r[None, :], z[:, None] - place, radius=end.radius, length=end.length)
-    contours = contour_generator(r, z - middle, flux)
-    most = float(np.abs(flux).max())
-    levels = most * (np.arange(LINES) + 0.5) / (LINES + 0.5)
-    lines: list[Polyline] = []
-    for height in np.concatenate([levels, -levels]):
-        for line in contours.lines(float(height)):
-            flat = np.asarray(line)[::2]
-            lines += [tuple((mm(y), mm(side * x)) for x, y in flat) for side in (1, -1)]
-    return tuple(lines)

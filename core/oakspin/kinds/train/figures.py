@@ -24,7 +24,7 @@ def train_figures(design: TrainDesign, machine: Machine) -> Figures:
         "wire_mass": "g",
     }
     shape = train_shape(design)
-    figures = {**told(machine, units), **stiffness(design), **distance_to_keep(design)}
+    figures = {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}
     figures["winding_time"] = (np.asarray([minutes_to_wind(float(machine.facts["turns"]))]), "min")
     if play(shape) > 0 and np.isfinite(shape.tightest):
         figures["tightest_bend"] = (np.asarray([shape.tightest * 1e3]), "mm")

@@ -40,7 +40,7 @@ def train_parts(design: TrainDesign) -> tuple[PartLine, ...]:
             design, "/front", magnets=design.front, id_="front", title="Front magnets", faces="outward", tuned=(4, 3)
         ),
         magnets_line(design, "/rear", magnets=design.rear, id_="rear", title="Rear magnets", faces="outward"),
-        wire_line(design, track_wire(design, shape), ends=False, tuned=2),
+        wire_line(design, design.wire, track_wire(design, shape), ends=False, tuned=2),
         _track(design, shape),
         _plan(design, shape),
         bench_line(design, number(design, "/nose_g", "Nose", "g", 0.1, name="Mass of the nose")),

@@ -1,0 +1,1 @@
+"""The roller as it is shown and told."""

@@ -1,0 +1,46 @@
+"""Plain causes that stop a roller, in the order of the links they break."""
+
+from __future__ import annotations
+
+from oakspin.design.roller import RollerDesign
+from oakspin.machines.machine import Cause
+from oakspin.machines.roller.shape import RollerShape
+from oakspin.parts.cell import Pack
+from oakspin.parts.magnet import magnet_conducts, magnet_kind
+
+CLEAR = 0.5e-3  # m that a wheel must stand out over the cell: foil is not flat; bench experience
+
+
+def causes_of(design: RollerDesign, shape: RollerShape, pack: Pack) -> tuple[Cause, ...]:
+    """Every plain cause."""
+    causes = [_cell(pack), _skin(design), _small(shape), _narrow(design, shape), _steel(design)]
+    return tuple(cause for cause in causes if cause)
+
+
+def _cell(pack: Pack) -> Cause | None:
+    return None if pack.cell.stands else Cause("circuit", "no_terminals", told={"cell": pack.cell.name})
+
+
+def _skin(design: RollerDesign) -> Cause | None:
+    if magnet_conducts(design.magnets):
+        return None
+    if not magnet_kind(design.magnets).conducts:
+        return Cause("circuit", "magnet_no_metal", told={"material": magnet_kind(design.magnets).name.capitalize()})
+    return Cause("circuit", "magnet_coated", told={"coat": design.magnets.plating})
+
+
+def _small(shape: RollerShape) -> Cause | None:
+    if shape.wheel >= shape.assembly.radius + CLEAR:
+        return None
+    told = {"magnet": shape.wheel * 2e3, "cell": shape.assembly.radius * 2e3}
+    return Cause("circuit", "wheels_small", told=dict(told))
+
+
+def _narrow(design: RollerDesign, shape: RollerShape) -> Cause | None:
+    if design.sheet.width_mm * 1e-3 >= shape.long:
+        return None
+    return Cause("circuit", "sheet_narrow", told={"sheet": design.sheet.width_mm, "axle": shape.long * 1e3})
+
+
+def _steel(design: RollerDesign) -> Cause | None:
+    return Cause("starts", "sheet_steel") if design.sheet.material == "steel" else None
