@@ -54,7 +54,7 @@ def bench(words: list[str]) -> int:
 
 def mutate(words: list[str]) -> int:
     """Change places of the core at random, and count the changes that no test notices."""
-    python_environment("mutate")
+    python_environment("test")
     return _python("-m", "runner.mutating", *words)
 
 
