@@ -17,7 +17,7 @@ HOT_PAPER = "Keep paper off the wire where it gets hot."
 
 def lay_out(parts: str, magnets: int) -> Step:
     """Everything on the table; the magnets counted."""
-    text = f"{parts}, this sheet. Count the magnets aloud ({magnets}) and write the number down."
+    text = f"{parts[:1].upper()}{parts[1:]}, this sheet. Count the magnets aloud ({magnets}) and write the number down."
     return Step("lay_out", "Lay out the parts", text, 4, caution=COUNTED)
 
 

@@ -4,7 +4,7 @@ import magpylib
 import numpy as np
 import pytest
 
-from oakspin.fields.flux import axis_field, cylinder_field, cylinder_flux
+from oakspin.fields.flux import axis_field, cylinder_field, cylinder_flux, face_flux
 from oakspin.fields.stack import Stack
 
 RADIUS, LENGTH, REMANENCE = 6.35e-3, 6.4e-3, 1.3
@@ -90,3 +90,17 @@ def test_a_ring_is_a_disc_less_its_hole() -> None:
     points = np.array([[9e-3, 1e-3, 2e-3], [0.5e-3, 0.0, 9e-3], [0.0, -8e-3, -1e-3]])
     ours = Stack(RADIUS, 2e-3, LENGTH, REMANENCE).field(points)
     assert ours == pytest.approx(ring.getB(points), abs=1e-9)
+
+
+def test_a_ring_s_face_passes_what_a_disc_s_does_less_what_its_hole_would() -> None:
+    hole = 2.5e-3
+    core = float(cylinder_flux(RADIUS, LENGTH / 2, radius=hole, length=LENGTH))
+    assert face_flux(RADIUS, hole, LENGTH) == pytest.approx(face_flux(RADIUS, 0.0, LENGTH) - core, rel=1e-12)
+    ring = magpylib.magnet.CylinderSegment(polarization=(0, 0, 1.0), dimension=(hole, RADIUS, LENGTH, 0, 360))
+    rho = np.linspace(0, RADIUS, 4001)
+    middle = (rho[1:] + rho[:-1]) / 2
+    # Just above the face: on it B_z is that of either side.
+    field = ring.getB(np.stack([middle, 0 * middle, np.full_like(middle, LENGTH / 2 + 1e-6)], axis=1))[:, 2]
+    assert face_flux(RADIUS, hole, LENGTH) == pytest.approx(
+        (field * 2 * np.pi * middle * np.diff(rho)).sum(), rel=0.003
+    )
