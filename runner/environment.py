@@ -58,12 +58,17 @@ def stale(stamp: Path, mark: str) -> bool:
     return not stamp.is_file() or stamp.read_text(encoding="utf-8") != mark
 
 
+def _listed(names: str) -> tuple[Path, Path, str]:
+    """The list of packages, the stamp that tells of its installation, and the mark that the stamp should bear."""
+    listed = ROOT / "requirements" / f"{names}.txt"
+    return listed, VENV / f"oak-{names}.stamp", fingerprint([listed])
+
+
 def python_environment(names: str = "run") -> None:
     """Make .venv and install the pinned packages of requirements/NAMES.txt."""
-    listed = ROOT / "requirements" / f"{names}.txt"
-    stamp = VENV / f"oak-{names}.stamp"
-    mark = fingerprint([listed])
-    if not stale(stamp, mark):
+    listed, stamp, mark = _listed(names)
+    # What the tests need holds all that running needs.
+    if not stale(stamp, mark) or (names == "run" and not stale(*_listed("test")[1:])):
         return
     _room_on_disk()
     say(

@@ -35,7 +35,7 @@ def pages(tmp_path: Path) -> Iterator[int]:
     both = subprocess.Popen(command, cwd=ROOT, env=environment, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
     try:
         for needed in (server, port):
-            for _ in range(600):
+            for _ in range(1800):
                 with socket.socket() as probe:
                     if probe.connect_ex(("127.0.0.1", needed)) == 0:
                         break

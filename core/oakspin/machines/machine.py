@@ -73,7 +73,7 @@ class Body:
 
     name: str
     ohms: Array
-    heat_capacity: float
+    heat_capacity: Array | float
     still: Array
     wind: Array
     touched: bool = True
@@ -190,6 +190,8 @@ class Machine:
         Radius at which a rotor that may let go is fastest; 0 where its rim is of no concern.
     creep : float, rad/s or m/s
         Speed below which it creeps rather than goes.
+    stuck : tuple of Body
+        What warms besides ``bodies`` where it is held still with the current on.
     short_ohms : float
         Resistance of a short past the motor; 0 where there is none.
     facts : dict of ndarray, shape (draws,), or float
@@ -218,6 +220,7 @@ class Machine:
     hold: Array | float = np.inf
     rim: float = 0.0
     creep: float = np.pi
+    stuck: tuple[Body, ...] = ()
     short_ohms: float = 0.0
     facts: dict[str, Array | float] = field(default_factory=dict)
 

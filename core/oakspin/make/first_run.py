@@ -13,7 +13,8 @@ from oakspin.draws import Draws, median, quantiles
 from oakspin.heat import rise_in
 from oakspin.kinds.kinds import build_of, words_of
 from oakspin.machines.table import machine_of
-from oakspin.verdict.outcome import ONE_RUN, outcome_of
+from oakspin.rounding import rounded
+from oakspin.verdict.outcome import ONE_RUN, Outcome, outcome_of
 
 COOL_C = 35.0  # about the warmth of skin
 SHORTEST = 5
@@ -21,13 +22,14 @@ SHORTEST = 5
 
 @dataclass(frozen=True)
 class FirstRun:
-    """What to do when the power first goes on; times in s."""
+    """What to do when the power first goes on; times in s. ``stalled`` tells of a motor that is stuck."""
 
     checks: tuple[str, ...]
     flick: str
     expect: str
     disconnect_after: int
     why: str
+    stalled: str
     cool_for: int
 
 
@@ -55,5 +57,18 @@ def first_run(design: Design, expect: str) -> FirstRun:
         expect=expect,
         disconnect_after=seconds,
         why=why,
+        stalled=_stalled(outcome),
         cool_for=int(math.ceil(max(cool, seconds) / 30) * 30),
     )
+
+
+def _stalled(outcome: Outcome) -> str:
+    """How long a motor that is stuck can be left under current; with its band. Empty where no current flows."""
+    if median(outcome.drive.current) <= 0:
+        return ""
+    low, middle, high = (rounded(value, 2) for value in quantiles(outcome.held_still, (0.1, 0.5, 0.9)))
+    part = outcome.held_hottest
+    hot = f"the {part.name} {'are' if part.several else 'is'} too hot to hold in {middle} s ({low}–{high})"
+    if median(outcome.held_still) < ONE_RUN:
+        return f"If it stalls, power off at once: {hot}."
+    return f"If it stalls, power off: {hot}, and the battery drains."

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -16,6 +16,7 @@ from oakspin.motion.steady import spin_up_time, steady_speed
 from oakspin.parts.cell import charge_at
 
 ONE_RUN = 60.0  # s, the longest that a class looks at one run
+NO_CURRENT = 3600.0  # s, told where nothing flows that could warm
 _STAGES = (np.arange(16) + 0.5) / 16
 
 
@@ -26,7 +27,9 @@ class Outcome:
     ``start`` tells how it starts, ``turn_ratio`` is the push over the dry friction averaged over
     a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` pairs each
     body with the mean square of the current in it. ``hands_off`` of a body that stays cool is the
-    whole ``life``; ``flows`` is the share of the standstill current that the back-EMF lets through at speed.
+    whole ``life``; ``held_still`` is the time until the first part is too hot to hold where the machine
+    is stuck with the current on, ``held_hottest`` which part; ``flows`` is the share of the standstill
+    current that the back-EMF lets through at speed.
     """
 
     machine: Machine
@@ -38,6 +41,8 @@ class Outcome:
     warming: tuple[tuple[Body, Array], ...]
     hands_off: Array
     hottest: Body
+    held_still: Array
+    held_hottest: Body
     life: Array
     runs: Array
     flows: Array
@@ -86,8 +91,9 @@ def outcome_of(machine: Machine) -> Outcome:
     times = [hands_off_time(body, mean_square, speed, machine.room_C) for body, mean_square in warming]
     hottest = machine.bodies[int(np.argmin([median(time) for time in times]))]
     hands_off = np.min(times, axis=0)
+    held_still, held_hottest = _held_still(machine, drive)
     life = _life(machine, drive, live * flows)
-    capped = np.minimum(hands_off, np.where(life > 0, life, 3600.0))
+    capped = np.minimum(hands_off, np.where(life > 0, life, NO_CURRENT))
     one_run = np.minimum(np.minimum(capped, ONE_RUN), FOREVER)
     if journey and machine.route and not machine.route.closed:
         one_run = np.minimum(one_run, np.maximum(journey.seconds, 0.1))
@@ -101,6 +107,8 @@ def outcome_of(machine: Machine) -> Outcome:
         warming=warming,
         hands_off=capped,
         hottest=hottest,
+        held_still=held_still,
+        held_hottest=held_hottest,
         life=life,
         runs=life / np.maximum(one_run, 1e-9),
         flows=flows,
@@ -115,6 +123,20 @@ def _warming(machine: Machine, mean_square: Array) -> tuple[tuple[Body, Array], 
     inside = machine.pack.ohms_at(machine.pack.used)
     shorted = machine.pack.current(inside + machine.short_ohms, machine.pack.used) ** 2
     return tuple((body, shorted if body.supplies else 0 * mean_square) for body in machine.bodies)
+
+
+def _held_still(machine: Machine, drive: Drive) -> tuple[Array, Body]:
+    """Seconds until the first part is too hot to hold, and which: stuck, current on all the time, no wind.
+
+    A battery that is spent before ends it; without current nothing warms.
+    """
+    pack, rest = machine.pack, np.zeros_like(drive.current)
+    square = np.maximum(drive.current, 0.0) ** 2
+    warming = _warming(replace(machine, bodies=machine.bodies + machine.stuck), square)
+    times = [hands_off_time(body, mean_square, rest, machine.room_C) for body, mean_square in warming]
+    hottest = warming[int(np.argmin([median(time) for time in times]))][0]
+    spent = charge_at(pack, drive.current) * (1 - pack.used) / np.maximum(drive.current, 1e-9)
+    return np.minimum(np.min(times, axis=0), np.where(square > 0, spent, NO_CURRENT)), hottest
 
 
 def _life(machine: Machine, drive: Drive, live: Array) -> Array:

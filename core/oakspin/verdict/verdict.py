@@ -240,6 +240,7 @@ def run_figures(outcome: Outcome, words: Words) -> Figures:
         "coast_down_time": (coast_down_time(machine.load, machine.inertia, outcome.speed), "s"),
         "inertia": (machine.inertia * units.inertia_per, units.inertia),
         "hands_off_time": (outcome.hands_off, "s"),
+        "held_still_time": (outcome.held_still, "s"),
         "life": (outcome.life / 60, "min"),
         "runs": (outcome.runs, "runs"),
     }

@@ -4092,7 +4092,7 @@ export interface components {
         };
         /**
          * FirstRun
-         * @description What to do when the power first goes on; times in s.
+         * @description What to do when the power first goes on; times in s. ``stalled`` tells of a motor that is stuck.
          */
         FirstRun: {
             /** Checks */
@@ -4105,6 +4105,8 @@ export interface components {
             disconnect_after: number;
             /** Why */
             why: string;
+            /** Stalled */
+            stalled: string;
             /** Cool For */
             cool_for: number;
         };

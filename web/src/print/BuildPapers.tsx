@@ -73,7 +73,7 @@ export function CardPaper({ kept }: PaperProps) {
       <p>{card.expect}</p>
       <h2>Power off after {clockText(card.disconnect_after)}</h2>
       <p>
-        {card.why} Then let it cool for {clockText(card.cool_for)}.
+        {card.why} {card.stalled} Then let it cool for {clockText(card.cool_for)}.
       </p>
     </>
   );

@@ -14,6 +14,7 @@ export function FirstRunCard({ card, id }: { card: FirstRun; id: string }) {
       </ToolRow>
       <Countdown runFor={card.disconnect_after} coolFor={card.cool_for} />
       <p>{card.why}</p>
+      {card.stalled && <p>{card.stalled}</p>}
       <h3>Before the power</h3>
       <Plain>
         {card.checks.map((check) => (

@@ -10,16 +10,16 @@ from oakspin.constants import GRAVITY, HANDS
 from oakspin.design.train import TrainDesign
 from oakspin.draws import Array, Draws
 from oakspin.fields.train import Assembly
-from oakspin.machines.bodies import cell_body, magnets_body
+from oakspin.machines.bodies import STILL_AIR, cell_body, magnets_body
 from oakspin.machines.machine import NEVER, Body, Load, Machine
 from oakspin.machines.train.causes import bend_radius, causes_of
 from oakspin.machines.train.shape import TrainShape, track_wire, train_shape, wire_mass, wound_turns
 from oakspin.machines.train.way import train_route
-from oakspin.parts.catalogue import FILM_FACTOR
+from oakspin.parts.catalogue import FILM_FACTOR, Metal
 from oakspin.parts.cell import pack_of
 from oakspin.parts.contact import contact_ohms
 from oakspin.parts.magnet import stack_mass
-from oakspin.parts.wire import wire_metal, wire_ohms
+from oakspin.parts.wire import wire_metal, wire_ohms, wire_section
 
 CONTACT_NODES, CONTACT_WEIGHTS = np.polynomial.legendre.leggauss(8)
 CREEP = 0.03  # m/s
@@ -104,6 +104,7 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
         leave_speed=np.full(draws.count, NEVER),
         # A turn of the track warms only while the train passes: it stays cool.
         bodies=(cell_body(pack, cooling, 1), _magnets(design, touch, cooling)),
+        stuck=(_turns_under(shape, ohms["track"], between, metal, cooling),),
         room_C=design.room_C,
         creep=CREEP,
         causes=causes_of(design, shape, pack, bore),
@@ -125,3 +126,14 @@ def _magnets(design: TrainDesign, touch: Array, cooling: Array) -> Body:
     mass = stack_mass(design.front) + stack_mass(design.rear)
     skin = np.pi * sum(stack.diameter_mm * stack.thickness_mm * stack.count for stack in design.stacks) * 1e-6
     return magnets_body(touch, mass, skin, cooling)
+
+
+def _turns_under(shape: TrainShape, ohms: Array, length: Array, metal: Metal, cooling: Array) -> Body:
+    """The turns between the magnets, which carry all the current where the train is stuck; wire of ``length`` in m.
+
+    Side by side they give their heat to the air as a tube, by its outside.
+    """
+    rear, front = shape.contacts
+    outside = np.pi * (shape.bore + 2 * shape.wire) * (front - rear)
+    heat = wire_section(shape.wire) * length * metal.density * metal.specific_heat
+    return Body("track", ohms, heat, STILL_AIR * outside * cooling, cooling * 0)

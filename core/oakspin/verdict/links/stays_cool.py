@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from oakspin.constants import HANDS_OFF_C
+from oakspin.draws import median
+from oakspin.rounding import rounded
 from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
@@ -23,4 +25,7 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     reaches = "reach" if hottest.several else "reaches"
     good = f"Then hands off: {hottest.name} at {HANDS_OFF_C:.0f} °C."
     bad = f"The {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C before a class has looked for {LOOK:.0f} s."
+    if outcome.machine.rest is not None and not outcome.machine.short_ohms:
+        still = f" Held still, the {outcome.held_hottest.name} in {rounded(median(outcome.held_still), 2)} s."
+        good, bad = good + still, bad + still
     return Telling("s", good, bad)
