@@ -24,6 +24,7 @@ from runner.environment import (
 
 DEFAULT_PORT = 8765
 PAGES_PORT = 5173
+PATIENCE_S = 5
 
 
 def start(words: list[str]) -> int:
@@ -74,7 +75,16 @@ def dev(words: list[str]) -> int:
         for child in children:
             child.terminate()
         for child in children:
-            child.wait()
+            _ended(child)
+
+
+def _ended(child: subprocess.Popen[bytes]) -> None:
+    """Wait for a process that was asked to end; one that is busy is ended without asking."""
+    try:
+        child.wait(PATIENCE_S)
+    except subprocess.TimeoutExpired:
+        child.kill()
+        child.wait()
 
 
 def data_folder() -> Path:

@@ -44,7 +44,7 @@ def pages(tmp_path: Path) -> Iterator[int]:
         yield port
     finally:
         both.send_signal(signal.SIGINT)
-        both.wait(20)
+        both.wait(60)
     for ended in (server, port):
         with socket.socket() as probe:
             assert probe.connect_ex(("127.0.0.1", ended)) != 0, "a process was left running"
