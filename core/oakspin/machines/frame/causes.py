@@ -5,9 +5,9 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.design.frame import FrameDesign
+from oakspin.machines.common_causes import magnet_skin
 from oakspin.machines.frame.shape import FrameShape
 from oakspin.machines.machine import Cause
-from oakspin.parts.magnet import magnet_conducts, magnet_kind
 from oakspin.parts.wire import leg_give, wire_diameter, wire_metal
 
 LIMP = 40e-3  # m: a leg that a hundredth of a newton bends farther keeps no shape
@@ -19,7 +19,7 @@ def causes_of(design: FrameDesign, shape: FrameShape, drop: float) -> tuple[Caus
     causes = [
         _cell(design, shape),
         _skin(design),
-        _magnet_skin(design),
+        magnet_skin(design.magnets),
         _foot_place(design, shape),
         _rub(design, shape),
         _limp(design, shape),
@@ -38,15 +38,6 @@ def _skin(design: FrameDesign) -> Cause | None:
     if design.wire.finish == "bare" or design.wire.ends_stripped:
         return None
     return Cause("circuit", "ends_covered", told={"skin": SKIN_WORD[design.wire.finish]})
-
-
-def _magnet_skin(design: FrameDesign) -> Cause | None:
-    magnets = design.magnets
-    if magnet_conducts(magnets):
-        return None
-    if not magnet_kind(magnets).conducts:
-        return Cause("circuit", "magnet_no_metal", told={"material": magnet_kind(magnets).name.capitalize()})
-    return Cause("circuit", "magnet_coated", told={"coat": magnets.plating})
 
 
 def _foot_place(design: FrameDesign, shape: FrameShape) -> Cause | None:

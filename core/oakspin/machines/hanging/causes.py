@@ -4,28 +4,24 @@ from __future__ import annotations
 
 from oakspin.design.hanging import HangingDesign
 from oakspin.draws import Array
+from oakspin.machines.common_causes import magnet_skin, no_terminals
 from oakspin.machines.hanging.shape import HangingShape
 from oakspin.machines.machine import Cause
 from oakspin.parts.cell import Pack
-from oakspin.parts.magnet import magnet_conducts, magnet_kind
 from oakspin.parts.wire import wire_metal
 
 
 def causes_of(design: HangingDesign, shape: HangingShape, pack: Pack, hold: Array, weight: float) -> tuple[Cause, ...]:
     """Every plain cause. ``hold`` is what holds the point, with draws, and ``weight`` what pulls at it, in N."""
     causes = [
-        _cell(pack),
+        no_terminals(pack),
         _hangs(design, pack, hold, weight),
-        _magnet_skin(design),
+        magnet_skin(design.magnets),
         _ends(design),
         _lead_place(design, shape),
         _snatched(design),
     ]
     return tuple(cause for cause in causes if cause)
-
-
-def _cell(pack: Pack) -> Cause | None:
-    return None if pack.cell.stands else Cause("circuit", "no_terminals", told={"cell": pack.cell.name})
 
 
 def _hangs(design: HangingDesign, pack: Pack, hold: Array, weight: float) -> Cause | None:
@@ -37,14 +33,6 @@ def _hangs(design: HangingDesign, pack: Pack, hold: Array, weight: float) -> Cau
         return Cause("circuit", "no_can", told={"cell": pack.cell.name})
     falls = hold < weight
     return Cause("circuit", "falls", falls) if falls.any() else None
-
-
-def _magnet_skin(design: HangingDesign) -> Cause | None:
-    if magnet_conducts(design.magnets):
-        return None
-    if not magnet_kind(design.magnets).conducts:
-        return Cause("circuit", "magnet_no_metal", told={"material": magnet_kind(design.magnets).name.capitalize()})
-    return Cause("circuit", "magnet_coated", told={"coat": design.magnets.plating})
 
 
 def _ends(design: HangingDesign) -> Cause | None:

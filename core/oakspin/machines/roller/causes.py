@@ -3,30 +3,18 @@
 from __future__ import annotations
 
 from oakspin.design.roller import RollerDesign
+from oakspin.machines.common_causes import magnet_skin, no_terminals
 from oakspin.machines.machine import Cause
 from oakspin.machines.roller.shape import RollerShape
 from oakspin.parts.cell import Pack
-from oakspin.parts.magnet import magnet_conducts, magnet_kind
 
 CLEAR = 0.5e-3  # m that a wheel must stand out over the cell: foil is not flat; bench experience
 
 
 def causes_of(design: RollerDesign, shape: RollerShape, pack: Pack) -> tuple[Cause, ...]:
     """Every plain cause."""
-    causes = [_cell(pack), _skin(design), _small(shape), _narrow(design, shape), _steel(design)]
+    causes = [no_terminals(pack), magnet_skin(design.magnets), _small(shape), _narrow(design, shape), _steel(design)]
     return tuple(cause for cause in causes if cause)
-
-
-def _cell(pack: Pack) -> Cause | None:
-    return None if pack.cell.stands else Cause("circuit", "no_terminals", told={"cell": pack.cell.name})
-
-
-def _skin(design: RollerDesign) -> Cause | None:
-    if magnet_conducts(design.magnets):
-        return None
-    if not magnet_kind(design.magnets).conducts:
-        return Cause("circuit", "magnet_no_metal", told={"material": magnet_kind(design.magnets).name.capitalize()})
-    return Cause("circuit", "magnet_coated", told={"coat": design.magnets.plating})
 
 
 def _small(shape: RollerShape) -> Cause | None:

@@ -6,10 +6,10 @@ import numpy as np
 
 from oakspin.design.train import TrainDesign
 from oakspin.draws import Array
+from oakspin.machines.common_causes import magnet_skin, no_terminals
 from oakspin.machines.machine import Cause, Mask, Told
 from oakspin.machines.train.shape import TrainShape
 from oakspin.parts.cell import Pack
-from oakspin.parts.magnet import magnet_conducts, magnet_kind
 
 MOST_PLAY = 4e-3  # m that a bore may be wider than the magnets; bench experience
 
@@ -17,9 +17,10 @@ MOST_PLAY = 4e-3  # m that a bore may be wider than the magnets; bench experienc
 def causes_of(design: TrainDesign, shape: TrainShape, pack: Pack, bore: Array) -> tuple[Cause, ...]:
     """Every plain cause. ``bore`` in m with draws."""
     causes = [
-        _cell(pack),
+        no_terminals(pack),
         _wire(design),
-        *(_skin(design, name) for name in ("front", "rear")),
+        magnet_skin(design.front, stack="front"),
+        magnet_skin(design.rear, stack="rear"),
         *(_narrow(design, shape, name) for name in ("front", "rear")),
         _short(shape),
         _bore(shape, bore),
@@ -29,27 +30,11 @@ def causes_of(design: TrainDesign, shape: TrainShape, pack: Pack, bore: Array) -
     return tuple(cause for cause in causes if cause)
 
 
-def _cell(pack: Pack) -> Cause | None:
-    if pack.cell.stands:
-        return None
-    return Cause("circuit", "no_terminals", told={"cell": pack.cell.name})
-
-
 def _wire(design: TrainDesign) -> Cause | None:
     if design.wire.finish == "bare":
         return None
     skin = "plastic" if design.wire.finish == "plastic" else "enamel"
     return Cause("circuit", "track_covered", told={"skin": skin})
-
-
-def _skin(design: TrainDesign, name: str) -> Cause | None:
-    stack = design.front if name == "front" else design.rear
-    if magnet_conducts(stack):
-        return None
-    if not magnet_kind(stack).conducts:
-        material = magnet_kind(stack).name.capitalize()
-        return Cause("circuit", "magnet_no_metal", told={"material": material, "stack": name})
-    return Cause("circuit", "magnet_coated", told={"stack": name, "coat": stack.plating})
 
 
 def _narrow(design: TrainDesign, shape: TrainShape, name: str) -> Cause | None:
