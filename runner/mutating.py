@@ -101,8 +101,8 @@ def main(words: list[str]) -> int:
 
 
 def _files(roots: list[Path]) -> list[Path]:
-    found = [file for root in roots for file in ([root] if root.is_file() else sorted(root.rglob("*.py")))]
-    return [file.relative_to(ROOT) for file in found if file.suffix == ".py"]
+    files = [file for root in roots for file in ([root] if root.is_file() else sorted(root.rglob("*.py")))]
+    return [file.relative_to(ROOT) for file in files if file.suffix == ".py"]
 
 
 def _sample(files: list[Path], size: int, seed: int) -> list[Mutant]:

@@ -26,8 +26,8 @@ def free_port() -> int:
         return int(probe.getsockname()[1])
 
 
-@pytest.fixture
-def pages(tmp_path: Path) -> Iterator[int]:
+@pytest.fixture(params=[signal.SIGINT, signal.SIGTERM], ids=["Ctrl+C", "terminated"])
+def pages(tmp_path: Path, request: pytest.FixtureRequest) -> Iterator[int]:
     """Port of the pages that follow their sources, once the server behind them answers too."""
     port, server = free_port(), free_port()
     command = [sys.executable, "oak", "dev", "--port", str(server), "--pages", str(port)]
@@ -43,8 +43,12 @@ def pages(tmp_path: Path) -> Iterator[int]:
                 time.sleep(0.1)
         yield port
     finally:
-        both.send_signal(signal.SIGINT)
-        both.wait(60)
+        both.send_signal(request.param)
+        try:
+            both.wait(60)
+        except subprocess.TimeoutExpired:
+            both.kill()
+            raise
     for ended in (server, port):
         with socket.socket() as probe:
             assert probe.connect_ex(("127.0.0.1", ended)) != 0, "a process was left running"

@@ -15,6 +15,22 @@ FUMES = "Sand or scrape; do not burn enamel off: its fumes are harmful and the w
 HOT_PAPER = "Keep paper off the wire where it gets hot."
 
 
+PAPER = 0.1  # mm, a sheet of common paper
+COIN = 1.8  # mm, about the thickness of common coins
+THIN = 1.0  # mm up to which paper tells a gap
+
+
+def fills(gap_mm: float, *, paper: bool = False) -> str:
+    """What fills a gap, for who has no gauge: sheets of paper in a thin one (or wherever ``paper``), else coins."""
+    if gap_mm < PAPER / 2:
+        return "nothing fits"
+    thin = paper or gap_mm < THIN
+    many = max(1, round(gap_mm / (PAPER if thin else COIN)))
+    what = "sheet" if thin else "coin"
+    told = f"{many} {what if many == 1 else f'{what}s'} of {'paper' if thin else f'{COIN:g} mm'}"
+    return f"{told} {'fits' if many == 1 else 'fit'}"
+
+
 def lay_out(parts: str, magnets: int) -> Step:
     """Everything on the table; the magnets counted."""
     text = f"{parts[:1].upper()}{parts[1:]}, this sheet. Count the magnets aloud ({magnets}) and write the number down."

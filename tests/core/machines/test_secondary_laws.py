@@ -139,16 +139,24 @@ def test_spin_hops_above_the_hop_speed_and_only_there() -> None:
 
 
 @pytest.mark.parametrize(
-    ("gap", "told"), [(1.8, "1 coin of 1.8 mm slips"), (3.6, "2 coins of 1.8 mm slip "), (9.0, "5 coins of")]
+    ("gap", "told"),
+    [
+        (0.0, "nothing fits"),
+        (0.4, "4 sheets of paper fit"),
+        (0.1, "1 sheet of paper fits"),
+        (1.8, "1 coin of 1.8 mm fits"),
+        (3.6, "2 coins of 1.8 mm fit"),
+        (9.0, "5 coins of 1.8 mm fit"),
+    ],
 )
-def test_gaps_are_told_in_coins(gap: float, told: str) -> None:
+def test_gaps_are_told_in_what_fills_them(gap: float, told: str) -> None:
     settings = build_of(changed(CRADLE, gap_mm=gap)).settings
-    assert told in next(one.how for one in settings if one.name == "Gap between coil and magnet")
+    assert next(one.how for one in settings if one.name == "Gap between coil and magnet") == f"{told} under the coil"
 
 
-def test_a_distance_is_told_in_coins() -> None:
+def test_a_distance_is_told_in_what_fills_it() -> None:
     settings = build_of(changed(CORED, gap__distance_mm=18.0)).settings
-    assert next(one.how for one in settings if one.name == "Bar to magnet") == "10 coins of 1.8 mm"
+    assert next(one.how for one in settings if one.name == "Bar to magnet") == "10 coins of 1.8 mm fit between"
 
 
 def test_wire_is_among_what_is_tried_and_a_poor_one_is_advised_against() -> None:

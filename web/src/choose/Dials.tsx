@@ -69,8 +69,10 @@ function NumberDial({ dial, turn }: { dial: Dial; turn: TurnDial }) {
   /** A size was held against its own limits already: a gauge and a diameter have different ones. */
   const put = (value: number, size?: WireSize) => {
     if (!size && (value < limits.minimum || value > limits.maximum)) {
+      const unit = limits.unit && ` ${limits.unit}`;
+      // The value stands as it was typed: rounded it might lie within.
       setError(
-        `${rounded(value, 4)} ${limits.unit}: choose ${rounded(limits.minimum, 4)} to ${rounded(limits.maximum, 4)} ${limits.unit}. ${dial.reason}`,
+        `${value}${unit}: choose ${rounded(limits.minimum, 4)} to ${rounded(limits.maximum, 4)}${unit}. ${dial.reason}`,
       );
       return;
     }

@@ -6,28 +6,30 @@ import { rounded } from "../units";
 export function Lengths({ sheet }: { sheet: Build["sheet"] }) {
   return (
     <>
-      <Table aria-label="Pieces to cut">
-        <thead>
-          <tr>
-            <th>Cut</th>
-            <th>Length</th>
-            <th>of that tails</th>
-            <th>Note</th>
-          </tr>
-        </thead>
-        <tbody>
-          {sheet.cuts.map((cut) => (
-            <tr key={cut.name}>
-              <td>
-                {cut.count} × {cut.name.toLowerCase()}
-              </td>
-              <td data-cut>{cut.length_mm} mm</td>
-              <td>{cut.tails_mm} mm</td>
-              <td>{cut.note}</td>
+      {sheet.cuts.length > 0 && (
+        <Table aria-label="Pieces to cut">
+          <thead>
+            <tr>
+              <th>Cut</th>
+              <th>Length</th>
+              <th>of that tails</th>
+              <th>Note</th>
             </tr>
-          ))}
-        </tbody>
-      </Table>
+          </thead>
+          <tbody>
+            {sheet.cuts.map((cut) => (
+              <tr key={cut.name}>
+                <td>
+                  {cut.count} × {cut.name.toLowerCase()}
+                </td>
+                <td data-cut>{cut.length_mm} mm</td>
+                <td>{cut.tails_mm} mm</td>
+                <td>{cut.note}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
       <Table aria-label="Lengths to set">
         <thead>
           <tr>

@@ -10,7 +10,7 @@ from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.numbers import TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
-from oakspin.kinds.steps import FUMES, HOLD_ENDS, HOT_PAPER, KNIFE, SLIDE, lay_out
+from oakspin.kinds.steps import FUMES, HOLD_ENDS, HOT_PAPER, KNIFE, SLIDE, fills, lay_out
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_from, wire_length
 from oakspin.machines.coil.strip import upright_pose
@@ -63,7 +63,6 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[SetLength, ...]:
         if by == "round" and not shape.wound.outline.lobe
         else SetLength("Former, along the axle", along, f"a block {along:g} × {across:g} mm, edges rounded")
     )
-    gap = max(1, round(design.gap_mm / 1.8))
     measures = [
         former,
         SetLength("Leads, each", design.tails.length_mm, "from the bundle to the tip"),
@@ -73,7 +72,7 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[SetLength, ...]:
         SetLength(
             "Gap between coil and magnet",
             design.gap_mm,
-            f"{gap} {'coin' if gap == 1 else 'coins'} of 1.8 mm slip{'s' if gap == 1 else ''} under the coil",
+            f"{fills(design.gap_mm)} under the coil",
         ),
     ]
     if design.kind == "lobes":

@@ -12,7 +12,7 @@ from oakspin.kinds.build import Bend, BuildPlan, Cut, SetLength, Step, Template,
 from oakspin.kinds.frame import words as say
 from oakspin.kinds.geometry import Polyline
 from oakspin.kinds.partlines import magnets_name, pack_name
-from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SLIDE, bare_ends, lay_out
+from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SLIDE, bare_ends, fills, lay_out
 from oakspin.machines.frame.shape import FrameShape, frame_shape
 from oakspin.machines.path import PIECES, path_length
 from oakspin.parts.cell import pack_of
@@ -20,7 +20,6 @@ from oakspin.parts.wire import EASY_BEND, bend_moment, wire_diameter, wire_metal
 
 TAIL = 15.0  # mm of wire to spare at each end, to hold while bending and to cut off
 BARED_FOOT, BARED_TIP = 10.0, 8.0  # mm
-PAPER = 0.1  # mm, a sheet of common paper
 SPRING_BACK = 1.03  # a coil slid off its former opens by this much; bench experience
 
 
@@ -83,12 +82,11 @@ def _cross(before: Array, after: Array) -> float:
 def _settings(design: FrameDesign, shape: FrameShape) -> tuple[SetLength, ...]:
     gap = design.feet.gap_mm
     what = "ring" if design.feet.type == "ring" else "feet"
-    sheets = max(1, round(gap / PAPER))
     measures = [
         SetLength(
             f"Clearance of the {what} to the rim",
             gap,
-            f"{sheets} {'sheet' if sheets == 1 else 'sheets'} of paper slip in",
+            f"{fills(gap, paper=True)} in",
         ),
         SetLength(
             f"Height of the {what} above the bench", design.feet.height_mm, "a mark on a card beside the magnets"

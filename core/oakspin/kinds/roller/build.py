@@ -8,8 +8,10 @@ from oakspin.kinds.build import BuildPlan, HowTo, SetLength, Step, Template, Tem
 from oakspin.kinds.geometry import Label, Shape, circle, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.roller import words as say
-from oakspin.kinds.steps import lay_out
+from oakspin.kinds.steps import fills, lay_out
 from oakspin.machines.roller.shape import RollerShape, roller_shape
+
+FOIL = 0.1  # mm: thinner sheets tear under sandpaper
 
 
 def roller_build(design: RollerDesign) -> BuildPlan:
@@ -20,7 +22,7 @@ def roller_build(design: RollerDesign) -> BuildPlan:
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design),
-        checks=(say.CHECK, say.CHECK_2, "A hand or a book stands at the far edge."),
+        checks=(say.CHECK, say.CHECK_2, say.CHECK_3),
         template=_template(design, shape),
         flick=say.BUILD,
         how_to=_how_to(),
@@ -28,12 +30,13 @@ def roller_build(design: RollerDesign) -> BuildPlan:
 
 
 def _settings(design: RollerDesign, shape: RollerShape) -> tuple[SetLength, ...]:
-    sheet = design.sheet
-    return (
-        SetLength("Wheel stands out over the cell", round(mm(shape.wheel - shape.assembly.radius), 2), say.SETTING),
+    sheet, clear = design.sheet, round(mm(shape.wheel - shape.assembly.radius), 2)
+    settings = (
+        SetLength("Wheel stands out over the cell", clear, f"{fills(clear)} under the cell"),
         SetLength("Sheet, in the way of rolling", sheet.length_mm, "a ruler"),
         SetLength("Sheet, along the axle", sheet.width_mm, f"the roller is {mm(shape.long):.0f} mm long"),
     )
+    return settings if clear > 0 else settings[1:]
 
 
 def _steps(design: RollerDesign) -> tuple[Step, ...]:
@@ -44,13 +47,12 @@ def _steps(design: RollerDesign) -> tuple[Step, ...]:
         pack_name=pack_name(design.battery), magnets_name=magnets_name(design.magnets), material=sheet.material
     )
     outward = say.POLES_LIKE if design.outward == "like" else say.POLES_UNLIKE
-    bright = Step(
-        "bright", "Sand the sheet bright", "Rub sheet and rims once with fine sandpaper; wipe the dust off.", 2
-    )
+    foil = sheet.thickness_mm < FOIL
+    rubbed, tools = (say.BRIGHT_FOIL, ("eraser", "cloth")) if foil else (say.BRIGHT, ("sandpaper", "cloth"))
     steps = (
         lay_out(parts, 2 * design.magnets.count),
         Step("sheet", "Lay the sheet", laid, 4, ("tape", "ruler")),
-        bright if design.surface == "sanded" else None,
+        Step("bright", "Rub the sheet bright", rubbed, 2, tools) if design.surface == "sanded" else None,
         Step(
             "poles",
             "Find the poles",

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from oakspin.design.roller import RollerDesign
 from oakspin.kinds.change import Change, change
-from oakspin.kinds.common_changes import battery_changes, conducting, magnet_grades, sanded
+from oakspin.kinds.common_changes import battery_changes, conducting, magnet_grades
 from oakspin.kinds.roller.numbers import CELLS_THAT_ROLL
 from oakspin.machines.roller.shape import RollerShape, roller_shape
 
@@ -19,7 +19,7 @@ def roller_changes(design: RollerDesign) -> tuple[Change, ...]:
         *_sheet(design, shape),
         *conducting(("/magnets", design.magnets)),
         *_wheels(design, shape),
-        *sanded(design, "sheet and rims"),
+        *_bright(design),
         *battery_changes(design, CELLS_THAT_ROLL),
     )
 
@@ -42,6 +42,11 @@ def _sheet(design: RollerDesign, shape: RollerShape) -> Iterator[Change]:
     least = 10.0 * round((shape.long * 1e3 + 10) / 10 + 0.5)
     if sheet.width_mm < shape.long * 1e3 and least <= 600:
         yield change(f"Wider sheet: {sheet.width_mm:g} → {least:g} mm", ("/sheet/width_mm", least), effort=0.05)
+
+
+def _bright(design: RollerDesign) -> Iterator[Change]:
+    if design.surface != "sanded":
+        yield change("Rub the sheet bright, wipe the rims", ("/surface", "sanded"))
 
 
 def _wheels(design: RollerDesign, shape: RollerShape) -> Iterator[Change]:

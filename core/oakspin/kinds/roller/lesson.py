@@ -48,11 +48,11 @@ def _point(design: RollerDesign, shape: RollerShape) -> ForcePoint:
 def _predictions(design: RollerDesign) -> tuple[Prediction, ...]:
     other = "far" if design.plus_at == "near" else "near"
     cell: Patch = (Setting("/plus_at", other),)
-    one: Patch = (Setting("/outward", "unlike" if design.outward == "like" else "like"),)
+    far: Patch = (Setting("/outward", "unlike" if design.outward == "like" else "like"),)
     both: Patch = (Setting("/magnets/pole_up", OTHER[design.magnets.pole_up]),)
     predictions = [
         Prediction("battery_over", "You turn the cell over between its wheels.", cell, say.CELL_OVER),
-        Prediction("one_over", "You turn the far magnets over.", one, say.ONE_OVER),
+        Prediction("one_over", "You turn the far magnets over.", far, say.ONE_OVER),
         Prediction("both_over", "You turn both stacks over.", both, say.BOTH_OVER),
         Prediction("all_over", "You turn both stacks and the cell over.", (*both, *cell), say.ALL_OVER),
     ]

@@ -33,9 +33,9 @@ def roller_parts(design: RollerDesign) -> tuple[PartLine, ...]:
 def _wheels(design: RollerDesign, shape: RollerShape) -> PartLine:
     outward = choice(design, "/outward", "Poles outward", [("like poles", "like"), ("unlike poles", "unlike")])
     line = magnets_line(design, title="Wheels", faces="outward, near", further=(outward,), tuned=(2, 1))
-    figure = say.WHEELS_FIGURE.format(
-        clear=mm(shape.wheel - shape.assembly.radius), pole=design.magnets.pole_up, outward=design.outward
-    )
+    clear = mm(shape.wheel - shape.assembly.radius)
+    stands = say.CLEAR.format(clear=clear) if clear > 0 else say.NOT_CLEAR
+    figure = say.WHEELS_FIGURE.format(clear=stands, pole=design.magnets.pole_up, outward=design.outward)
     return replace(line, line=f"{line.line}, on each end", figure=f"{figure} · {line.figure.split(' · ')[-1]}")
 
 

@@ -74,11 +74,16 @@ WHEELS = (
     "Slide a stack on each end from the side, never straight down, and center it: turn the roller between two fingers "
     "and push until no wheel wobbles."
 )
-PINCH = "Magnets snap onto the cell and pinch. Off the sheet no current flows: keep it off when it is not to roll."
+PINCH = (
+    "Magnets snap onto the cell and pinch. Off metal no current flows: when it is not to roll, keep it off the sheet "
+    "and off every other metal."
+)
+BRIGHT_FOIL = "Rub the foil with an eraser until it shines, wipe the rims with a cloth. No sandpaper: foil tears."
+BRIGHT = "Rub the sheet with fine sandpaper until it shines, wipe the dust off and the rims with a cloth."
 GO = "Set it down at the left edge, {plus} toward you, both wheels on bare foil."
 HOT = "It is nearly a short: take it up after each run. Cell and magnets get warm; above {hands_off:.0f} °C hands off."
-SETTING = "the cell is clear of the foil by a coin's thickness"
 CHECK = "Pushed without current (paper under one wheel), it rolls straight and far."
+CHECK_3 = "A hand at the far edge catches it and lifts it off: standing on the sheet it is still a short."
 CHECK_2 = "Both marked faces as planned; both stacks in the middle of the cell's ends."
 HOW_TO = "From the side along the terminal, so that nothing snaps; then to the middle."
 
@@ -108,5 +113,7 @@ LONGER = "The push is the same everywhere on the sheet: only the way is longer."
 STRONGER = "More field through the wheels, more push; nothing else changes."
 
 # numbers
-WHEELS_FIGURE = "stand out {clear:.1f} mm over the cell · {pole} outward, {outward} poles"
+WHEELS_FIGURE = "{clear} · {pole} outward, {outward} poles"
+CLEAR = "stand out {clear:.1f} mm over the cell"
+NOT_CLEAR = "no wider than the cell"
 SHEET_FIGURE = "{ohms:.1f} mΩ from wheel to wheel · {share:.0f} % of the push left"
