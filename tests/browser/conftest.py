@@ -76,10 +76,10 @@ def quiet_console(page: Page) -> Iterator[None]:
 def faults_of_access(page: Page) -> list[str]:
     """What axe finds on the page as it stands: rule and place of each."""
     page.evaluate(AXE.read_text(encoding="utf-8"))
-    found = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+    report = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
     return [
         f"{rule['id']}: {node['target']} {node['failureSummary']}"
-        for rule in found["violations"]
+        for rule in report["violations"]
         for node in rule["nodes"]
     ]
 

@@ -68,9 +68,9 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
     caught.value.save_as(archive)
     empty = LiveServer(tmp_path / "other")
     try:
-        for found in page.request.get(f"http://127.0.0.1:{empty.port}/api/shelf").json()["motors"]:
+        for each in page.request.get(f"http://127.0.0.1:{empty.port}/api/shelf").json()["motors"]:
             connection = empty.connect()
-            empty.ask(connection, "DELETE", f"shelf/{found['id']}")
+            empty.ask(connection, "DELETE", f"shelf/{each['id']}")
             connection.close()
         page.goto(f"http://127.0.0.1:{empty.port}/")
         with page.expect_file_chooser() as chooser:

@@ -82,10 +82,10 @@ def _value(value: Any) -> str:
 
 
 def _choices(dial: Dial) -> str:
-    shown = [f"{'*' if one.key == dial.chosen else ''}{one.label}" for one in dial.choices]
+    shown = [f"{'*' if choice.key == dial.chosen else ''}{choice.label}" for choice in dial.choices]
     told = [
-        f"{text} {_value(one.value)}" if isinstance(one.value, dict | list) else text
-        for text, one in zip(shown, dial.choices, strict=True)
+        f"{text} {_value(item.value)}" if isinstance(item.value, dict | list) else text
+        for text, item in zip(shown, dial.choices, strict=True)
     ]
     return "; ".join(told) or f"{dial.value} [{_n(dial.minimum)} to {_n(dial.maximum)} by {_n(dial.step)}]"
 
@@ -97,10 +97,10 @@ def telling(design: Design) -> str:
         "PARTS": _parts(design),
         "DRAWING": _drawing(look(design).drawing),
         "CHANGES WORTH TRYING": (
-            f"{change.sentence} [{_n(change.effort)}] {'; '.join(f'{one.pointer} {_value(one.value)}' for one in change.patch)}"
+            f"{change.sentence} [{_n(change.effort)}] {'; '.join(f'{item.pointer} {_value(item.value)}' for item in change.patch)}"
             for change in changes_of(design)
         ),
-        "WHAT HELPS": (f"{one.sentence}: {one.effect}" for one in advise(design, Draws(64))),
+        "WHAT HELPS": (f"{advice.sentence}: {advice.effect}" for advice in advise(design, Draws(64))),
         "MAKE": _make(design),
         "RUN": _run(design),
         "TEACH": _teach(design),
@@ -128,7 +128,7 @@ def _parts(design: Design) -> Iterator[str]:
         yield f"{part.title}: {part.line} | {part.figure}"
         for dial in part.dials:
             if dial.type == "number":
-                along = "".join(f", moves {one.pointer} by {_n(one.per_unit)}" for one in dial.follows)
+                along = "".join(f", moves {follow.pointer} by {_n(follow.per_unit)}" for follow in dial.follows)
                 marks = f"{f', tuned {dial.tuned}' if dial.tuned else ''}{', as built' if dial.built else ''}"
                 yield f"  {dial.label} = {_n(dial.value)} {dial.unit} [{_n(dial.minimum)} to {_n(dial.maximum)} by {_n(dial.step)}] {dial.name}{along}{marks}"
             else:
@@ -150,10 +150,10 @@ def _drawing(drawing: Geometry) -> Iterator[str]:
     for push in drawing.pushes:
         yield f"push {_n(push.force_mN)} mN at {_n(push.x)} {_n(push.y)} toward {' '.join(map(_n, push.toward))}"
     yield from (f"flow at {_n(flow.x)} {_n(flow.y)} {'toward' if flow.toward else 'away'}" for flow in drawing.flows)
-    yield from (f"label {one.text} at {_n(one.x)} {_n(one.y)} {one.anchor}" for one in drawing.labels)
+    yield from (f"label {label.text} at {_n(label.x)} {_n(label.y)} {label.anchor}" for label in drawing.labels)
     yield from (
-        f"size {one.text} from {_n(one.start[0])} {_n(one.start[1])} to {_n(one.end[0])} {_n(one.end[1])}"
-        for one in drawing.dimensions
+        f"size {dimension.text} from {_n(dimension.start[0])} {_n(dimension.start[1])} to {_n(dimension.end[0])} {_n(dimension.end[1])}"
+        for dimension in drawing.dimensions
     )
     if drawing.mass:
         yield f"mass at {_n(drawing.mass.x)} {_n(drawing.mass.y)}, {_n(drawing.mass.off_mm)} mm off"
@@ -175,7 +175,7 @@ def _make(design: Design) -> Iterator[str]:
         for cut in sheet.cuts
     )
     yield from (f"bend {_n(bend.degrees)} at {_n(bend.at_mm)} mm: {bend.note}" for bend in sheet.bends)
-    yield from (f"{one.name}: {_n(one.value_mm)} mm, {one.how}" for one in sheet.settings)
+    yield from (f"{setting.name}: {_n(setting.value_mm)} mm, {setting.how}" for setting in sheet.settings)
     for step in sheet.steps:
         yield f"{step.number} {step.id} {step.title}, {_n(step.minutes)} min{', an adult' if step.adult else ''} [{', '.join(step.tools)}]: {step.text} {step.caution}".rstrip()
     yield from (f"check: {check}" for check in sheet.checks)
@@ -192,14 +192,16 @@ def _make(design: Design) -> Iterator[str]:
     card = first_run(design, "")
     yield f"first run: {card.flick} Power off after {card.disconnect_after} s; {card.why} Cool for {card.cool_for} s."
     yield from (
-        f"caution {one.id}: {one.text}" for one in cautions_of(design) if any(sign.isdigit() for sign in one.text)
+        f"caution {caution.id}: {caution.text}"
+        for caution in cautions_of(design)
+        if any(sign.isdigit() for sign in caution.text)
     )
 
 
 def _run(design: Design) -> Iterator[str]:
     form = trial_form(design)
-    yield ", ".join(f"{one.label} ({one.unit})" for one in form.readings)
-    yield "as built: " + ", ".join(f"{one.label} {_n(one.value)} {one.unit}" for one in form.as_built)
+    yield ", ".join(f"{reading.label} ({reading.unit})" for reading in form.readings)
+    yield "as built: " + ", ".join(f"{item.label} {_n(item.value)} {item.unit}" for item in form.as_built)
     run = spin(design)
     yield f"spin {_n(run.seconds)} s, angles {' '.join(_n(run.angle[at]) for at in (0, 1, 20, 240))}, speed {_n(run.speed[-1])}, current {_n(run.current[120])}, touching {sum(run.touching)}, hops {sum(run.hops)}, live {_n(sum(run.live))}, leaves at {_n(run.leaves_at)}"
 

@@ -5,17 +5,17 @@ from tests.core.designs import LANTERN, changed
 
 
 def test_every_danger_is_named_and_the_school_comes_first() -> None:
-    found = {caution.id: caution.text for caution in cautions_of(LANTERN)}
-    assert next(iter(found)) == "school"
-    assert set(found) == {"school", "swallowing", "implants", "pinching", "heat", "cells", "sparks", "tools"}
-    assert "licensed" in found["school"]
-    assert "lithium-ion" in found["cells"]
-    assert "48 °C" in found["heat"]
+    shown = {caution.id: caution.text for caution in cautions_of(LANTERN)}
+    assert next(iter(shown)) == "school"
+    assert set(shown) == {"school", "swallowing", "implants", "pinching", "heat", "cells", "sparks", "tools"}
+    assert "licensed" in shown["school"]
+    assert "lithium-ion" in shown["cells"]
+    assert "48 °C" in shown["heat"]
 
 
 def test_the_keep_away_distance_is_that_of_these_magnets() -> None:
     def distance(**fields) -> int:  # type: ignore[no-untyped-def]
-        text = next(one.text for one in cautions_of(changed(LANTERN, **fields)) if one.id == "implants")
+        text = next(caution.text for caution in cautions_of(changed(LANTERN, **fields)) if caution.id == "implants")
         return int(text.split("at least ")[1].split(" cm")[0])
 
     assert distance() == 7
@@ -23,5 +23,7 @@ def test_the_keep_away_distance_is_that_of_these_magnets() -> None:
 
 
 def test_the_magnets_to_count_are_those_of_the_design() -> None:
-    text = next(one.text for one in cautions_of(changed(LANTERN, magnets__count=5)) if one.id == "swallowing")
+    text = next(
+        caution.text for caution in cautions_of(changed(LANTERN, magnets__count=5)) if caution.id == "swallowing"
+    )
     assert "Count all 5" in text

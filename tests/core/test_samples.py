@@ -36,14 +36,14 @@ def test_every_stage_has_what_it_shows(design: Design) -> None:
     tuning = tuning_of(design)
     assert tuning.first[0] in {factor.pointer for factor in tuning.factors}
     assert len(sweep(design, tuning.first[0], points=5).points) == 5
-    assert len({one.id for one in cards_of(design)}) >= 5
+    assert len({card.id for card in cards_of(design)}) >= 5
     why = explain(design, "palm", "current")
     assert why.agrees
     assert len(why.steps) == 5
     run = spin(design)
     assert len(run.angle) == len(run.speed) == len(run.touching)
     assert str(sum(stack.count for stack in design.stacks)) in next(
-        one.text for one in cautions_of(design) if one.id == "swallowing"
+        caution.text for caution in cautions_of(design) if caution.id == "swallowing"
     )
 
 

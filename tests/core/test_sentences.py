@@ -103,7 +103,7 @@ def test_what_is_printed_lies_on_its_sheet_and_what_is_cut_is_enough(name: str) 
             assert all(low_x <= x <= high_x and low_y <= y <= high_y for x, y in shape.points), figure.title
     needed = look(DESIGNS[name]).verdict.figures.get("wire_length")
     if needed and sheet.cuts:
-        cut = sum(one.count * (one.length_mm - one.tails_mm) for one in sheet.cuts)
+        cut = sum(cut.count * (cut.length_mm - cut.tails_mm) for cut in sheet.cuts)
         assert cut == pytest.approx(needed.value * {"m": 1e3, "mm": 1.0}[needed.unit], rel=0.08, abs=25)
     assert all(step.minutes > 0 for step in sheet.steps)
     assert [step.number for step in sheet.steps] == list(range(1, len(sheet.steps) + 1))

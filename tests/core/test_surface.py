@@ -7,7 +7,7 @@ import pkgutil
 
 import oakspin
 
-MODULES = [importlib.import_module(found.name) for found in pkgutil.walk_packages(oakspin.__path__, "oakspin.")]
+MODULES = [importlib.import_module(module.name) for module in pkgutil.walk_packages(oakspin.__path__, "oakspin.")]
 
 
 def test_the_surface_is_what_all_names_sorted() -> None:

@@ -18,8 +18,8 @@ def test_the_verdict_is_the_core_s_with_parts_to_change_it_by(tab: Page) -> None
 
 
 def test_advice_and_spin_are_the_core_s(tab: Page) -> None:
-    assert [one["sentence"] for one in tab.ask("POST", "advice", DESIGN)[1]] == [
-        one.sentence for one in advise(LANTERN)
+    assert [answer["sentence"] for answer in tab.ask("POST", "advice", DESIGN)[1]] == [
+        advice.sentence for advice in advise(LANTERN)
     ]
     assert tab.ask("POST", "spin", DESIGN)[1]["angle"] == list(spin(LANTERN).angle)
 

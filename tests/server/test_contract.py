@@ -46,7 +46,7 @@ def test_any_request_gets_an_answer_that_is_written_down(
     described: schemathesis.BaseSchema, server: LiveServer
 ) -> None:
     tried = set()
-    for operation in (found.ok() for found in described.get_all_operations()):
+    for operation in (operation.ok() for operation in described.get_all_operations()):
 
         @given(case=operation.as_strategy())
         @settings(max_examples=20, suppress_health_check=list(HealthCheck))

@@ -17,7 +17,7 @@ SAVES, KILL_AFTER = 200, 90
 def test_kill_in_the_middle_of_200_saves_loses_none_that_was_acknowledged(tmp_path: Path) -> None:
     server = LiveServer(tmp_path)
     connection = server.connect()
-    _, one = server.ask(connection, "POST", "shelf", {"kind": "frame"})
+    _, answer = server.ask(connection, "POST", "shelf", {"kind": "frame"})
     acknowledged: list[int] = []
     reached = threading.Event()
 
@@ -25,7 +25,7 @@ def test_kill_in_the_middle_of_200_saves_loses_none_that_was_acknowledged(tmp_pa
         for number in range(SAVES):
             body = {"version": number + 1, "title": f"Save {number}", "design": DESIGN, "change": str(number)}
             try:
-                status, _ = server.ask(connection, "PUT", f"shelf/{one['id']}", body)
+                status, _ = server.ask(connection, "PUT", f"shelf/{answer['id']}", body)
             except Exception:
                 return  # the server is gone: this save was never acknowledged
             assert status == 200
@@ -43,10 +43,10 @@ def test_kill_in_the_middle_of_200_saves_loses_none_that_was_acknowledged(tmp_pa
     again = LiveServer(tmp_path)
     try:
         fresh = again.connect()
-        _, history = again.ask(fresh, "GET", f"shelf/{one['id']}/history")
+        _, history = again.ask(fresh, "GET", f"shelf/{answer['id']}/history")
         kept = {line["change"] for line in history}
         assert {str(number) for number in acknowledged} <= kept
-        _, shown = again.ask(fresh, "GET", f"shelf/{one['id']}")
+        _, shown = again.ask(fresh, "GET", f"shelf/{answer['id']}")
         assert shown["version"] >= len(acknowledged) + 1
         fresh.close()
     finally:

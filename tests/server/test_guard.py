@@ -47,7 +47,7 @@ def test_no_page_and_no_script_asks_an_outside_address() -> None:
 
 
 def test_assets_are_kept_for_good_and_the_page_is_not(tab: Page) -> None:
-    asset = next(found for found in (DIST / "assets").iterdir() if found.suffix == ".js")
+    asset = next(file for file in (DIST / "assets").iterdir() if file.suffix == ".js")
     answer = tab.client.get(f"/assets/{asset.name}")
     answer.close()
     assert "immutable" in answer.headers["Cache-Control"]

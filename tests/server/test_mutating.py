@@ -67,10 +67,10 @@ def test_places_are_those_that_do_something(project: Path) -> None:
 
 def test_a_sample_follows_its_seed_and_takes_each_place_once(project: Path) -> None:
     files = [Path("core/oakspin/small.py")]
-    one, same, other = (mutating._sample(files, 4, seed) for seed in (1, 1, 2))
-    assert one == same
-    assert one != other
-    assert len({(mutant.line, mutant.column) for mutant in one}) == len(one)
+    motor, same, other = (mutating._sample(files, 4, seed) for seed in (1, 1, 2))
+    assert motor == same
+    assert motor != other
+    assert len({(mutant.line, mutant.column) for mutant in motor}) == len(motor)
 
 
 def test_what_no_test_reaches_survives_and_what_one_holds_does_not(

@@ -48,7 +48,7 @@ def test_the_server_s_secret_is_made_once_and_kept_to_its_user(monkeypatch: pyte
 def test_the_sample_world_loads_whole(db: None) -> None:
     assert load_samples(places.DEMO) == len(FILES)
     titles = {json.loads(file.read_bytes())["title"] for file in FILES}
-    assert {one.head.title for one in shelf() if one.head} == titles > {"Carousel", "Channel buoy", "Lantern"}
+    assert {motor.head.title for motor in shelf() if motor.head} == titles > {"Carousel", "Channel buoy", "Lantern"}
 
 
 def test_a_damaged_sample_loads_none(db: None, tmp_path: Path) -> None:
@@ -75,8 +75,8 @@ def test_migrations_can_be_undone_and_done_again_with_data_in_place() -> None:
 
 def test_the_database_writes_ahead_and_waits_for_the_disk(db: None) -> None:
     with connection.cursor() as cursor:
-        found = {
+        answer = {
             name: cursor.execute(f"PRAGMA {name}").fetchone()[0]
             for name in ("journal_mode", "synchronous", "foreign_keys")
         }
-    assert found == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1}
+    assert answer == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1}

@@ -26,8 +26,8 @@ def evaluate(*words: str, cwd: Path = ROOT) -> subprocess.CompletedProcess[str]:
 def test_evaluate_prints_one_json_report() -> None:
     run = evaluate("demo/lantern.oak.json")
     assert run.returncode == 0
-    found = json.loads(run.stdout)
-    assert (found["kind"], found["direction"], len(found["links"])) == ("frame", "clockwise", 8)
+    answer = json.loads(run.stdout)
+    assert (answer["kind"], answer["direction"], len(answer["links"])) == ("frame", "clockwise", 8)
 
 
 @pytest.mark.parametrize(

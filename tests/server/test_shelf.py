@@ -9,76 +9,76 @@ from tests.server.conftest import DESIGN, Page
 
 
 def test_every_save_is_a_revision_of_its_own(tab: Page) -> None:
-    one = tab.started()
+    motor = tab.started()
     for number, gap in enumerate((0.6, 0.7, 0.8)):
-        status, one = tab.save(one["id"], one["version"], gap_mm=gap)
+        status, motor = tab.save(motor["id"], motor["version"], gap_mm=gap)
         assert status == 200
-        assert one["version"] == number + 2
+        assert motor["version"] == number + 2
     assert Revision.objects.count() == 4
-    assert one["design"]["feet"]["gap_mm"] == 0.8
+    assert motor["design"]["feet"]["gap_mm"] == 0.8
 
 
 def test_undo_and_redo_walk_the_history_and_a_new_change_starts_a_branch(tab: Page) -> None:
-    one = tab.started()
-    _, one = tab.save(one["id"], one["version"], gap_mm=1.0)
-    _, one = tab.save(one["id"], one["version"], gap_mm=2.0)
-    _, one = tab.ask("POST", f"shelf/{one['id']}/undo", {"version": one["version"]})
-    assert one["design"]["feet"]["gap_mm"] == 1.0
-    _, one = tab.ask("POST", f"shelf/{one['id']}/redo", {"version": one["version"]})
-    assert one["design"]["feet"]["gap_mm"] == 2.0
-    _, one = tab.ask("POST", f"shelf/{one['id']}/undo", {"version": one["version"]})
-    _, one = tab.save(one["id"], one["version"], gap_mm=3.0)
-    assert one["can_redo"] is False
-    _, history = tab.ask("GET", f"shelf/{one['id']}/history")
+    motor = tab.started()
+    _, motor = tab.save(motor["id"], motor["version"], gap_mm=1.0)
+    _, motor = tab.save(motor["id"], motor["version"], gap_mm=2.0)
+    _, motor = tab.ask("POST", f"shelf/{motor['id']}/undo", {"version": motor["version"]})
+    assert motor["design"]["feet"]["gap_mm"] == 1.0
+    _, motor = tab.ask("POST", f"shelf/{motor['id']}/redo", {"version": motor["version"]})
+    assert motor["design"]["feet"]["gap_mm"] == 2.0
+    _, motor = tab.ask("POST", f"shelf/{motor['id']}/undo", {"version": motor["version"]})
+    _, motor = tab.save(motor["id"], motor["version"], gap_mm=3.0)
+    assert motor["can_redo"] is False
+    _, history = tab.ask("GET", f"shelf/{motor['id']}/history")
     assert [line["number"] for line in history] == [1, 2, 3, 4]
     assert [line["shown"] for line in history] == [False, False, False, True]
 
 
 def test_undo_reaches_across_sessions_and_stops_at_the_first_state(tab: Page) -> None:
-    one = tab.started()
-    tab.save(one["id"], one["version"], gap_mm=1.0)
+    motor = tab.started()
+    tab.save(motor["id"], motor["version"], gap_mm=1.0)
     later = Page()
-    _, one = later.ask("GET", f"shelf/{one['id']}")
-    assert one["can_undo"]
+    _, motor = later.ask("GET", f"shelf/{motor['id']}")
+    assert motor["can_undo"]
     for _ in range(3):
-        status, one = later.ask("POST", f"shelf/{one['id']}/undo", {"version": one["version"]})
+        status, motor = later.ask("POST", f"shelf/{motor['id']}/undo", {"version": motor["version"]})
         assert status == 200
-    assert not one["can_undo"]
+    assert not motor["can_undo"]
 
 
 def test_of_two_tabs_the_later_is_told_and_nothing_is_overwritten(tab: Page) -> None:
-    one = tab.started()
-    assert tab.save(one["id"], one["version"], gap_mm=1.0)[0] == 200
-    status, problem = tab.save(one["id"], one["version"], gap_mm=2.0)
+    motor = tab.started()
+    assert tab.save(motor["id"], motor["version"], gap_mm=1.0)[0] == 200
+    status, problem = tab.save(motor["id"], motor["version"], gap_mm=2.0)
     assert status == 409
     assert problem["version"] == 2
     assert "Take over, keep both, or drop" in problem["hint"]
-    _, kept = tab.ask("GET", f"shelf/{one['id']}")
+    _, kept = tab.ask("GET", f"shelf/{motor['id']}")
     assert kept["design"]["feet"]["gap_mm"] == 1.0
-    assert tab.save(one["id"], problem["version"], gap_mm=2.0)[0] == 200
+    assert tab.save(motor["id"], problem["version"], gap_mm=2.0)[0] == 200
 
 
 def test_a_deleted_motor_can_be_put_back_whole(tab: Page) -> None:
-    one = tab.started()
-    assert tab.ask("DELETE", f"shelf/{one['id']}")[0] == 204
+    motor = tab.started()
+    assert tab.ask("DELETE", f"shelf/{motor['id']}")[0] == 204
     assert tab.shelf() == []
-    assert tab.ask("POST", f"shelf/{one['id']}/restore")[0] == 200
-    assert [found["id"] for found in tab.shelf()] == [one["id"]]
+    assert tab.ask("POST", f"shelf/{motor['id']}/restore")[0] == 200
+    assert [motor["id"] for motor in tab.shelf()] == [motor["id"]]
 
 
 def test_a_copy_has_a_free_title_and_a_history_of_its_own(tab: Page) -> None:
-    one = tab.started()
-    _, copy = tab.ask("POST", f"shelf/{one['id']}/duplicate")
+    motor = tab.started()
+    _, copy = tab.ask("POST", f"shelf/{motor['id']}/duplicate")
     assert copy["title"] == "New frame motor (2)"
     assert not copy["can_undo"]
     tab.save(copy["id"], copy["version"], gap_mm=4.0)
-    assert tab.ask("GET", f"shelf/{one['id']}")[1]["design"] == one["design"]
+    assert tab.ask("GET", f"shelf/{motor['id']}")[1]["design"] == motor["design"]
 
 
 def test_what_is_exported_comes_back_the_same(tab: Page) -> None:
     content = json.loads((DEMO / "carousel.oak.json").read_text(encoding="utf-8"))
-    _, one = tab.ask("POST", "shelf/import", {"content": content})
-    file = tab.client.get(f"/api/shelf/{one['id']}/file")
+    _, answer = tab.ask("POST", "shelf/import", {"content": content})
+    file = tab.client.get(f"/api/shelf/{answer['id']}/file")
     assert file.headers["Content-Disposition"] == 'attachment; filename="carousel.oak.json"'
     assert from_text(file.content).model_dump(mode="json") == content
 
@@ -92,8 +92,8 @@ def test_a_bad_import_is_refused_with_every_fault_and_changes_nothing(tab: Page)
 
 
 def test_a_bad_save_names_field_value_limit_and_cure(tab: Page) -> None:
-    one = tab.started()
-    status, problem = tab.save(one["id"], one["version"], gap_mm=-1)
+    motor = tab.started()
+    status, problem = tab.save(motor["id"], motor["version"], gap_mm=-1)
     assert status == 422
     fault = problem["faults"][0]
     assert fault["field"].endswith("/feet/gap_mm")

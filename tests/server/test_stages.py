@@ -22,9 +22,11 @@ def test_the_build_sheet_and_card_are_the_core_s(tab: Page) -> None:
 
 
 def test_the_template_is_the_core_s_file(tab: Page) -> None:
-    one = tab.started()
-    _, one = tab.ask("PUT", f"shelf/{one['id']}", {"version": 1, "title": "Lamp", "design": DESIGN, "change": "all"})
-    answer = tab.client.get(f"/api/shelf/{one['id']}/template.svg")
+    motor = tab.started()
+    _, motor = tab.ask(
+        "PUT", f"shelf/{motor['id']}", {"version": 1, "title": "Lamp", "design": DESIGN, "change": "all"}
+    )
+    answer = tab.client.get(f"/api/shelf/{motor['id']}/template.svg")
     assert answer.headers["Content-Type"] == "image/svg+xml"
     assert answer.content.decode() == template_svg(build_sheet(LANTERN).template, "Lamp")
 
@@ -81,17 +83,17 @@ def test_what_is_tuned_and_what_a_trial_asks_for_follow_the_design(tab: Page) ->
 
 def test_a_map_answers_over_both_ranges_and_refuses_what_is_no_number(tab: Page) -> None:
     asked = {"design": COIL, "first": "/gap_mm", "second": "/coil/turns", "first_range": [2.0, 12.0]}
-    status, found = tab.ask("POST", "map", asked)
+    status, answer = tab.ask("POST", "map", asked)
     assert status == 200
-    assert (found["first_values"][0], found["first_values"][-1]) == (2.0, 12.0)
-    assert len(found["figure"]) == len(found["second_values"])
+    assert (answer["first_values"][0], answer["first_values"][-1]) == (2.0, 12.0)
+    assert len(answer["figure"]) == len(answer["second_values"])
     assert tab.ask("POST", "map", {**asked, "second": "/surface"})[0] == 422
 
 
 def test_the_best_of_each_number_can_be_set_as_it_comes(tab: Page) -> None:
     status, best = tab.ask("POST", "best", COIL)
     assert status == 200
-    turns = next(one for one in best if one["factor"]["pointer"] == "/coil/turns")
+    turns = next(best_value for best_value in best if best_value["factor"]["pointer"] == "/coil/turns")
     better = {**COIL, "coil": {**COIL["coil"], "turns": turns["settings"][0]["value"]}}
     verdicts = [tab.ask("POST", "look", {"design": design})[1]["verdict"] for design in (COIL, better)]
     assert verdicts[1]["share_that_goes"] >= verdicts[0]["share_that_goes"] - 0.05
@@ -108,10 +110,10 @@ def test_a_swing_tells_the_balance_of_a_coil_but_not_of_a_frame(tab: Page) -> No
 
 
 def test_the_way_it_turned_tells_the_pole_but_not_of_a_train(tab: Page) -> None:
-    status, found = tab.ask("POST", "pole-finder", DESIGN)
+    status, answer = tab.ask("POST", "pole-finder", DESIGN)
     assert status == 200
-    assert {one["pole"] for one in found["ways"]} == {"N", "S"}
-    assert {one["direction"] for one in found["ways"]} == {"clockwise", "counter-clockwise"}
+    assert {way["pole"] for way in answer["ways"]} == {"N", "S"}
+    assert {way["direction"] for way in answer["ways"]} == {"clockwise", "counter-clockwise"}
     status, other = tab.ask("POST", "pole-finder", KINDS["train"].start.model_dump(mode="json"))
     assert (status, other["ways"]) == (200, [])
     assert "face to face" in other["instead"]

@@ -46,23 +46,25 @@ def test_sent_twice_it_is_kept_once(tab: Page) -> None:
 
 
 def test_a_correction_is_a_trial_of_its_own_and_the_first_stays_as_it_was(tab: Page) -> None:
-    one = tab.started()
-    first = logged(tab, one["id"])
-    tab.save(one["id"], one["version"], gap_mm=2.0)
-    status, second = tab.ask("POST", f"shelf/{one['id']}/trials", {**body(1, note="misread"), "corrects": first["id"]})
+    motor = tab.started()
+    first = logged(tab, motor["id"])
+    tab.save(motor["id"], motor["version"], gap_mm=2.0)
+    status, second = tab.ask(
+        "POST", f"shelf/{motor['id']}/trials", {**body(1, note="misread"), "corrects": first["id"]}
+    )
     assert status == 200
-    kept = tab.ask("GET", f"shelf/{one['id']}/trials")[1]
+    kept = tab.ask("GET", f"shelf/{motor['id']}/trials")[1]
     assert [(row["corrected"], row["corrects"]) for row in kept] == [(True, None), (False, first["id"])]
     assert kept[0]["trial"] == first["trial"]
     assert second["revision"] == first["revision"]  # held against the design it was run with
-    assert b"misread" in tab.client.get(f"/api/shelf/{one['id']}/trials.csv").content
+    assert b"misread" in tab.client.get(f"/api/shelf/{motor['id']}/trials.csv").content
 
 
 def test_later_changes_of_the_design_leave_a_trial_s_prediction_alone(tab: Page) -> None:
-    one = tab.started()
-    first = logged(tab, one["id"])
-    tab.save(one["id"], one["version"], gap_mm=6.0)
-    assert tab.ask("GET", f"shelf/{one['id']}/trials")[1][0]["comparisons"] == first["comparisons"]
+    motor = tab.started()
+    first = logged(tab, motor["id"])
+    tab.save(motor["id"], motor["version"], gap_mm=6.0)
+    assert tab.ask("GET", f"shelf/{motor['id']}/trials")[1][0]["comparisons"] == first["comparisons"]
 
 
 @pytest.mark.parametrize(
@@ -81,13 +83,13 @@ def test_a_trial_that_cannot_be_is_refused_by_field_and_nothing_is_kept(
 
 
 def test_a_table_goes_out_and_comes_in_whole_or_not_at_all(tab: Page) -> None:
-    one, other = tab.started()["id"], tab.started()["id"]
+    motor, other = tab.started()["id"], tab.started()["id"]
     for number in range(3):
-        logged(tab, one, note=f"run {number}, with a comma")
-    text = tab.client.get(f"/api/shelf/{one}/trials.csv").content.decode()
+        logged(tab, motor, note=f"run {number}, with a comma")
+    text = tab.client.get(f"/api/shelf/{motor}/trials.csv").content.decode()
     status, taken = tab.ask("POST", f"shelf/{other}/trials/table", {"text": text})
     assert status == 200
-    assert [row["trial"] for row in taken] == [row["trial"] for row in tab.ask("GET", f"shelf/{one}/trials")[1]]
+    assert [row["trial"] for row in taken] == [row["trial"] for row in tab.ask("GET", f"shelf/{motor}/trials")[1]]
     bad = text + "Kelp,4,,,,,,,,,,,,\n"
     status, problem = tab.ask("POST", f"shelf/{other}/trials/table", {"text": bad})
     assert status == 422
@@ -96,9 +98,9 @@ def test_a_table_goes_out_and_comes_in_whole_or_not_at_all(tab: Page) -> None:
 
 
 def test_ticks_are_kept_and_leave_the_history_alone(tab: Page) -> None:
-    one = tab.started()
-    status, kept = tab.ask("PUT", f"shelf/{one['id']}/ticks", {"steps": ["cut", "feet"]})
-    assert (status, kept["ticks"], kept["version"]) == (200, ["cut", "feet"], one["version"])
+    motor = tab.started()
+    status, kept = tab.ask("PUT", f"shelf/{motor['id']}/ticks", {"steps": ["cut", "feet"]})
+    assert (status, kept["ticks"], kept["version"]) == (200, ["cut", "feet"], motor["version"])
 
 
 def everything(tab: Page) -> bytes:
@@ -112,15 +114,15 @@ def bring_back(tab: Page, content: bytes) -> tuple[int, Any]:
 
 
 def test_everything_goes_out_and_comes_back_the_same_into_an_empty_database(tab: Page) -> None:
-    one, gone = tab.started(), tab.started()
-    _, one = tab.save(one["id"], one["version"], gap_mm=1.0)
-    _, one = tab.ask("POST", f"shelf/{one['id']}/undo", {"version": one["version"]})
-    first = logged(tab, one["id"])
-    tab.ask("POST", f"shelf/{one['id']}/trials", {**body(7), "corrects": first["id"]})
-    tab.ask("PUT", f"shelf/{one['id']}/ticks", {"steps": ["cut"]})
+    motor, gone = tab.started(), tab.started()
+    _, motor = tab.save(motor["id"], motor["version"], gap_mm=1.0)
+    _, motor = tab.ask("POST", f"shelf/{motor['id']}/undo", {"version": motor["version"]})
+    first = logged(tab, motor["id"])
+    tab.ask("POST", f"shelf/{motor['id']}/trials", {**body(7), "corrects": first["id"]})
+    tab.ask("PUT", f"shelf/{motor['id']}/ticks", {"steps": ["cut"]})
     tab.ask("DELETE", f"shelf/{gone['id']}")
     content = everything(tab)
-    asked = [f"shelf/{one['id']}", f"shelf/{one['id']}/history", f"shelf/{one['id']}/trials", "shelf"]
+    asked = [f"shelf/{motor['id']}", f"shelf/{motor['id']}/history", f"shelf/{motor['id']}/trials", "shelf"]
     before = [tab.ask("GET", path)[1] for path in asked]
 
     Trial.objects.exclude(corrects=None).delete()
@@ -134,22 +136,22 @@ def test_everything_goes_out_and_comes_back_the_same_into_an_empty_database(tab:
     for kept in (before[0], after[0], *before[3]["motors"], *after[3]["motors"]):
         kept.pop("changed_at")  # when it was last put on this shelf
     assert after == before
-    status, redone = tab.ask("POST", f"shelf/{one['id']}/redo", {"version": after[0]["version"]})
+    status, redone = tab.ask("POST", f"shelf/{motor['id']}/redo", {"version": after[0]["version"]})
     assert (status, redone["design"]["feet"]["gap_mm"]) == (200, 1.0)
 
 
 def test_what_is_on_the_shelf_stays_when_everything_comes_in_again(tab: Page) -> None:
-    one = tab.started()
-    logged(tab, one["id"])
+    motor = tab.started()
+    logged(tab, motor["id"])
     assert bring_back(tab, everything(tab))[0] == 200
     shelf = tab.shelf()
     assert len(shelf) == 2
-    assert [len(tab.ask("GET", f"shelf/{found['id']}/trials")[1]) for found in shelf] == [1, 1]
+    assert [len(tab.ask("GET", f"shelf/{motor['id']}/trials")[1]) for motor in shelf] == [1, 1]
 
 
 def test_other_programs_find_designs_and_tables_in_the_zip(tab: Page) -> None:
-    one = tab.started()
-    logged(tab, one["id"])
+    motor = tab.started()
+    logged(tab, motor["id"])
     with zipfile.ZipFile(io.BytesIO(everything(tab))) as archive:
         names = archive.namelist()
         design = next(name for name in names if name.endswith(".oak.json"))
@@ -186,7 +188,7 @@ def test_a_damaged_archive_is_told_and_takes_nothing_in(tab: Page, change: str) 
 def test_thirty_browsers_logging_at_once_lose_none_and_a_kill_loses_none_that_was_acknowledged(tmp_path: Path) -> None:
     server = LiveServer(tmp_path)
     opener = server.connect()
-    _, one = server.ask(opener, "POST", "shelf", {"kind": "frame"})
+    _, answer = server.ask(opener, "POST", "shelf", {"kind": "frame"})
     opener.close()
     acknowledged: set[str] = set()
     failures: list[object] = []
@@ -195,7 +197,7 @@ def test_thirty_browsers_logging_at_once_lose_none_and_a_kill_loses_none_that_wa
         connection = server.connect()
         for number in range(6):
             sent = {**body(), "key": f"browser-{browser}-{number}"}
-            status, kept = server.ask(connection, "POST", f"shelf/{one['id']}/trials", sent)
+            status, kept = server.ask(connection, "POST", f"shelf/{answer['id']}/trials", sent)
             if status == 200:
                 acknowledged.add(kept["id"])
             else:
@@ -214,7 +216,7 @@ def test_thirty_browsers_logging_at_once_lose_none_and_a_kill_loses_none_that_wa
     again = LiveServer(tmp_path)
     try:
         fresh = again.connect()
-        kept = {row["id"] for row in again.ask(fresh, "GET", f"shelf/{one['id']}/trials")[1]}
+        kept = {row["id"] for row in again.ask(fresh, "GET", f"shelf/{answer['id']}/trials")[1]}
         assert kept == acknowledged
         fresh.close()
     finally:

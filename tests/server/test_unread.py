@@ -73,7 +73,7 @@ def test_the_archive_goes_out_and_comes_in_whole_with_it(tab: Page) -> None:
     answer = tab.client.post("/api/archive", {"file": file}, headers={"X-CSRFToken": tab.token})
     assert answer.json() == {"demonstrations": 2, "trials": 1, "unread": 1}
     shelf = tab.ask("GET", "shelf")[1]
-    assert ([one["id"] for one in shelf["motors"]], [one["id"] for one in shelf["unread"]]) == (
+    assert ([motor["id"] for motor in shelf["motors"]], [motor["id"] for motor in shelf["unread"]]) == (
         [good["id"]],
         [bad["id"]],
     )
@@ -93,7 +93,7 @@ def test_an_old_row_is_read_as_the_present_format_and_what_was_noted_as_built_po
     assert kept["comparisons"]
     saved = {"version": motor["version"], "title": "T", "design": tab.ask("GET", f"shelf/{motor['id']}")[1]["design"], "change": "c"}  # fmt: skip
     assert tab.ask("PUT", f"shelf/{motor['id']}", saved)[0] == 200
-    assert [one.format_version for one in row.revisions.all()] == [1, 2]
+    assert [revision.format_version for revision in row.revisions.all()] == [1, 2]
 
 
 def test_a_state_that_could_not_be_saved_is_kept_apart_under_a_free_title(tab: Page) -> None:
@@ -120,4 +120,4 @@ def test_a_database_from_a_newer_program_is_known_as_such_and_not_touched(
     before = path.read_bytes()
     assert serve.newer_migrations(path) == ([f"shelf {step}"] if newer else [])
     assert path.read_bytes() == before
-    assert [one.name for one in tmp_path.iterdir()] == [path.name]
+    assert [file.name for file in tmp_path.iterdir()] == [path.name]

@@ -26,16 +26,16 @@ def geometry(design):  # type: ignore[no-untyped-def]
 
 
 def test_raising_the_right_support_raises_its_seat_by_half_and_lowers_the_other_as_much() -> None:
-    heights = lambda design: {one.id: one.y for one in geometry(design).handles if "support" in one.id}  # noqa: E731
+    heights = lambda design: {handle.id: handle.y for handle in geometry(design).handles if "support" in handle.id}  # noqa: E731
     before, after = heights(SQUARE), heights(changed(SQUARE, supports__level_mm=3.0))
     assert after["right-support"] - before["right-support"] == pytest.approx(0.5, abs=1e-3)
     assert after["left-support"] - before["left-support"] == pytest.approx(-0.5, abs=1e-3)
 
 
 def test_the_axle_lies_in_both_seats_however_it_slopes() -> None:
-    found = geometry(changed(SQUARE, supports__level_mm=4.0))
-    seats = {one.x: one.y for one in found.handles if "support" in one.id}
-    leads = [seen(path, found.pose) for path in found.moving if path.role == "wire" and len(path.points) == 2]
+    drawing = geometry(changed(SQUARE, supports__level_mm=4.0))
+    seats = {handle.x: handle.y for handle in drawing.handles if "support" in handle.id}
+    leads = [seen(path, drawing.pose) for path in drawing.moving if path.role == "wire" and len(path.points) == 2]
     for x, y in seats.items():
         lead = next(line for line in leads if min(line[0][0], line[1][0]) <= x <= max(line[0][0], line[1][0]))
         (x0, y0), (x1, y1) = lead
@@ -43,16 +43,16 @@ def test_the_axle_lies_in_both_seats_however_it_slopes() -> None:
 
 
 def test_the_coil_is_in_both_views_and_stands_upright_at_its_pose() -> None:
-    found = geometry(CRADLE)
-    coils = [seen(path, found.pose) for path in found.moving if path.role == "wire" and len(path.points) > 2]
+    drawing = geometry(CRADLE)
+    coils = [seen(path, drawing.pose) for path in drawing.moving if path.role == "wire" and len(path.points) > 2]
     side, end = (np.ptp(np.array(line), axis=0) for line in coils)
     assert side == pytest.approx([24.0, 24.0], abs=0.1)
     assert end == pytest.approx([0.0, 24.0], abs=0.1)
 
 
 def roles(design) -> set[str]:  # type: ignore[no-untyped-def]
-    found = geometry(design)
-    return {shape.role for shape in (*found.shapes, *found.moving)}
+    drawing = geometry(design)
+    return {shape.role for shape in (*drawing.shapes, *drawing.moving)}
 
 
 def test_the_ring_shows_push_brake_and_coasting_as_they_are() -> None:
@@ -71,10 +71,10 @@ def test_two_lobes_have_two_pushes_a_turn() -> None:
 
 def test_the_push_is_drawn_on_top_where_the_marked_side_is() -> None:
     for design in (CRADLE, changed(CRADLE, strip__right=bared(270))):
-        found = geometry(design)
-        arc = np.array(next(shape for shape in found.shapes if shape.role == "push_arc").points)
-        mark = np.array(next(seen(path, found.pose) for path in found.moving if path.role == "mark"))
-        assert arc[:, 1].mean() > found.turning.y < mark[:, 1].mean()
+        drawing = geometry(design)
+        arc = np.array(next(shape for shape in drawing.shapes if shape.role == "push_arc").points)
+        mark = np.array(next(seen(path, drawing.pose) for path in drawing.moving if path.role == "mark"))
+        assert arc[:, 1].mean() > drawing.turning.y < mark[:, 1].mean()
 
 
 def test_leads_show_what_is_bare_enameled_and_painted() -> None:
@@ -83,13 +83,13 @@ def test_leads_show_what_is_bare_enameled_and_painted() -> None:
 
 
 def test_no_current_is_drawn_where_none_flows() -> None:
-    found = geometry(changed(CRADLE, strip__right=bared(0, 60)))
-    assert not any(path.carries for path in found.moving)
-    assert found.flows == ()
+    drawing = geometry(changed(CRADLE, strip__right=bared(0, 60)))
+    assert not any(path.carries for path in drawing.moving)
+    assert drawing.flows == ()
 
 
 def test_field_lines_leave_the_magnet_and_run_out_alike_on_both_sides() -> None:
-    found = geometry(CRADLE)
-    assert len(found.field_lines) >= 6
-    ends = sorted(line[-1][0] - found.turning.x for line in found.field_lines)
+    drawing = geometry(CRADLE)
+    assert len(drawing.field_lines) >= 6
+    ends = sorted(line[-1][0] - drawing.turning.x for line in drawing.field_lines)
     assert ends == pytest.approx([-end for end in reversed(ends)], abs=0.1)

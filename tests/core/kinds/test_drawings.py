@@ -41,12 +41,12 @@ def test_a_moved_handle_is_drawn_where_it_was_moved_to(name: str) -> None:
                 continue  # these change the drawing's own scale, or shift what it is laid out by
             value = a_little_on(number)
             after = geometry(turn(design, axis.pointer, value))
-            there = next(one for one in after.handles if one.id == handle.id)
+            there = next(each for each in after.handles if each.id == handle.id)
             wanted = (value - number.value) / axis.slope
             if axis.along == "turn":
                 before_at, after_at = (
-                    angle_of(one, center)
-                    for one, center in ((handle, axis.center), (there, next(one.center for one in there.axes)))
+                    angle_of(item, center)
+                    for item, center in ((handle, axis.center), (there, next(item.center for item in there.axes)))
                 )
                 gone = (after_at - before_at + 180) % 360 - 180
             else:
@@ -61,11 +61,11 @@ def angle_of(handle: Handle, center: tuple[float, float]) -> float:
 
 @pytest.mark.parametrize("name", DESIGNS)
 def test_everything_drawn_and_every_handle_lies_within_the_bounds(name: str) -> None:
-    found = geometry(DESIGNS[name])
-    left, bottom, right, top = found.bounds
-    points = [point for shape in found.shapes for point in shape.points]
-    points += [(one.x, one.y) for one in found.handles] + [(one.x, one.y) for one in found.labels]
-    points += [point for path in found.moving if not path.route for point in seen(path, found.pose)]
+    drawing = geometry(DESIGNS[name])
+    left, bottom, right, top = drawing.bounds
+    points = [point for shape in drawing.shapes for point in shape.points]
+    points += [(handle.x, handle.y) for handle in drawing.handles] + [(label.x, label.y) for label in drawing.labels]
+    points += [point for path in drawing.moving if not path.route for point in seen(path, drawing.pose)]
     for x, y in points:
         assert left - 0.5 <= x <= right + 0.5
         assert bottom - 0.5 <= y <= top + 0.5
@@ -73,21 +73,21 @@ def test_everything_drawn_and_every_handle_lies_within_the_bounds(name: str) -> 
 
 @pytest.mark.parametrize("name", DESIGNS)
 def test_what_is_drawn_has_a_look_and_finite_places(name: str) -> None:
-    found = geometry(DESIGNS[name])
-    roles = {shape.role for shape in found.shapes} | {path.role for path in found.moving}
+    drawing = geometry(DESIGNS[name])
+    roles = {shape.role for shape in drawing.shapes} | {path.role for path in drawing.moving}
     assert roles <= set(get_args(Role))
-    every = [point for line in found.field_lines for point in line]
-    every += [point for path in found.moving for point in path.points]
-    every += [point for dots in found.dots for point in dots.points]
+    every = [point for line in drawing.field_lines for point in line]
+    every += [point for path in drawing.moving for point in path.points]
+    every += [point for dots in drawing.dots for point in dots.points]
     assert all(math.isfinite(value) for point in every for value in point)
-    assert found.caption
+    assert drawing.caption
 
 
 @pytest.mark.parametrize("name", DESIGNS)
 def test_something_moves_and_knows_in_which_view(name: str) -> None:
-    found = geometry(DESIGNS[name])
-    assert found.moving
-    for path in found.moving:
+    drawing = geometry(DESIGNS[name])
+    assert drawing.moving
+    for path in drawing.moving:
         axis, right, up = (np.array(vector, float) for vector in (path.view.axis, path.view.right, path.view.up))
         assert np.linalg.norm(axis) == pytest.approx(1)
         assert right @ up == pytest.approx(0, abs=0.1)  # a sloping axle is drawn sheared, not turned
@@ -95,8 +95,8 @@ def test_something_moves_and_knows_in_which_view(name: str) -> None:
 
 
 def test_the_train_s_energized_turns_are_those_between_its_contacts() -> None:
-    found = geometry(TRAIN)
-    live, rest = (next(dots for dots in found.dots if dots.role == role) for role in ("wire", "far_wire"))
+    drawing = geometry(TRAIN)
+    live, rest = (next(dots for dots in drawing.dots if dots.role == role) for role in ("wire", "far_wire"))
     reach = max(x for x, _ in live.points)
     half_train = (44.5 + 2 * 6.4) / 2
     assert half_train - 6.4 < reach < half_train
@@ -106,18 +106,18 @@ def test_the_train_s_energized_turns_are_those_between_its_contacts() -> None:
 
 
 def test_the_ribbon_and_the_strip_share_one_scale() -> None:
-    found = geometry(TRAIN)
-    assert found.ribbon is not None
-    strip = next(path for path in found.moving if path.route)
-    assert strip.route_per_m == pytest.approx(found.ribbon.per_mm * 1e3)
-    assert strip.route[0][0] == pytest.approx(found.ribbon.x)
+    drawing = geometry(TRAIN)
+    assert drawing.ribbon is not None
+    strip = next(path for path in drawing.moving if path.route)
+    assert strip.route_per_m == pytest.approx(drawing.ribbon.per_mm * 1e3)
+    assert strip.route[0][0] == pytest.approx(drawing.ribbon.x)
     length = strip.route[-1][0] - strip.route[0][0]
-    assert length == pytest.approx(600 * found.ribbon.per_mm)
+    assert length == pytest.approx(600 * drawing.ribbon.per_mm)
 
 
 def test_a_closed_track_s_plan_closes_and_is_as_long_as_the_track() -> None:
-    found = geometry(DESIGNS["ring of track"])
-    plan = found.moving[1]
+    drawing = geometry(DESIGNS["ring of track"])
+    plan = drawing.moving[1]
     start, end = np.array(plan.route[0]), np.array(plan.route[-1])
     assert np.linalg.norm(end - start) < 0.01
     around = np.linalg.norm(np.diff(np.array(plan.route), axis=0), axis=1).sum()
@@ -125,9 +125,9 @@ def test_a_closed_track_s_plan_closes_and_is_as_long_as_the_track() -> None:
 
 
 def test_pulled_parts_are_drawn_as_single_turns_and_the_rest_whole() -> None:
-    found = geometry(DESIGNS["two stretches"])
-    turns = [shape for shape in found.shapes if shape.role == "far_wire"]
-    whole = [shape for shape in found.shapes if shape.role == "track"]
+    drawing = geometry(DESIGNS["two stretches"])
+    turns = [shape for shape in drawing.shapes if shape.role == "far_wire"]
+    whole = [shape for shape in drawing.shapes if shape.role == "track"]
     assert len(whole) == 3
     assert 60 < len(turns) < 120
 

@@ -40,13 +40,13 @@ def test_turning_the_magnets_over_swaps_the_poles_on_the_drawing() -> None:
 
 @pytest.mark.parametrize("name", ["lantern", "carousel", "channel-buoy"])
 def test_everything_drawn_lies_within_the_bounds(name: str) -> None:
-    found = geometry(sample(name))
-    left, bottom, right, top = found.bounds
-    points = [point for shape in found.shapes for point in shape.points]
-    every = np.array([*points, *(point for path in found.moving for point in seen(path, found.pose))])
+    drawing = geometry(sample(name))
+    left, bottom, right, top = drawing.bounds
+    points = [point for shape in drawing.shapes for point in shape.points]
+    every = np.array([*points, *(point for path in drawing.moving for point in seen(path, drawing.pose))])
     assert every.min(axis=0) == pytest.approx([left, bottom])
     assert every.max(axis=0) == pytest.approx([right, top])
-    assert all(left <= handle.x <= right and bottom <= handle.y <= top for handle in found.handles)
+    assert all(left <= handle.x <= right and bottom <= handle.y <= top for handle in drawing.handles)
 
 
 def test_current_is_drawn_away_from_the_plus_terminal() -> None:

@@ -130,7 +130,7 @@ def test_what_touches_the_rim_keeps_its_share_of_the_stack_when_it_grows(design:
     now = value_at(design, pointer)
     doubled = turn(design, pointer, 2 * now)
     assert value_at(doubled, follower) == pytest.approx(2 * value_at(design, follower))
-    wanted = {setting.pointer for change in changes_of(design) for setting in change.patch if pointer in {one.pointer for one in change.patch}}  # fmt: skip
+    wanted = {setting.pointer for change in changes_of(design) for setting in change.patch if pointer in {item.pointer for item in change.patch}}  # fmt: skip
     assert pointer.endswith("thickness_mm") or wanted == {pointer, follower}
 
 
@@ -156,14 +156,14 @@ def test_what_is_tuned_first_and_what_a_trial_notes_are_numbers_of_the_design(na
 @pytest.mark.parametrize("name", DESIGNS)
 def test_every_choice_can_be_made_and_then_stands_chosen(name: str) -> None:
     design = DESIGNS[name]
-    for dial in (one for one in dials(design) if one.type == "choice"):
+    for dial in (dial for dial in dials(design) if dial.type == "choice"):
         for choice in dial.choices:
             refused = faults_against(design, Setting(dial.pointer, choice.value))
             if refused:  # two parts that do not go together are told as such
                 assert all(fault.hint for fault in refused)
                 continue
             made = turn(design, dial.pointer, choice.value)
-            again = next(one for one in dials(made) if one.pointer == dial.pointer and one.type == "choice")
+            again = next(each for each in dials(made) if each.pointer == dial.pointer and each.type == "choice")
             assert again.chosen == choice.key, f"{dial.pointer}: {choice.label}"
 
 

@@ -74,9 +74,9 @@ def test_a_frame_held_close_gets_going_sooner_but_friction_and_air_set_its_speed
 
 
 def test_a_lone_leg_is_out_of_balance_and_a_second_one_balances_it() -> None:
-    one, two = (evaluate(changed(LANTERN, outline__legs=legs)) for legs in (1, 2))
-    assert one.figures["center_of_mass_offset"].value > 5 * two.figures["center_of_mass_offset"].value
-    assert one.link("stays_on").margin < two.link("stays_on").margin
+    shown, two = (evaluate(changed(LANTERN, outline__legs=legs)) for legs in (1, 2))
+    assert shown.figures["center_of_mass_offset"].value > 5 * two.figures["center_of_mass_offset"].value
+    assert shown.link("stays_on").margin < two.link("stays_on").margin
 
 
 def test_pressing_harder_lowers_the_ohms_and_raises_the_friction() -> None:

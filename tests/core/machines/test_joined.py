@@ -39,10 +39,10 @@ def test_one_build_is_that_draw_of_the_whole() -> None:
     machine = machine_of(LANTERN, DRAWS)
     whole = outcome_of(machine)
     for index in (0, 17, 31):
-        one = outcome_of(one_build(machine, index))
-        assert one.speed == pytest.approx(whole.speed[index : index + 1])
-        assert one.hands_off == pytest.approx(whole.hands_off[index : index + 1])
-        assert np.shape(one.life) == (1,)
+        outcome = outcome_of(one_build(machine, index))
+        assert outcome.speed == pytest.approx(whole.speed[index : index + 1])
+        assert outcome.hands_off == pytest.approx(whole.hands_off[index : index + 1])
+        assert np.shape(outcome.life) == (1,)
 
 
 def test_a_hopping_foot_touches_less_the_faster_it_goes() -> None:

@@ -39,8 +39,8 @@ def test_load_is_the_sum_of_its_four_laws() -> None:
 def test_a_landing_coil_loses_its_weight_times_a_quarter_of_the_offset_a_radian() -> None:
     machine = machine_of(changed(CRADLE, imbalance_mm=0.4), MEDIAN)
     weight = machine.facts["mass"] * GRAVITY
-    found = machine.load.landing / (weight * 0.4e-3 * UNCERTAIN["landing"].median)
-    assert np.asarray(found)[0] == pytest.approx(0.25)
+    shown = machine.load.landing / (weight * 0.4e-3 * UNCERTAIN["landing"].median)
+    assert np.asarray(shown)[0] == pytest.approx(0.25)
 
 
 @pytest.mark.parametrize("speed", [40.0, 150.0, 500.0])
@@ -151,12 +151,17 @@ def test_spin_hops_above_the_hop_speed_and_only_there() -> None:
 )
 def test_gaps_are_told_in_what_fills_them(gap: float, told: str) -> None:
     settings = build_of(changed(CRADLE, gap_mm=gap)).settings
-    assert next(one.how for one in settings if one.name == "Gap between coil and magnet") == f"{told} under the coil"
+    assert (
+        next(setting.how for setting in settings if setting.name == "Gap between coil and magnet")
+        == f"{told} under the coil"
+    )
 
 
 def test_a_distance_is_told_in_what_fills_it() -> None:
     settings = build_of(changed(CORED, gap__distance_mm=18.0)).settings
-    assert next(one.how for one in settings if one.name == "Bar to magnet") == "10 coins of 1.8 mm fit between"
+    assert (
+        next(setting.how for setting in settings if setting.name == "Bar to magnet") == "10 coins of 1.8 mm fit between"
+    )
 
 
 def test_wire_is_among_what_is_tried_and_a_poor_one_is_advised_against() -> None:
@@ -164,15 +169,15 @@ def test_wire_is_among_what_is_tried_and_a_poor_one_is_advised_against() -> None
     assert "Thicker wire: 20 → 18 AWG" in tried
     assert "Thinner wire: 20 → 22 AWG" in tried
     steel, thin = changed(LANTERN, wire__material="steel"), changed(CORED, wire__size={"by": "gauge", "awg": 34})
-    assert "Take copper wire" in [one.sentence for one in advise(steel, Draws(64))]
-    assert "Thicker wire: 34 → 32 AWG" in [one.sentence for one in advise(thin, Draws(64))]
+    assert "Take copper wire" in [advice.sentence for advice in advise(steel, Draws(64))]
+    assert "Thicker wire: 34 → 32 AWG" in [advice.sentence for advice in advise(thin, Draws(64))]
 
 
 def test_what_only_creeps_does_not_count_as_going() -> None:
     """A speed below the creep is a margin below 1, however large the push."""
     for name in ("frame", "train", "roller"):
         machine = machine_of(KINDS[name].start, Draws())
-        link = next(one for one in evaluate(KINDS[name].start).links if one.id == "keeps_going")
+        link = next(link for link in evaluate(KINDS[name].start).links if link.id == "keeps_going")
         assert machine.creep > 0
         assert link.margin <= link.figure / link_unit(name) / machine.creep * (1 + 1e-9)
 

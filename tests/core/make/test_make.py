@@ -37,7 +37,7 @@ def test_legs_come_in_pairs_and_an_odd_one_alone(legs: int, counts: list[int]) -
 def test_a_spring_needs_its_turns_of_wire_and_a_smaller_former() -> None:
     sheet = build_sheet(SPRING)
     assert sheet.cuts[0].length_mm > 2 * 6 * np.pi * 24
-    former = next(one for one in sheet.settings if one.name.startswith("Former"))
+    former = next(setting for setting in sheet.settings if setting.name.startswith("Former"))
     assert former.value_mm == pytest.approx((24 - 0.812) / 1.03, abs=0.1)
 
 
@@ -62,7 +62,7 @@ def test_slower_hands_take_longer() -> None:
     ("finish", "adult", "says"), [("plastic", True, "adult"), ("enameled", False, "do not burn"), ("bare", None, "")]
 )
 def test_baring_is_a_step_with_its_caution_where_there_is_a_skin(finish: str, adult: bool | None, says: str) -> None:
-    step = next((one for one in build_sheet(changed(LANTERN, wire__finish=finish)).steps if one.id == "bare"), None)
+    step = next((step for step in build_sheet(changed(LANTERN, wire__finish=finish)).steps if step.id == "bare"), None)
     assert (step is None) == (adult is None)
     if step:
         assert step.adult is adult

@@ -18,8 +18,8 @@ HANGING, CORED, TRAIN = (KINDS[name].start for name in ("hanging", "cored", "tra
 
 def spans(lines) -> list[tuple[float, float]]:  # type: ignore[no-untyped-def]
     """Width and height of each line of a template."""
-    found = [np.ptp(np.array(line.points), axis=0) for line in lines]
-    return [(float(width), float(height)) for width, height in found]
+    shown = [np.ptp(np.array(line.points), axis=0) for line in lines]
+    return [(float(width), float(height)) for width, height in shown]
 
 
 def test_former_bore_magnet_and_cell_of_a_train_are_drawn_at_true_size() -> None:
@@ -85,7 +85,7 @@ def test_opposed_arms_are_drawn_opposed() -> None:
     same, opposed = (build_sheet(changed(CORED, winding__sense=sense)).how_to[0] for sense in ("same", "opposed"))
 
     def slants(figure) -> set[float]:  # type: ignore[no-untyped-def]
-        return {np.sign(one.points[1][0] - one.points[0][0]) for one in figure.shapes if one.role == "wire"}
+        return {np.sign(shape.points[1][0] - shape.points[0][0]) for shape in figure.shapes if shape.role == "wire"}
 
     assert slants(same) == {1.0}
     assert slants(opposed) == {1.0, -1.0}

@@ -30,8 +30,8 @@ def test_a_film_is_taken_before_a_count_by_hand() -> None:
 
 
 def test_ohms_inside_follow_from_volts_open_and_under_load() -> None:
-    found = measured_in(trial(amperes=3.0, volts_open=1.56, volts_loaded=0.96))
-    assert found["battery_resistance"].value == pytest.approx(200)
+    shown = measured_in(trial(amperes=3.0, volts_open=1.56, volts_loaded=0.96))
+    assert shown["battery_resistance"].value == pytest.approx(200)
     assert "battery_resistance" not in measured_in(trial(volts_open=1.56, volts_loaded=0.96))
 
 

@@ -45,9 +45,9 @@ def test_a_slow_swing_means_good_balance_and_a_quick_one_bad() -> None:
 
 
 def test_its_patch_puts_the_measured_balance_into_the_design() -> None:
-    found = balance_of(CRADLE, 1.0)
-    measured = patched(CRADLE, found.patch)
-    assert measured.imbalance_mm == found.imbalance_mm
+    shown = balance_of(CRADLE, 1.0)
+    measured = patched(CRADLE, shown.patch)
+    assert measured.imbalance_mm == shown.imbalance_mm
 
 
 def test_an_impossible_period_and_a_rotor_without_a_level_axle_are_refused() -> None:
@@ -68,5 +68,5 @@ def test_a_logged_swing_is_held_against_the_prediction() -> None:
 def test_the_form_asks_for_swings_only_where_they_tell_something() -> None:
     assert trial_form(CRADLE).swings
     assert not trial_form(LANTERN).swings
-    assert [one.pointer for one in trial_form(LANTERN).as_built] == ["/feet/gap_mm", "/feet/height_mm"]
-    assert "swings" in {one.field for one in trial_form(CRADLE).readings}
+    assert [item.pointer for item in trial_form(LANTERN).as_built] == ["/feet/gap_mm", "/feet/height_mm"]
+    assert "swings" in {reading.field for reading in trial_form(CRADLE).readings}

@@ -79,9 +79,9 @@ def test_flicked_the_wrong_way_only_where_it_stops_counts(weight: float) -> None
 
 def test_where_friction_takes_more_than_a_turn_gives_no_flick_helps() -> None:
     stuck = replace(MACHINE, load=replace(MACHINE.load, dry=MACHINE.load.dry * 1000))
-    found = start_of(stuck, drive_of(stuck))
-    assert found.ratio[0] < 1
-    assert found.needed[0] >= 1000
+    shown = start_of(stuck, drive_of(stuck))
+    assert shown.ratio[0] < 1
+    assert shown.needed[0] >= 1000
 
 
 def test_a_frame_starts_by_push_over_friction_alone() -> None:

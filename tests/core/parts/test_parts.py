@@ -47,25 +47,25 @@ def test_pressing_four_times_as_hard_halves_the_contact_s_ohms() -> None:
 
 
 def test_cells_in_series_add_and_strings_in_parallel_share() -> None:
-    one, three, twin = pack(), pack(in_series=3), pack(in_parallel=2)
-    assert three.volts == pytest.approx(3 * one.volts)
-    assert three.ohms == pytest.approx(3 * one.ohms)
-    assert twin.volts == pytest.approx(one.volts)
-    assert twin.ohms == pytest.approx(one.ohms / 2)
-    assert twin.charge == pytest.approx(2 * one.charge)
+    shown, three, twin = pack(), pack(in_series=3), pack(in_parallel=2)
+    assert three.volts == pytest.approx(3 * shown.volts)
+    assert three.ohms == pytest.approx(3 * shown.ohms)
+    assert twin.volts == pytest.approx(shown.volts)
+    assert twin.ohms == pytest.approx(shown.ohms / 2)
+    assert twin.charge == pytest.approx(2 * shown.charge)
 
 
 def test_a_used_cell_has_fewer_volts_and_more_ohms() -> None:
-    one = pack()
-    assert one.volts_at(1.0) == pytest.approx(one.volts / 1.58)
-    assert one.ohms_at(1.0) == pytest.approx(3 * one.ohms)
-    assert one.volts_at(0.5) < one.volts_at(0.1)
+    shown = pack()
+    assert shown.volts_at(1.0) == pytest.approx(shown.volts / 1.58)
+    assert shown.ohms_at(1.0) == pytest.approx(3 * shown.ohms)
+    assert shown.volts_at(0.5) < shown.volts_at(0.1)
 
 
 def test_a_heavy_drain_gives_less_charge_and_a_light_one_no_more() -> None:
-    one = pack()
-    assert charge_at(one, np.array([0.2])) == pytest.approx(one.charge)
-    assert charge_at(one, np.array([4.0])) < 0.8 * one.charge
+    shown = pack()
+    assert charge_at(shown, np.array([0.2])) == pytest.approx(shown.charge)
+    assert charge_at(shown, np.array([4.0])) < 0.8 * shown.charge
 
 
 def test_a_measured_face_field_gives_the_remanence_back() -> None:

@@ -16,13 +16,13 @@ def test_the_pole_is_found_from_the_way_it_turned(kind: str, pole: str) -> None:
     design = changed(KINDS[kind].start, magnets__pole_up=pole)
     seen = evaluate(design).direction
     unmarked = changed(KINDS[kind].start, magnets__pole_up="N")
-    found = next(one for one in pole_finder(unmarked).ways if one.direction == seen)
-    assert found.pole == pole
-    assert changed(unmarked, magnets__pole_up=found.patch[0].value) == design
+    shown = next(way for way in pole_finder(unmarked).ways if way.direction == seen)
+    assert shown.pole == pole
+    assert changed(unmarked, magnets__pole_up=shown.patch[0].value) == design
 
 
 def test_where_turning_tells_nothing_another_way_is_told() -> None:
     for design in (KINDS["train"].start, changed(KINDS["frame"].start, magnets__magnetized="across")):
-        found = pole_finder(design)
-        assert found.ways == ()
-        assert found.instead
+        shown = pole_finder(design)
+        assert shown.ways == ()
+        assert shown.instead

@@ -41,10 +41,10 @@ def test_the_hand_itself_gives_flow_times_field_as_the_force(rule: str, carrier:
 @pytest.mark.parametrize("name", DESIGNS)
 @pytest.mark.parametrize(("rule", "carrier"), SCHOOLS)
 def test_every_school_explains_the_direction_that_the_whole_model_computes(name: str, rule: str, carrier: str) -> None:
-    found = explain(DESIGNS[name], rule, carrier)
-    assert found.agrees
-    assert found.direction == evaluate(DESIGNS[name]).direction
-    flow, field, force = (np.array(one.vector) for one in found.pointers)
+    why = explain(DESIGNS[name], rule, carrier)
+    assert why.agrees
+    assert why.direction == evaluate(DESIGNS[name]).direction
+    flow, field, force = (np.array(pointer.vector) for pointer in why.pointers)
     pushed = np.cross(flow if carrier == "current" else -flow, field)
     assert pushed / np.linalg.norm(pushed) == pytest.approx(force, abs=2e-3)
 
@@ -92,7 +92,7 @@ def test_answers_are_computed_not_kept() -> None:
 
 
 def test_a_card_tells_the_figures_before_and_after() -> None:
-    card = next(one for one in cards_of(LANTERN) if one.id == "one_magnet_more")
+    card = next(card for card in cards_of(LANTERN) if card.id == "one_magnet_more")
     before = evaluate(LANTERN).figures["push"].value
     assert card.figures.startswith(f"push {before:.3g} → ")
     assert card.answer in card.options

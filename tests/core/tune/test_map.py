@@ -30,34 +30,34 @@ ARC = "/strip/right/arcs/0"
     ],
 )
 def test_every_pair_is_what_its_own_design_would_be(design, first: str, second: str) -> None:  # type: ignore[no-untyped-def]
-    found = design_map(design, first, second, points=9)
-    some = np.random.default_rng(2).permutation(len(found.first_values) * len(found.second_values))[:7]
+    shown = design_map(design, first, second, points=9)
+    some = np.random.default_rng(2).permutation(len(shown.first_values) * len(shown.second_values))[:7]
     for place in some:
-        row, column = divmod(int(place), len(found.first_values))
-        settings = (*found.first.turned(found.first_values[column]), *found.second.turned(found.second_values[row]))
+        row, column = divmod(int(place), len(shown.first_values))
+        settings = (*shown.first.turned(shown.first_values[column]), *shown.second.turned(shown.second_values[row]))
         try:
             verdict = evaluate(patched(design, settings), MEDIAN)
         except UnfitPatch:
-            assert found.weakest[row][column] == -1
+            assert shown.weakest[row][column] == -1
             continue
-        assert found.figure[row][column] == pytest.approx(verdict.figures["speed"].value, rel=1e-3, abs=0.5)
+        assert shown.figure[row][column] == pytest.approx(verdict.figures["speed"].value, rel=1e-3, abs=0.5)
         least = min(verdict.link(link).margin for link in MUST_HOLD)
-        assert found.margin[row][column] == pytest.approx(min(least, 0.99) if least < 1 else least, rel=1e-3, abs=1e-3)
+        assert shown.margin[row][column] == pytest.approx(min(least, 0.99) if least < 1 else least, rel=1e-3, abs=1e-3)
 
 
 def test_every_number_that_may_be_an_array_is_one_of_the_design_s_and_swept_alike_either_way() -> None:
     pointers = [
-        one.pointer
+        number.pointer
         for start in (CRADLE, LOBES, changed(CRADLE, imbalance_mm=0.2))
-        for one in numbers_of(start).values()
+        for number in numbers_of(start).values()
     ]
     assert all(any(takes_arrays(CRADLE, pointer) for pointer in pointers) for _ in COIL_ARRAYS)
     for design in (CRADLE, sample("tide-mill")):
         for factor in numbers_of(design).values():
             if not takes_arrays(design, factor.pointer):
                 continue
-            found = sweep(design, factor.pointer, points=3)
-            for point in found.points:
+            shown = sweep(design, factor.pointer, points=3)
+            for point in shown.points:
                 alone = evaluate(patched(design, factor.turned(point.value)), Draws(SWEEP_DRAWS))
                 assert point.figures["push"][1] == pytest.approx(alone.figures["push"].value, rel=1e-6, abs=1e-6), (
                     factor.pointer
@@ -66,8 +66,8 @@ def test_every_number_that_may_be_an_array_is_one_of_the_design_s_and_swept_alik
 
 
 def test_a_part_of_the_range_can_be_mapped_alone_and_an_empty_one_is_told() -> None:
-    found = design_map(CRADLE, "/gap_mm", "/coil/turns", points=5, ranges=((2.0, 6.0), None))
-    assert (found.first_values[0], found.first_values[-1]) == (2.0, 6.0)
+    shown = design_map(CRADLE, "/gap_mm", "/coil/turns", points=5, ranges=((2.0, 6.0), None))
+    assert (shown.first_values[0], shown.first_values[-1]) == (2.0, 6.0)
     with pytest.raises(UnfitPatch, match="start below the end"):
         design_map(CRADLE, "/gap_mm", "/coil/turns", ranges=((6.0, 2.0), None))
     with pytest.raises(UnfitPatch, match="two different numbers"):
@@ -75,52 +75,52 @@ def test_a_part_of_the_range_can_be_mapped_alone_and_an_empty_one_is_told() -> N
 
 
 def test_the_best_pair_goes_and_no_pair_with_ample_margins_is_faster() -> None:
-    found = design_map(CRADLE, "/coil/turns", "/gap_mm", points=12)
-    assert found.best is not None
-    row, column = found.second_values.index(found.best[1]), found.first_values.index(found.best[0])
+    shown = design_map(CRADLE, "/coil/turns", "/gap_mm", points=12)
+    assert shown.best is not None
+    row, column = shown.second_values.index(shown.best[1]), shown.first_values.index(shown.best[0])
     ample = [
-        f for fs, ms in zip(found.figure, found.margin, strict=True) for f, m in zip(fs, ms, strict=True) if m >= 1.3
+        f for fs, ms in zip(shown.figure, shown.margin, strict=True) for f, m in zip(fs, ms, strict=True) if m >= 1.3
     ]
-    assert found.figure[row][column] == max(ample)
+    assert shown.figure[row][column] == max(ample)
 
 
 def test_contours_run_where_their_figure_is() -> None:
-    found = design_map(CRADLE, "/gap_mm", "/coil/turns", points=48, ranges=((2.0, 14.0), (4.0, 60.0)))
-    assert found.contours
-    figure = np.array(found.figure)
-    for line in found.contours:
+    shown = design_map(CRADLE, "/gap_mm", "/coil/turns", points=48, ranges=((2.0, 14.0), (4.0, 60.0)))
+    assert shown.contours
+    figure = np.array(shown.figure)
+    for line in shown.contours:
         x, y = line.points[len(line.points) // 2]
         near = figure[
-            np.abs(np.array(found.second_values) - y).argmin(), np.abs(np.array(found.first_values) - x).argmin()
+            np.abs(np.array(shown.second_values) - y).argmin(), np.abs(np.array(shown.first_values) - x).argmin()
         ]
         assert near == pytest.approx(line.level, rel=0.05)
 
 
 def test_the_best_place_of_the_bared_arc_is_near_upright_for_the_wrongly_bared() -> None:
-    found = best_of(sweep(sample("fog-bell"), f"{ARC}/center_deg", points=37))
-    assert found is not None
-    off = abs((found.value - 90) % 180 - 90) if found.value % 180 else 90
-    assert min(abs(found.value - upright) for upright in (-90, 90, 270)) <= 45, off
-    assert "of 100 builds go" in found.sentence
+    shown = best_of(sweep(sample("fog-bell"), f"{ARC}/center_deg", points=37))
+    assert shown is not None
+    off = abs((shown.value - 90) % 180 - 90) if shown.value % 180 else 90
+    assert min(abs(shown.value - upright) for upright in (-90, 90, 270)) <= 45, off
+    assert "of 100 builds go" in shown.sentence
 
 
 def test_the_best_is_left_as_it_is_where_it_is_best_already() -> None:
-    for one in best_settings(CRADLE):
-        again = best_of(sweep(patched(CRADLE, one.settings), one.factor.pointer))
+    for best_setting in best_settings(CRADLE):
+        again = best_of(sweep(patched(CRADLE, best_setting.settings), best_setting.factor.pointer))
         assert again is not None
-        assert abs(again.value - one.value) <= 0.35 * max(abs(one.value), 10)
+        assert abs(again.value - best_setting.value) <= 0.35 * max(abs(best_setting.value), 10)
 
 
 def test_what_limits_the_best_is_said_on_both_sides() -> None:
-    for one in best_settings(LOBES):
-        assert one.low <= one.value <= one.high
-        assert "Less" in one.sentence
-        assert "More" in one.sentence
+    for best_setting in best_settings(LOBES):
+        assert best_setting.low <= best_setting.value <= best_setting.high
+        assert "Less" in best_setting.sentence
+        assert "More" in best_setting.sentence
 
 
 def test_every_kind_says_what_to_tune_first_and_what_can_be_plotted() -> None:
     for kind in KINDS.values():
         tuning = tuning_of(kind.start)
         assert len(tuning.first) >= 2
-        assert set(tuning.first) <= {one.pointer for one in tuning.factors}
+        assert set(tuning.first) <= {factor.pointer for factor in tuning.factors}
         assert {"speed", "stays_on"} <= {curve.id for curve in tuning.curves}

@@ -18,9 +18,9 @@ from tests.core.designs import LANTERN, changed
     "pointer", ["/feet/gap_mm", "/magnets/diameter_mm", "/battery/used_percent", "/magnets/count", "/wire/size/awg"]
 )
 def test_each_point_is_the_verdict_at_that_value(pointer: str) -> None:
-    found = sweep(LANTERN, pointer, points=7, draws=Draws(64))
-    for point in found.points:
-        verdict = evaluate(patched(LANTERN, found.factor.turned(point.value)), Draws(64))
+    shown = sweep(LANTERN, pointer, points=7, draws=Draws(64))
+    for point in shown.points:
+        verdict = evaluate(patched(LANTERN, shown.factor.turned(point.value)), Draws(64))
         for name, band in point.figures.items():
             figure = verdict.figures[name]
             assert band == pytest.approx((figure.band[0], figure.value, figure.band[1]), rel=1e-9, abs=1e-12)
@@ -33,13 +33,13 @@ def test_each_point_is_the_verdict_at_that_value(pointer: str) -> None:
 def test_every_number_of_the_design_can_be_swept_over_its_range() -> None:
     factors = tuning_of(LANTERN).factors
     assert {"/feet/gap_mm", "/magnets/count", "/wire/size/awg", "/outline/half/points/0/radius_mm"} <= {
-        one.pointer for one in factors
+        factor.pointer for factor in factors
     }
     for factor in factors:
-        found = sweep(LANTERN, factor.pointer, points=3, draws=Draws(8))
-        assert found.points[0].value == pytest.approx(factor.minimum)
-        assert found.points[-1].value == pytest.approx(factor.maximum)
-        assert all(point.figures or point.refused for point in found.points)
+        shown = sweep(LANTERN, factor.pointer, points=3, draws=Draws(8))
+        assert shown.points[0].value == pytest.approx(factor.minimum)
+        assert shown.points[-1].value == pytest.approx(factor.maximum)
+        assert all(point.figures or point.refused for point in shown.points)
 
 
 def test_whole_numbers_are_swept_once_each_and_take_their_followers_along() -> None:
@@ -50,8 +50,8 @@ def test_whole_numbers_are_swept_once_each_and_take_their_followers_along() -> N
 
 
 def test_without_a_steel_can_the_curve_over_foot_height_is_even_about_the_middle() -> None:
-    found = sweep(changed(LANTERN, battery__cell="zinc_carbon_AA"), "/feet/height_mm", points=9, draws=Draws(512))
-    push = [point.figures["push"][1] for point in found.points]
+    shown = sweep(changed(LANTERN, battery__cell="zinc_carbon_AA"), "/feet/height_mm", points=9, draws=Draws(512))
+    push = [point.figures["push"][1] for point in shown.points]
     assert push == pytest.approx(push[::-1], rel=0.03)
     assert max(push[3:6]) == max(push) > 1.2 * push[0]
 
@@ -85,8 +85,8 @@ def test_points_come_a_few_at_a_time_and_add_up_to_the_whole() -> None:
 
 
 def test_the_table_holds_every_point_with_units_and_states() -> None:
-    found = sweep(LANTERN, "/feet/gap_mm", points=5, draws=Draws(16))
-    rows = list(csv.DictReader(io.StringIO(sweep_table(found))))
-    assert [float(row["Foot gap (mm)"]) for row in rows] == [point.value for point in found.points]
-    assert float(rows[0]["speed median (turns/min)"]) == pytest.approx(found.points[0].figures["speed"][1], rel=1e-3)
-    assert [row["circuit state"] for row in rows] == [point.states["circuit"] for point in found.points]
+    shown = sweep(LANTERN, "/feet/gap_mm", points=5, draws=Draws(16))
+    rows = list(csv.DictReader(io.StringIO(sweep_table(shown))))
+    assert [float(row["Foot gap (mm)"]) for row in rows] == [point.value for point in shown.points]
+    assert float(rows[0]["speed median (turns/min)"]) == pytest.approx(shown.points[0].figures["speed"][1], rel=1e-3)
+    assert [row["circuit state"] for row in rows] == [point.states["circuit"] for point in shown.points]

@@ -52,8 +52,8 @@ def test_the_mistake_is_told_and_the_advice_mends_it(kind: str, wrong: dict[str,
     assert told in verdict.headline + " ".join(verdict.causes) + " ".join(link.sentence for link in verdict.links)
     advice = advise(design)
     assert advice
-    fitting = [one for one in advice if cure in one.sentence]
-    assert fitting, [one.sentence for one in advice]
+    fitting = [advice_line for advice_line in advice if cure in advice_line.sentence]
+    assert fitting, [advice_line.sentence for advice_line in advice]
     mended = evaluate(patched(design, fitting[0].patch))
     assert mended.share_that_goes > verdict.share_that_goes + 0.3
 
@@ -62,5 +62,5 @@ def test_the_mistake_is_told_and_the_advice_mends_it(kind: str, wrong: dict[str,
 def test_what_goes_well_is_left_alone_or_made_surer(kind: str) -> None:
     design = KINDS[kind].start
     before = evaluate(design).share_that_goes
-    for one in advise(design):
-        assert evaluate(patched(design, one.patch)).share_that_goes >= before - 0.02, one.sentence
+    for advice in advise(design):
+        assert evaluate(patched(design, advice.patch)).share_that_goes >= before - 0.02, advice.sentence

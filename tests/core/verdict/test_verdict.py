@@ -58,17 +58,18 @@ def test_the_same_design_gets_the_same_verdict_and_another_seed_nearly_the_same(
 
 def test_advice_is_what_trying_it_gives() -> None:
     before = evaluate(LANTERN)
-    for one in advise(LANTERN):
-        after = evaluate(patched(LANTERN, one.patch))
-        assert one.before == before.link(one.link).margin
-        assert one.after == after.link(one.link).margin
+    for advice in advise(LANTERN):
+        after = evaluate(patched(LANTERN, advice.patch))
+        assert advice.before == before.link(advice.link).margin
+        assert advice.after == after.link(advice.link).margin
         assert (
-            after.link(before.weakest).margin > before.link(before.weakest).margin or one.goes_after > one.goes_before
+            after.link(before.weakest).margin > before.link(before.weakest).margin
+            or advice.goes_after > advice.goes_before
         )
 
 
 def test_advice_names_each_dial_once_and_no_more_than_three_changes() -> None:
-    pointers = [one.patch[0].pointer for one in advise(LANTERN)]
+    pointers = [advice.patch[0].pointer for advice in advise(LANTERN)]
     assert 1 <= len(pointers) == len(set(pointers)) <= 3
 
 

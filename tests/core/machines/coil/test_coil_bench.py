@@ -23,10 +23,10 @@ def push(design) -> float:  # type: ignore[no-untyped-def]
 
 
 def test_half_stripped_it_runs_and_the_other_half_runs_the_other_way() -> None:
-    one, other = evaluate(CRADLE), evaluate(changed(CRADLE, strip__right=bared(270)))
-    assert {one.direction, other.direction} == {"clockwise", "counter-clockwise"}
-    assert one.share_that_goes > 0.8
-    assert other.figures["push"].value == pytest.approx(one.figures["push"].value, rel=0.02)
+    shown, other = evaluate(CRADLE), evaluate(changed(CRADLE, strip__right=bared(270)))
+    assert {shown.direction, other.direction} == {"clockwise", "counter-clockwise"}
+    assert shown.share_that_goes > 0.8
+    assert other.figures["push"].value == pytest.approx(shown.figures["push"].value, rel=0.02)
 
 
 def test_with_north_up_current_toward_the_viewer_and_the_coil_upright_it_turns_clockwise() -> None:

@@ -53,12 +53,12 @@ def by_the_library(outline: Outline, source, over: float, turn: float) -> float:
 @pytest.mark.parametrize("outline", [ROUND, SQUARE, OWN, LOBE], ids=["round", "square", "own", "lobe"])
 @pytest.mark.parametrize("source", [DISC, BLOCK, SIDEWAYS, ACROSS], ids=["disc", "block", "sideways", "across"])
 def test_it_is_the_moment_of_the_force_in_the_library_s_field(outline: Outline, source) -> None:  # type: ignore[no-untyped-def]
-    found = turn_coupling(outline, source, np.array([OVER]))[0]
-    largest = np.abs(found).max()
+    shown = turn_coupling(outline, source, np.array([OVER]))[0]
+    largest = np.abs(shown).max()
     for at in (0, 7, 20, 33, 50, 64):
         exact = by_the_library(outline, source, OVER, float(ANGLES[at]))
         # A drawn curve of 48 sides (24 on a lobe) lies up to 1 % inside the true one.
-        assert found[at] == pytest.approx(exact, abs=(1.2e-2 if outline.lobe else 6e-3) * largest)
+        assert shown[at] == pytest.approx(exact, abs=(1.2e-2 if outline.lobe else 6e-3) * largest)
 
 
 def flux_through(outline: Outline, source, height: float, turn: float) -> float:  # type: ignore[no-untyped-def]
@@ -77,25 +77,25 @@ def flux_through(outline: Outline, source, height: float, turn: float) -> float:
 @pytest.mark.parametrize(("outline", "source"), [(ROUND, DISC), (SQUARE, BLOCK), (SQUARE, DISC)])
 def test_it_equals_the_change_of_flux_through_the_coil(outline: Outline, source) -> None:  # type: ignore[no-untyped-def]
     height = source.length + OVER
-    found = turn_coupling(outline, source, np.array([OVER]))[0]
+    shown = turn_coupling(outline, source, np.array([OVER]))[0]
     step = 0.02
     for at in (0, 9, 27, 40):
         turn = float(ANGLES[at])
         change = flux_through(outline, source, height, turn + step) - flux_through(outline, source, height, turn - step)
-        assert found[at] == pytest.approx(change / (2 * step), abs=8e-3 * np.abs(found).max())
+        assert shown[at] == pytest.approx(change / (2 * step), abs=8e-3 * np.abs(shown).max())
 
 
 def test_over_a_whole_turn_with_current_all_the_time_it_comes_to_nothing() -> None:
     for outline in (ROUND, OWN, LOBE):
-        found = turn_coupling(outline, DISC, np.array([OVER]))[0]
-        assert abs(found.mean()) < 1e-5 * np.abs(found).max()
+        shown = turn_coupling(outline, DISC, np.array([OVER]))[0]
+        assert abs(shown.mean()) < 1e-5 * np.abs(shown).max()
 
 
 def test_between_its_heights_it_is_what_it_is_at_them() -> None:
     nodes = nodes_of(ROUND)
     over = measures_of(ROUND).reach + np.array([0.4e-3, 1.7e-3, 5.3e-3, 22e-3])
-    found = turn_coupling(ROUND, DISC, over)
-    for row, height in zip(found, over, strict=True):
+    shown = turn_coupling(ROUND, DISC, over)
+    for row, height in zip(shown, over, strict=True):
         exact = coil_coupling(nodes.u, nodes.v, nodes.du, nodes.dv, DISC.length + height, DISC.field, ANGLES)
         assert row == pytest.approx(exact, abs=5e-4 * np.abs(exact).max())
 
@@ -138,9 +138,9 @@ def test_more_turns_and_a_nearer_magnet_push_harder_per_ampere() -> None:
 
 def test_a_second_magnet_above_doubles_a_coil_s_coupling_and_turned_over_takes_it_away() -> None:
     on_bench = changed(CRADLE, magnets_on="bench")
-    one = machine_of(on_bench, MEDIAN).coupling
-    assert machine_of(changed(on_bench, second="same"), MEDIAN).coupling == pytest.approx(2 * one)
-    assert np.abs(machine_of(changed(on_bench, second="turned"), MEDIAN).coupling).max() < 1e-9 * np.abs(one).max()
+    shown = machine_of(on_bench, MEDIAN).coupling
+    assert machine_of(changed(on_bench, second="same"), MEDIAN).coupling == pytest.approx(2 * shown)
+    assert np.abs(machine_of(changed(on_bench, second="turned"), MEDIAN).coupling).max() < 1e-9 * np.abs(shown).max()
     # Over two lobes it is the other way round.
     lobes = changed(LOBES, magnets_on="bench")
     both = machine_of(changed(lobes, second="turned"), MEDIAN).coupling

@@ -120,7 +120,7 @@ def figures(name: str, key: str, *values: float) -> list[float]:
 def test_near_magnets_hold_the_bar_and_far_ones_push_little() -> None:
     cogging = figures("gap__distance_mm", "cogging", 6.0, 12.0, 25.0)
     assert cogging == sorted(cogging, reverse=True)
-    needed = [evaluate(changed(MOTOR, gap__distance_mm=one)).link("starts").figure for one in (6.0, 12.0, 25.0)]
+    needed = [evaluate(changed(MOTOR, gap__distance_mm=item)).link("starts").figure for item in (6.0, 12.0, 25.0)]
     assert needed == sorted(needed, reverse=True)
     assert figures("gap__distance_mm", "push", 12.0)[0] > 3 * figures("gap__distance_mm", "push", 60.0)[0]
 
@@ -147,9 +147,13 @@ def test_the_spark_is_what_the_winding_holds() -> None:
 
 def test_brushes_that_press_hard_brake_and_light_ones_hop() -> None:
     machines = [machine_of(changed(MOTOR, brushes__force_mN=force), MEDIAN) for force in (3.0, 30.0, 300.0)]
-    assert [float(one.load.dry[0]) for one in machines] == sorted(float(one.load.dry[0]) for one in machines)
-    assert [float(one.hop_speed[0]) for one in machines] == sorted(float(one.hop_speed[0]) for one in machines)
-    ohms = [float(one.ohms["brush contact"][0]) for one in machines]
+    assert [float(machine.load.dry[0]) for machine in machines] == sorted(
+        float(machine.load.dry[0]) for machine in machines
+    )
+    assert [float(machine.hop_speed[0]) for machine in machines] == sorted(
+        float(machine.hop_speed[0]) for machine in machines
+    )
+    ohms = [float(machine.ohms["brush contact"][0]) for machine in machines]
     assert ohms == sorted(ohms, reverse=True)
 
 

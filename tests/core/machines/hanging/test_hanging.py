@@ -44,9 +44,9 @@ def test_each_reversal_turns_it_round(up: str, pole: str) -> None:
 
 @pytest.mark.parametrize("side", [0.0, 45.0, 90.0, 180.0, 305.0])
 def test_from_every_side_of_the_rim_the_push_is_the_same(side: float) -> None:
-    one, other = evaluate(ROTOR), evaluate(changed(ROTOR, lead__side_deg=side))
-    assert other.figures["push"] == one.figures["push"]
-    assert other.direction == one.direction
+    shown, other = evaluate(ROTOR), evaluate(changed(ROTOR, lead__side_deg=side))
+    assert other.figures["push"] == shown.figures["push"]
+    assert other.direction == shown.direction
 
 
 def test_the_coupling_is_the_flux_through_the_rim_over_two_pi() -> None:
@@ -120,8 +120,8 @@ def test_a_heavy_one_hangs_less_surely_and_a_blunt_point_holds_better() -> None:
 
 
 def test_advice_mends_a_brass_screw_and_a_steel_clip() -> None:
-    assert "Take a steel screw" in [one.sentence for one in advise(changed(ROTOR, screw__material="brass"))]
-    assert "Take a copper lead" in [one.sentence for one in advise(changed(ROTOR, lead__type="steel_clip"))]
+    assert "Take a steel screw" in [advice.sentence for advice in advise(changed(ROTOR, screw__material="brass"))]
+    assert "Take a copper lead" in [advice.sentence for advice in advise(changed(ROTOR, lead__type="steel_clip"))]
 
 
 def test_beacon_runs() -> None:

@@ -56,7 +56,7 @@ def test_it_stops_where_turns_are_pulled_apart_and_coasts_over_a_short_gap() -> 
 
 @pytest.mark.parametrize("pitch", [1.5, 2.5, 3.5])
 def test_the_wider_it_is_pulled_the_slower_it_gets_there(pitch: float) -> None:
-    lows = [float(journey_of(machine, drive_of(machine)).low[0]) for machine in (machine_of(changed(SLOW, track__stretches=pulled(one)), MEDIAN) for one in (pitch, pitch + 0.5))]  # type: ignore[union-attr]  # fmt: skip
+    lows = [float(journey_of(machine, drive_of(machine)).low[0]) for machine in (machine_of(changed(SLOW, track__stretches=pulled(item)), MEDIAN) for item in (pitch, pitch + 0.5))]  # type: ignore[union-attr]  # fmt: skip
     assert lows[1] < lows[0]
 
 
@@ -73,7 +73,7 @@ def test_a_kink_holds_it() -> None:
     squeezed = changed(TRAIN, track__kinks=[{"at_mm": 300, "squeeze_mm": 2.5}])
     verdict = evaluate(squeezed)
     assert "a kink takes 2.5 mm" in verdict.headline
-    assert "Straighten the kink" in [one.sentence for one in advise(squeezed)]
+    assert "Straighten the kink" in [advice.sentence for advice in advise(squeezed)]
 
 
 def test_uphill_it_is_slower_and_at_last_does_not_climb() -> None:
@@ -87,8 +87,8 @@ def test_uphill_it_is_slower_and_at_last_does_not_climb() -> None:
 
 
 def test_round_a_loop_it_settles_and_either_way_is_a_way() -> None:
-    one, other = (changed(TRAIN, leads=leads, **LOOP) for leads in "+-")
-    forward, back = evaluate(other), evaluate(one)
+    shown, other = (changed(TRAIN, leads=leads, **LOOP) for leads in "+-")
+    forward, back = evaluate(other), evaluate(shown)
     assert {forward.direction, back.direction} == {"forward", "backward"}
     assert forward.figures["speed"].value == pytest.approx(back.figures["speed"].value, rel=0.02)
     assert spin(other).leaves_at == -1
@@ -101,7 +101,7 @@ def test_too_sharp_a_bend_sticks_and_advice_widens_it() -> None:
     # L^2 / (4 (2 bore - magnet - cell))
     assert least == pytest.approx(57.3**2 / (4 * (2 * 14.35 - 12.7 - 10.5)), rel=0.01)
     assert "too sharp" in verdict.headline
-    assert any("Bend it wider" in one.sentence for one in advise(sharp))
+    assert any("Bend it wider" in advice.sentence for advice in advise(sharp))
 
 
 @pytest.mark.parametrize(
@@ -168,13 +168,13 @@ def test_the_journey_is_the_motion_in_time() -> None:
 
 def test_two_gates_and_a_tilt_are_held_against_the_prediction() -> None:
     readings = Readings(first_gate_mm=100, second_gate_mm=500, gate_seconds=0.2, climb_deg=40)
-    found = {one.name: one for one in compare(TRAIN, Trial(group="Limpet", readings=readings))}
+    shown = {item.name: item for item in compare(TRAIN, Trial(group="Limpet", readings=readings))}
     journey = evaluate(TRAIN).trip
     assert journey is not None
     slow, fast = (band[1] for band in (journey.speeds[10], journey.speeds[-5]))
-    assert slow < found["gate_speed"].predicted < fast
-    assert found["gate_time"].predicted == pytest.approx(0.4 / found["gate_speed"].predicted, rel=0.02)
-    assert found["gate_speed"].measured == pytest.approx(2.0)
+    assert slow < shown["gate_speed"].predicted < fast
+    assert shown["gate_time"].predicted == pytest.approx(0.4 / shown["gate_speed"].predicted, rel=0.02)
+    assert shown["gate_speed"].measured == pytest.approx(2.0)
 
 
 def test_hands_that_wind_loosely_push_less() -> None:
