@@ -57,7 +57,7 @@ def naive_speed(design: FrameDesign | HangingDesign) -> float:
     def rates(_: float, speed: np.ndarray) -> list[float]:
         now = np.abs(speed)
         current = (volts - abs(kappa) * now[0]) / ohms
-        net = float(machine.made_at(now)[0]) * abs(kappa) * current - float(machine.load.at(now)[0])
+        net = float(machine.touch.share_at(now)[0]) * abs(kappa) * current - float(machine.load.at(now)[0])
         return [max(net, 0.0) / float(machine.inertia[0])]
 
     run = solve_ivp(rates, (0.0, 60.0), [0.0], rtol=1e-6, atol=1e-8)
@@ -106,7 +106,7 @@ def _run(machine: Machine, kappa: np.ndarray, flick: float) -> float:
         torque = np.interp(at, machine.angles, kappa, period=2 * np.pi)
         closed = machine.switch[0, int(at / (2 * np.pi) * machine.angles.size)]
         speed = np.array([abs(state[1])])
-        current = float(machine.made_at(speed)[0]) * closed * (volts - closed * torque * state[1]) / ohms
+        current = float(machine.touch.share_at(speed)[0]) * closed * (volts - closed * torque * state[1]) / ohms
         drag = float(machine.load.at(speed)[0]) * np.sign(state[1])
         drawn = 0.0 if machine.cogging is None else np.interp(at, machine.angles, machine.cogging[0], period=2 * np.pi)
         return [state[1], (torque * current + drawn - drag) / float(machine.inertia[0])]
@@ -167,7 +167,7 @@ def naive_train_speed(design: TrainDesign, seconds: float = 3.0) -> float:
     def rates(_: float, state: np.ndarray) -> list[float]:
         kappa = force_per_ampere(state[0])
         speed = np.array([max(state[1], 0.0)])
-        push = float(machine.made_at(speed)[0]) * kappa * (volts - kappa * state[1]) / ohms
+        push = float(machine.touch.share_at(speed)[0]) * kappa * (volts - kappa * state[1]) / ohms
         return [state[1], (push - float(machine.load.at(speed)[0])) / float(machine.inertia[0])]
 
     def leaves(_: float, state: np.ndarray) -> float:

@@ -45,6 +45,7 @@ _HANDBOOK = "usual range of handbook values"
 UNCERTAIN: dict[str, Uncertain] = {
     "cell_ohms": Uncertain(1.0, 0.7, 1.5, "1", "ohms inside a cell of this type", "cell data sheets"),
     "cell_volts": _times(1.02, "open-circuit volts of a cell of this type", "cell data sheets"),
+    "polarization": Uncertain(1.6, 1.2, 2.3, "1", "growth of a zinc cell's ohms in seconds of heavy use", "bench readings"),
     "cell_charge": _times(1.3, "charge that a heavily drained cell gives", "cell data sheets"),
     "remanence": _times(1.03, "remanence within one grade", "magnet grade tolerances"),
     "recoil": Uncertain(0.975, 0.970, 0.980, "1", "flux kept at recoil permeability 1.05", "finite elements"),
@@ -60,6 +61,7 @@ UNCERTAIN: dict[str, Uncertain] = {
     "made_ring": Uncertain(0.8, 0.5, 0.95, "1", "share of time that a ring touches", _OWN, top=1.0),
     "gap_reach_mm": Uncertain(1.5, 1.0, 2.25, "mm", "gap that halves the touching time", _OWN),
     "rim_runout_mm": Uncertain(0.2, 0.1, 0.4, "mm", "how far the rim of magnets and cell runs out of true", _OWN),
+    "springing": _times(1.5, "speed at which springing legs touch half as often", _OWN),
     "leaving": _times(1.5, "speed at which a point leaves its seat", _OWN),
     "cooling": _times(1.4, "heat given to the air", "White, Viscous Fluid Flow"),
     "foot_pressure": _times(1.0, "foot pressure, spread by the maker's hand", "build scatter"),
@@ -71,7 +73,7 @@ UNCERTAIN: dict[str, Uncertain] = {
     "support_film_other": _times(2.0, "film on the other lead", "R. Holm, Electric Contacts"),
     "support_friction": Uncertain(0.25, 0.15, 0.40, "1", "friction coefficient of the axle in its support", _HANDBOOK),
     "axle_damping": Uncertain(0.1, 0.03, 0.3, "1", "energy that soft wire keeps of being bent to and fro", _OWN),
-    "hopping": _times(1.5, "speed at which an axle hops", _OWN),
+    "hopping": _times(1.5, "how long a hopping axle touches, of a bounce on hard ground", _OWN),
     "landing": _times(1.5, "energy lost in each landing of a hopping axle", _OWN),
     "marker_ohms": Uncertain(63.0, 20.0, 200.0, "ohm", "leak through paint on one contact", "bench readings"),
     "steel_side": Uncertain(0.7, 0.4, 1.0, "1", "image in a can's round side, of that in a flat one", _OWN, top=1.0),
@@ -91,8 +93,9 @@ UNCERTAIN: dict[str, Uncertain] = {
     "brush_friction": Uncertain(0.25, 0.15, 0.40, "1", "friction coefficient of a brushing lead", _HANDBOOK),
     "made_brush": Uncertain(0.7, 0.4, 0.95, "1", "share of time that a lead on the rim touches", _OWN, top=1.0),
     "hand_height_lead": _times(1.0, "height of the lead on the rim, by the maker's hand", "build scatter"),
-    "iron": _times(1.3, "how much more flux the iron core carries", "handbook range of mild steel, rod for spheroid"),
-    "cogging": _times(1.5, "pull of the magnets on the iron", _OWN),
+    "iron": _times(1.08, "flux of the iron core, a chain of discs for a bar", "finite elements"),
+    "saturation": Uncertain(1.95, 1.7, 2.1, "T", "what mild steel carries at most", _HANDBOOK),
+    "cogging": _times(1.2, "pull of the magnets on the iron", "finite elements"),
     "coercivity": Uncertain(300.0, 120.0, 800.0, "A/m", "coercivity of mild steel as it is bought", _HANDBOOK),
     "bearing_friction": Uncertain(0.2, 0.1, 0.35, "1", "friction coefficient of the shaft in its bearings", _HANDBOOK),
     "segment_film": _times(2.0, "film on the commutator", "R. Holm, Electric Contacts"),
@@ -101,9 +104,16 @@ UNCERTAIN: dict[str, Uncertain] = {
     "hand_rest": _times(1.0, "angle at which friction lets it rest", "build scatter"),
     "train_friction": Uncertain(0.3, 0.2, 0.45, "1", "friction coefficient of the magnets in the track", _HANDBOOK),
     "train_film": _times(2.0, "film on the turns that the magnets touch", "R. Holm, Electric Contacts"),
-    "bumps": Uncertain(0.04, 0.02, 0.1, "kg/m", "drag of bumps from turn to turn, per speed squared", _OWN),
+    "turn_press_N": Uncertain(0.05, 0.02, 0.15, "N", "force between neighboring turns of a sprung coil", _OWN),
+    "turn_spots": Uncertain(3.0, 2.0, 4.0, "1", "spots at which a turn touches the next", _OWN),
+    "turn_film": _times(2.0, "film between neighboring turns", "R. Holm, Electric Contacts"),
+    "slide_speed": Uncertain(1.0, 0.5, 2.0, "m/s", "speed at which a sliding magnet touches half as often", _OWN),
+    "snag": Uncertain(3.0, 1.5, 6.0, "1", "friction of a magnet's edge between turns one thickness apart", _OWN),
+    "bumps": Uncertain(0.02, 0.01, 0.04, "kg/m", "drag of bumps from turn to turn on even track, per speed squared", _OWN),
     "spring_back": Uncertain(1.025, 1.01, 1.04, "1", "bore of a coil off its former", "bench experience"),
     "contact_tilt": _times(1.0, "whether the inner or the outer edge of a magnet touches", "build scatter"),
+    "hand_uneven": _times(1.0, "the worst place of a track, by the maker's hand", "build scatter"),
+    "hand_place": _times(1.0, "where the worst place of a track is", "build scatter"),
     "hand_pitch": _times(1.0, "pitch, spread by the maker's hand", "build scatter"),
     "made_slide": Uncertain(0.8, 0.5, 0.95, "1", "share of time that a sliding magnet touches", _OWN, top=1.0),
     "rolling": Uncertain(0.012, 0.006, 0.025, "1", "rolling friction of a small steel-hard wheel on foil", _HANDBOOK),
@@ -127,12 +137,13 @@ class Hand:
     imbalance_mm: float
     turns: float
     pitch: float
+    uneven: float
     pace: float
     source: str = "build scatter of hand-made motors, classroom estimate"
 
 
 HANDS: dict[str, Hand] = {
-    "careful_adult": Hand(0.5, 1.3, 1.5, 0.5, 5.0, 10.0, 0.2, 0.0, 0.05, pace=1.0),
-    "older_pupil": Hand(1.0, 1.7, 2.0, 1.5, 12.0, 20.0, 0.5, 1.0, 0.10, pace=1.5),
-    "young_pupil": Hand(2.0, 2.5, 3.0, 3.0, 25.0, 40.0, 1.2, 2.0, 0.25, pace=2.2),
+    "careful_adult": Hand(0.5, 1.3, 1.5, 0.5, 5.0, 10.0, 0.2, 0.0, 0.05, 0.5, pace=1.0),
+    "older_pupil": Hand(1.0, 1.7, 2.0, 1.5, 12.0, 20.0, 0.5, 1.0, 0.10, 1.5, pace=1.5),
+    "young_pupil": Hand(2.0, 2.5, 3.0, 3.0, 25.0, 40.0, 1.2, 2.0, 0.25, 4.0, pace=2.2),
 }

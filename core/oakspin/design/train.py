@@ -71,6 +71,10 @@ class Track(Record):
     length: Annotated[ByLength | ByTurns, Field(discriminator="by", description="Length, or turns.")] = ByLength(
         length_mm=600
     )
+    inside: Annotated[
+        Literal["as_wound", "bared"],
+        Field(description="Coated wire as it is wound, or with its coat sanded off along the inside of the bore."),
+    ] = "as_wound"
     price_per_kg: Annotated[
         float, Field(ge=0, le=1000, description="Price of a kilogram of wire, in your own money.")
     ] = 30.0

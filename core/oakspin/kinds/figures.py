@@ -23,7 +23,9 @@ UNITS: dict[str, tuple[str, float]] = {
     "mJ": ("mJ", 1e3),
     "°": ("°", 180 / np.pi),
     "turns": ("turns", 1.0),
+    "turns/min": ("turns/min", 60 / (2 * np.pi)),
     "layers": ("layers", 1.0),
+    "%": ("%", 100.0),
     "min": ("min", 1 / 60),
 }
 

@@ -51,8 +51,9 @@ def between(rows: Array, place: Array) -> Array:
     share = place - low
     if rows.ndim == 1:
         return np.asarray(rows[low] * (1 - share) + rows[low + 1] * share)
-    draw = np.arange(rows.shape[1])
-    return np.asarray(rows[low, draw] * (1 - share) + rows[low + 1, draw] * share)
+    flat, at = rows.ravel(), low * rows.shape[1] + np.arange(rows.shape[1])
+    here = flat.take(at)
+    return np.asarray(here + (flat.take(at + rows.shape[1]) - here) * share)
 
 
 @lru_cache(maxsize=1)

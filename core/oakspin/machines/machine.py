@@ -9,18 +9,20 @@ Arrays have shape (draws,) or (draws, angles); a leading 1 stands for all draws.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from oakspin.draws import Array
+from oakspin.machines.bounce import between, bounce_table, place_of
+from oakspin.machines.touch import NEVER, Touch
 from oakspin.parts.cell import Pack
 
 Mask = NDArray[np.bool_]
 Told = float | int | str | Array  # a value that a sentence names
 
-NEVER = 1e6  # rad/s, beyond anything that turns: where nothing can leave its seat
+__all__ = ["NEVER", "Body", "Cause", "Hindrance", "Landing", "Load", "Machine", "Mask", "Rest", "Route", "Told", "Touch"]
 
 
 @dataclass(frozen=True)
@@ -43,23 +45,41 @@ class Cause:
 
 
 @dataclass(frozen=True)
+class Landing:
+    """What hopping takes from the motion; arrays of shape (draws,).
+
+    ``weight`` is m g e / 2 pi in N m with its spread; ``touch`` says when it hops; ``rub`` in N m s2 times the square
+    of the speed is what an axle rubs that is flung round a closed loop.
+    """
+
+    weight: Array
+    touch: Touch
+    rub: Array | float = 0.0
+
+    def at(self, speed: Array) -> Array:
+        """Opposing torque at a speed of 0 or more, averaged over a turn."""
+        gamma = self.touch.gamma(speed)
+        flung = self.touch.hop.flung(gamma) if self.touch.hop else 0.0
+        taken = self.weight * between(bounce_table().landing, place_of(gamma))
+        return np.asarray((1 - flung) * taken + flung * self.rub * speed**2)
+
+
+@dataclass(frozen=True)
 class Load:
     """What opposes the motion at speed w; shape (draws,).
 
-    dry + air_4_3 w^(4/3) + square w^2, and above ``hop_speed`` what landing takes from each turn,
-    rising toward ``landing``.
+    dry + air_4_3 w^(4/3) + square w^2, and what the landings of a hopping axle take.
     """
 
     dry: Array
     air_4_3: Array
     square: Array
-    landing: Array | float = 0.0
-    hop_speed: Array | float = 1.0
+    landing: Landing | None = None
 
     def at(self, speed: Array) -> Array:
         """Opposing torque (or force) at a speed of 0 or more."""
-        hopping = 1 - (self.hop_speed / np.maximum(speed, self.hop_speed)) ** 2
-        return np.asarray(self.dry + self.air_4_3 * speed ** (4 / 3) + self.square * speed**2 + self.landing * hopping)
+        smooth = self.dry + self.air_4_3 * speed ** (4 / 3) + self.square * speed**2
+        return np.asarray(smooth if self.landing is None else smooth + self.landing.at(speed))
 
 
 @dataclass(frozen=True)
@@ -168,10 +188,8 @@ class Machine:
         Resistance by place: wire, supports, contacts; the battery's own is the pack's.
     touches : tuple of str
         Which of those places are metal pressed on metal.
-    made : ndarray, shape (draws,)
-        Share of the time that the sliding contact is made at low speed.
-    hop_speed : ndarray, shape (draws,)
-        Speed above which the contact hops: it is then made (hop_speed / speed)^2 times as often.
+    touch : Touch
+        How often the sliding contact is made, at which speed.
     least_dry : ndarray, shape (draws,)
         The lowest dry friction that a careful build of this shape can have.
     leave_speed : ndarray, shape (draws,)
@@ -182,8 +200,8 @@ class Machine:
         The way of a machine that travels; none where it turns on the spot.
     cogging : ndarray, shape (draws or 1, angles), N m, or None
         Torque of iron drawn by magnets, whatever the current; over a turn it adds up to nothing.
-    lag : ndarray, shape (draws,), s
-        L/R of a winding whose current is turned over twice a turn; 0 where it is too short to matter.
+    henries : float
+        Inductance of the winding; 0 where L/R is far below the time of a turn.
     hold : ndarray, shape (draws,)
         Force that holds the moving part on its seat over what pulls it off when shaken; ``inf`` where nothing pulls.
     rim : float, m
@@ -204,8 +222,7 @@ class Machine:
     pack: Pack
     ohms: dict[str, Array]
     touches: tuple[str, ...]
-    made: Array
-    hop_speed: Array
+    touch: Touch
     inertia: Array
     load: Load
     least_dry: Array
@@ -216,7 +233,7 @@ class Machine:
     rest: Rest | None = None
     route: Route | None = None
     cogging: Array | None = None
-    lag: Array | float = 0.0
+    henries: float = 0.0
     hold: Array | float = np.inf
     rim: float = 0.0
     creep: float = np.pi
@@ -227,12 +244,24 @@ class Machine:
     @property
     def total_ohms(self) -> Array:
         """Resistance round the closed circuit at the battery's present charge."""
-        return np.asarray(self.pack.ohms_at(self.pack.used) + sum(self.ohms.values()))
+        return np.asarray(self.pack.ohms_at(self.pack.used) + self.outer_ohms)
 
-    def made_at(self, speed: Array) -> Array:
-        """Share of the time that the sliding contact is made at a speed of 0 or more."""
-        hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
-        return np.asarray(self.made * hopping**2)
+    @property
+    def outer_ohms(self) -> Array:
+        """Resistance of the closed circuit outside the battery."""
+        return np.asarray(sum(self.ohms.values()))
+
+    @property
+    def closed_share(self) -> Array:
+        """Share of the time that current flows while it turns slowly; shape (draws,)."""
+        return np.asarray(self.touch.made * np.abs(self.switch).mean(axis=1))
+
+    def settled(self, current: Array) -> Machine:
+        """The machine after some seconds of this mean current in A: its battery polarized."""
+        pack = self.pack.polarized(current)
+        inside = pack.ohms_at(pack.used)
+        bodies = tuple(replace(body, ohms=inside) if body.supplies else body for body in self.bodies)
+        return replace(self, pack=pack, bodies=bodies)
 
     def broken(self, link: str) -> Cause | None:
         """The first plain cause that breaks a link in most builds, if any."""
@@ -250,8 +279,3 @@ class Machine:
     def effective(self) -> Array:
         """Coupling as the switch lets it through; shape (draws or 1, angles)."""
         return np.asarray(self.coupling * self.switch)
-
-    def live_at(self, speed: Array) -> Array:
-        """Share of the time that current flows: over a turn when it turns, while it lies on bare metal at rest."""
-        turning, lying = np.abs(self.switch).mean(axis=1), np.abs(self.switch).max(axis=1)
-        return np.asarray(self.made_at(speed) * np.where(speed > 0, turning, lying))

@@ -1,20 +1,22 @@
-"""The drive of a Machine: which way it goes, and what pushes at a speed."""
+"""The drive of a Machine: which way it goes, what pushes it and what flows at a speed."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from oakspin.draws import Array, median
-from oakspin.machines.machine import Machine
+from oakspin.machines.machine import NEVER, Machine
+from oakspin.motion.laws import TABLED, Law, Means, Tabled, law_of
 
 EVEN = 1e-6  # N m/A: a mean coupling smaller than this share of the peak cancels out
+OPEN = 1e12  # ohm round a circuit that is open
 
 
 @dataclass(frozen=True)
 class Drive:
-    """Drive in the machine's own direction, as straight lines in the speed.
+    """Drive in the machine's own direction.
 
     Parameters
     ----------
@@ -26,46 +28,46 @@ class Drive:
         Torque at rest, averaged over making and breaking of the contact; positive pushes on.
     stall : ndarray, shape (draws,)
         ``push`` averaged over a turn.
-    open : ndarray, shape (draws,)
-        What it would be if the supply let every ampere through; more than ``stall`` at its limit.
-    fall : ndarray, shape (draws,)
-        What the back-EMF takes from ``open`` per unit of speed.
-    hop_speed : ndarray, shape (draws,)
-        Above it the contact hops and the drive falls with the square of the speed.
-    back : ndarray, shape (draws,), s/rad
-        What the back-EMF takes from the current, as a share per unit of speed.
-    lag : ndarray or float, s
-        L/R of a winding whose current is turned over twice a turn.
+    top : ndarray, shape (draws,)
+        Speed at which the back-EMF leaves no push, hopping and lag aside.
+    law : Law
+        What is pushed and what flows at speed.
+    volts, ohms : ndarray, shape (draws,)
+        Of the source and round the circuit.
+    limit : float, A
+        What a supply lets through at most.
     """
 
     sense: float
     current: Array
     push: Array
     stall: Array
-    open: Array
-    fall: Array
-    hop_speed: Array
-    back: Array | float = 0.0
-    lag: Array | float = 0.0
+    top: Array
+    law: Law
+    volts: Array
+    ohms: Array
+    limit: float
 
-    def flows_at(self, speed: Array) -> Array:
-        """Share of the standstill current that flows at a speed of 0 or more, averaged over a turn."""
-        return np.asarray(np.clip(1 - self.back * speed, 0.0, 1.0) * self._risen(speed))
-
-    def _risen(self, speed: Array) -> Array | float:
-        """Share of its final value that a current reaches which is turned over every half turn, on the average.
-
-        Source: a square wave of volts on R and L in series: 1 - (2 T / t) tanh(t / 2 T), T = L/R, t = half a turn.
-        """
-        if isinstance(self.lag, float) and not self.lag:
-            return 1.0
-        share = np.maximum(2 * self.lag * speed / np.pi, 1e-9)
-        return np.asarray(1 - share * np.tanh(1 / share))
+    def _means(self, speed: Array) -> Means:
+        """Push, current and its square at a speed of 0 or more; at its limit a supply lets no more through."""
+        found = self.law.means(speed, self.volts, self.ohms)
+        if not np.isfinite(self.limit):
+            return found
+        # Held at its limit a supply gives as many volts as that takes: what volts alone do, the back-EMF left out.
+        held = self.limit * self.ohms
+        high, low, none = (self.law.means(speed, volts, self.ohms) for volts in (held, -held, 0 * held))
+        most = high[0] - none[0], high[1] - none[1], (high[2] + low[2]) / 2 - none[2]
+        push, current, square = (np.minimum(one, other) for one, other in zip(found, most, strict=True))
+        return push, current, square
 
     def at(self, speed: Array) -> Array:
         """Mean torque at a speed of 0 or more; shape (..., draws)."""
-        hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
-        return np.asarray(hopping**2 * self._risen(speed) * np.minimum(self.stall, self.open - self.fall * speed))
+        return self._means(np.asarray(speed, float))[0]
+
+    def flow(self, speed: Array) -> tuple[Array, Array]:
+        """Mean current in A and mean of its square in A2 at a speed of 0 or more: contact made and broken, on and off."""
+        _, current, square = self._means(np.asarray(speed, float))
+        return np.maximum(current, 0.0), np.maximum(square, 0.0)
 
 
 def senses_of(machine: Machine, parts: int) -> Array:
@@ -89,22 +91,28 @@ def sense_of(machine: Machine) -> float:
     return float(np.sign(typical)) if abs(typical) > EVEN * np.abs(effective).max() else 0.0
 
 
-def drive_of(machine: Machine) -> Drive:
-    """Which way the machine goes, and how hard."""
+def drive_of(machine: Machine, before: Drive | None = None) -> Drive:
+    """Which way the machine goes, and how hard; ``before`` is its drive with another charge of the same battery."""
     ohms, pack = machine.total_ohms, machine.pack
     alive = machine.free("circuit")
-    unlimited = alive * pack.volts_at(pack.used) / ohms
-    current = np.minimum(unlimited, pack.limit)
+    volts = alive * pack.volts_at(pack.used)
+    current = np.minimum(volts / ohms, pack.limit)
     effective = machine.effective
     sense = sense_of(machine)
     # Where the pushes of a turn cancel, the sense of the first angle stands for "on".
     facing = sense if sense else 1.0
-    push = facing * (machine.made * current)[:, None] * effective
-    fall = alive * machine.made * (machine.coupling**2 * np.abs(machine.switch)).mean(axis=1) / ohms
+    push = facing * (machine.touch.made * current)[:, None] * effective
     stall = push.mean(axis=1) if sense else np.zeros_like(ohms)
-    # Averaged while current flows: the volts of the back-EMF over those that drive the current.
-    switched = np.abs(machine.switch).mean(axis=1)
-    reverse = np.abs((machine.coupling * machine.switch).mean(axis=1)) / np.maximum(switched, 1e-9)
-    back = np.where(unlimited > pack.limit, 0.0, reverse / pack.volts_at(pack.used))
-    share = unlimited / np.maximum(current, 1e-12)
-    return Drive(sense, current, push, stall, stall * share, fall, machine.hop_speed, back, machine.lag)
+    law = before.law if before and not machine.henries else law_of(machine, facing)
+    reverse = (machine.coupling**2 * np.abs(machine.switch)).mean(axis=1)
+    top = volts * np.maximum(facing * effective.mean(axis=1), 0.0) / np.maximum(reverse, 1e-30)
+    # A circuit that is open brakes nothing.
+    source = np.where(np.broadcast_to(alive, ohms.shape) > 0, ohms, OPEN)
+    drive = Drive(sense, current, push, stall, np.minimum(top, NEVER), law, volts, source, pack.limit)
+    return drive if not machine.henries else replace(drive, law=_tabled(drive), limit=np.inf)
+
+
+def _tabled(drive: Drive) -> Tabled:
+    """A law that is dear to compute, as a table up to the speed that leaves no push."""
+    top = np.maximum(1.05 * drive.top, 1.0)
+    return Tabled(np.stack(drive._means(top * TABLED)), top)

@@ -79,7 +79,7 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  #
     volts, spare = pack.volts_at(pack.used), machine.total_ohms - route.ohms
     alive = machine.free("circuit") * free
     kappa = np.abs(machine.coupling[:, 0])
-    grip_push, dry = alive * machine.made * kappa, load.dry
+    grip_push, touch, dry = alive * kappa, machine.touch, load.dry
     halted = np.zeros(energy.size, bool)
     passed = np.empty((stations, energy.size))
     passed[0] = energy
@@ -94,7 +94,7 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  #
         # Half a step on by the last slope, then a whole one by the slope found there: second order, one look a step.
         v = np.sqrt(2 * np.maximum(energy + step / 2 * slope, 0.0))
         current = np.minimum((volts - weak[at] * v) / ohms[at], pack.limit)
-        slope = (push[at] * current - load.at(v) - held[at]) / machine.inertia
+        slope = (touch.share_at(v) * push[at] * current - load.at(v) - held[at]) / machine.inertia
         energy = energy + step * slope
         halted |= energy <= 0
         energy = np.where(halted, 0.0, energy)

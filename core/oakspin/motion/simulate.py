@@ -16,27 +16,48 @@ STILL = 1e-9
 class Trace:
     """A computed run; every array has shape (steps + 1, draws).
 
-    ``current`` is that while the contact is made; 0 where the switch is open. ``account`` holds
-    energies in J: since the start, electrical in, heat in the resistances, friction and air; at
-    each moment, of the motion and of the lifted heavy side.
+    ``current`` is that while the contact is made; 0 where the switch is open; ``wound`` that in a winding which
+    lags, 0 elsewhere. ``account`` holds energies in J: since the start, electrical in (but for what a winding's field
+    takes up and its sparks spend), heat in the resistances, friction and air; at each moment, of the motion and of the
+    lifted heavy side.
     """
 
     time: Array
     angle: Array
     speed: Array
     current: Array
+    wound: Array
     account: dict[str, Array]
 
 
-def _flow(machine: Machine, angle: Array, speed: Array) -> tuple[Array, Array, Array]:
-    """Current while it flows, share of the time that it flows, and drive torque."""
+def _flow(machine: Machine, angle: Array, speed: Array, lagging: Array | None) -> tuple[Array, Array, Array]:
+    """Current while it flows, share of the time that it flows, and drive torque; ``lagging`` is that of a winding."""
     kappa, switch = _at(machine.coupling, angle), _at(machine.switch, angle)
+    made = machine.touch.share_in(np.abs(speed), angle, 1.0 if float(np.sum(speed)) >= 0 else -1.0)
+    if lagging is not None:
+        way = np.sign(switch)
+        return way * lagging, made * np.abs(way), made * kappa * lagging
     pack = machine.pack
     back = np.sign(switch) * kappa * speed
     open_current = (pack.volts_at(pack.used) - back) / machine.total_ohms
     current = machine.free("circuit") * np.clip(open_current, -pack.limit, pack.limit)
-    made = machine.made_at(np.abs(speed))
     return current, made * np.abs(switch), made * switch * kappa * current
+
+
+def _wound(machine: Machine, angle: Array, speed: Array, current: Array, step: float) -> tuple[Array, Array]:
+    """Current in a winding a step later, and its mean over the step; nothing while the commutator is open.
+
+    Volts and speed as at this moment, the current exact: i runs toward its settled value as exp(-R t / L).
+    """
+    switch, kappa, ohms, pack = _at(machine.switch, angle), _at(machine.coupling, angle), machine.total_ohms, machine.pack
+    closed = np.abs(switch) > 0.5
+    volts = np.sign(switch) * np.minimum(pack.volts_at(pack.used), pack.limit * ohms)
+    settled = machine.free("circuit") * (volts - kappa * speed) / ohms
+    start = np.where(closed & (current * switch >= 0), current, 0.0)
+    x = step * ohms / machine.henries
+    later = settled + (start - settled) * np.exp(-x)
+    mean = settled + (start - settled) * -np.expm1(-x) / x
+    return np.where(closed, later, 0.0), np.where(closed, mean, 0.0)
 
 
 def _heavy(machine: Machine, angle: Array) -> Array | float:
@@ -84,7 +105,14 @@ def _at(table: Array, angle: Array) -> Array:
     return np.asarray(here + (there - here) * (place - np.floor(place)))
 
 
-def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, speed: float = 0.0) -> Trace:
+def simulate(
+    machine: Machine,
+    seconds: float,
+    steps: int,
+    angle: float = 0.0,
+    speed: float = 0.0,
+    amperes: Array | None = None,
+) -> Trace:
     """Run the machine from a standing start (or a flick) with the classic fourth-order method.
 
     Parameters
@@ -95,16 +123,22 @@ def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, s
         Equal steps; the error of a smooth run falls as the fourth power of their number.
     angle, speed : float
         Start, in rad and rad/s.
+    amperes : ndarray, shape (draws,), optional
+        Current in a winding at the start; nothing where left out.
     """
     draws = machine.inertia.shape[0]
     state = np.zeros((5, draws))
     state[0], state[1] = angle, speed
     step = seconds / steps
     history = np.empty((steps + 1, 5, draws))
-    current = np.empty((steps + 1, draws))
+    current, wound = np.empty((steps + 1, draws)), np.zeros((steps + 1, draws))
+    lags = machine.henries > 0
+    if lags and amperes is not None:
+        wound[0] = amperes
+    lagging: Array | None = None
 
     def rates(at: Array, way: Array) -> Array:
-        amperes, live, drive = _flow(machine, at[0], at[1])
+        amperes, live, drive = _flow(machine, at[0], at[1], lagging)
         push = drive + _heavy(machine, at[0])
         load = np.where(way == 0, push, way * machine.load.at(np.abs(at[1])))
         heat = live * amperes**2 * machine.total_ohms
@@ -112,7 +146,10 @@ def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, s
 
     for number in range(steps + 1):
         history[number] = state
-        amperes, live, drive = _flow(machine, state[0], state[1])
+        later = wound[number]
+        if lags:
+            later, lagging = _wound(machine, state[0], state[1], wound[number], step)
+        amperes, live, drive = _flow(machine, state[0], state[1], lagging)
         current[number] = amperes * (live > 0)
         # Friction opposes first way through the whole step: were it to turn with each stage, a body
         # about to stop would creep on for ever.
@@ -127,6 +164,8 @@ def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, s
         moved[4] += np.where(stopped, 0.5 * machine.inertia * moved[1] ** 2, 0.0)
         moved[1] = np.where(stopped, 0.0, moved[1])
         state = moved
+        if lags and number < steps:
+            wound[number + 1] = later
     motion = 0.5 * machine.inertia * history[:, 1] ** 2
     account = {
         "electrical": history[:, 2],
@@ -136,4 +175,4 @@ def simulate(machine: Machine, seconds: float, steps: int, angle: float = 0.0, s
         "lifted": _lifted(machine, history[:, 0]),
     }
     time = np.repeat(np.linspace(0, seconds, steps + 1)[:, None], draws, axis=1)
-    return Trace(time, history[:, 0], history[:, 1], current, account)
+    return Trace(time, history[:, 0], history[:, 1], current, wound, account)

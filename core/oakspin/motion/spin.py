@@ -71,8 +71,8 @@ def spin_of(builds: Machine) -> Spin:
     angles_at, speeds_at, currents_at = _run(machine, drive, seconds, angle, flick)
     fast = np.abs(speeds_at)
     beyond = np.flatnonzero(fast > machine.leave_speed[0])
-    touching = _flicker(machine.made_at(fast[:, None])[:, 0], seconds)
-    hopping = fast > machine.hop_speed[0]
+    touching = _flicker(machine.touch.share_at(fast[:, None])[:, 0], seconds)
+    hopping = fast > machine.touch.hop_speed[0]
     return Spin(
         seconds=seconds,
         angle=tuple(np.round(angles_at, 4).tolist()),
@@ -95,7 +95,7 @@ def _along(machine: Machine, drive: Drive, journey: Journey, live: tuple[float, 
     last = int(np.argmax(journey.places[0] >= journey.reached[0])) + 1
     clock, places, speeds = journey.clock[0, :last], journey.places[0, :last], journey.speed[0, :last]
     way, speed = np.interp(at, clock, places), np.interp(at, clock, speeds, right=float(speeds[-1]))
-    touching = _flicker(machine.made_at(speed[:, None])[:, 0], seconds)
+    touching = _flicker(machine.touch.share_at(speed[:, None])[:, 0], seconds)
     return Spin(
         seconds=float(at[-1]),
         angle=tuple(np.round(sense * way, 4).tolist()),
@@ -120,14 +120,14 @@ def _run(machine: Machine, drive: Drive, seconds: float, angle: float, speed: fl
     if machine.coupling.shape[1] == 1 and machine.rest is None and machine.cogging is None:
         trace = simulate(machine, seconds, FRAMES, angle, speed)
         return trace.angle[:, 0], trace.speed[:, 0], trace.current[:, 0]
-    number = 0
+    number, wound = 0, np.zeros(1)
     while number < FRAMES:
         now_angle, now_speed = rows[number, 0], rows[number, 1]
         if drive.sense and drive.sense * (now_angle - angle) > FOLLOWED and drive.sense * now_speed > 0:
             break
         between = int(np.clip(np.ceil(abs(now_speed) * step / STEP_RAD), 2, 40))
-        trace = simulate(machine, step, between, now_angle, now_speed)
-        rows[number, 2] = trace.current[0, 0]
+        trace = simulate(machine, step, between, now_angle, now_speed, wound)
+        rows[number, 2], wound = trace.current[0, 0], trace.wound[-1]
         number += 1
         rows[number, :2] = trace.angle[-1, 0], trace.speed[-1, 0]
     for later in range(number, FRAMES):
@@ -145,7 +145,10 @@ def _averaged(machine: Machine, drive: Drive, row: Array, step: float) -> Array:
     before = drive.sense * row[1]
     half = before + step / 2 * gain(before)
     after = max(before + step * gain(half), 0.0)
-    return np.array([row[0] + drive.sense * step * (before + after) / 2, drive.sense * after, drive.current[0]])
+    mean, square = (float(each[0]) for each in drive.flow(np.array([after])))
+    # Mean square over mean: what flows while it flows.
+    flowing = square / max(mean, 1e-9)
+    return np.array([row[0] + drive.sense * step * (before + after) / 2, drive.sense * after, flowing])
 
 
 def _median_build(machine: Machine) -> Machine:

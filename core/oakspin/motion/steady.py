@@ -9,30 +9,44 @@ from oakspin.machines.machine import Load
 from oakspin.motion.drive import Drive
 
 _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(12)
-HALVINGS = 26
+HALVINGS = 12
+BEYOND = 1.05
+STEPS = np.linspace(0, 1, 40) ** 2  # shares of the way from hopping on to the highest speed thought of
 REACHED = 0.9
 
 
 def steady_speed(drive: Drive, load: Load) -> Array:
     """Speed at which the mean drive equals the load; 0 where it cannot move. Shape (draws,).
 
-    The net torque falls with speed throughout, so halving the bracket finds its one root to
-    the last digits whatever the loads are made of.
+    The first such speed from rest on. Where the axle hops, push and load go up and down with speed: there the
+    first of many steps at which the load has the better of the push brackets it; else the net torque falls with
+    speed throughout. The bracket is halved, and what is left of it crossed in a straight line.
     """
     surplus = drive.stall - load.dry
     moves = surplus > 0
     gap = np.where(moves, surplus, 1.0)
     least = 1e-300
-    # At its limit a supply gives the full stall torque up to some speed: the bracket reaches past it.
-    free = (gap + drive.open - drive.stall) / np.maximum(drive.fall, least)
     square = np.sqrt(gap / np.maximum(load.square, least))
-    high = np.minimum(np.minimum(free, square), (gap / np.maximum(load.air_4_3, least)) ** 0.75)
+    high = np.minimum(np.minimum(drive.top, square), (gap / np.maximum(load.air_4_3, least)) ** 0.75)
+    # A supply at its limit gives the full push up to some speed, and a lagging current pushes on: a little beyond.
+    high = np.where(moves, high * BEYOND + 1e-9, 1.0)
     low = np.zeros_like(high)
+    if load.landing is not None:
+        hop = load.landing.touch.hop_speed
+        most = np.maximum(high / hop, 1.0)
+        steps = np.minimum(hop * (1 + (most - 1) * STEPS[:, None]), high)
+        ahead = drive.at(steps) > load.at(steps)
+        first = np.where(ahead.all(axis=0), len(steps) - 1, ahead.argmin(axis=0))
+        draw = np.arange(hop.size)
+        high, low = steps[first, draw], np.where(first > 0, steps[first - 1, draw], 0.0)
     for _ in range(HALVINGS):
         middle = (low + high) / 2
         faster = drive.at(middle) > load.at(middle)
         low, high = np.where(faster, middle, low), np.where(faster, high, middle)
-    return np.asarray(np.where(moves, (low + high) / 2, 0.0))
+    # So near, both are as good as straight.
+    surplus_low, surplus_high = (drive.at(speed) - load.at(speed) for speed in (low, high))
+    share = np.clip(surplus_low / np.maximum(surplus_low - surplus_high, 1e-300), 0.0, 1.0)
+    return np.asarray(np.where(moves, low + (high - low) * share, 0.0))
 
 
 def coast_down_time(load: Load, inertia: Array, speed: Array) -> Array:

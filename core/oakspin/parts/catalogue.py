@@ -13,7 +13,10 @@ _CELL_SHEETS = "typical values of cell data sheets and bench readings"
 
 @dataclass(frozen=True)
 class Cell:
-    """One fresh cell. Volts fall to ``end_volts`` and ohms rise ``end_ohms`` times as charge goes."""
+    """One fresh cell. Volts fall to ``end_volts`` and ohms rise ``end_ohms`` times as charge goes.
+
+    A ``zinc`` cell's ohms grow within seconds of a heavy current and recover in a minute.
+    """
 
     name: str
     volts: float
@@ -27,6 +30,7 @@ class Cell:
     stands: bool = True
     can_mm: float = 0.25
     bottom_mm: float = 0.30
+    zinc: bool = True
     source: str = _CELL_SHEETS
 
 
@@ -36,12 +40,12 @@ CELLS: dict[CellName, Cell] = {
     "alkaline_C": Cell("C alkaline", 1.58, 0.14, 66, 26.2, 50, 4, 1.0),
     "alkaline_D": Cell("D alkaline", 1.58, 0.12, 140, 34.2, 61.5, 9, 1.0),
     "zinc_carbon_AA": Cell("AA zinc-carbon", 1.6, 0.6, 17, 14.5, 50.5, 0.4, 0.9, can_mm=0.0, bottom_mm=0.2),
-    "nimh_AA": Cell("AA NiMH", 1.3, 0.035, 27, 14.5, 50.5, 1.9, 1.1, end_ohms=1.5),
-    "nimh_AAA": Cell("AAA NiMH", 1.3, 0.07, 12, 10.5, 44.5, 0.75, 1.1, end_ohms=1.5),
+    "nimh_AA": Cell("AA NiMH", 1.3, 0.035, 27, 14.5, 50.5, 1.9, 1.1, end_ohms=1.5, zinc=False),
+    "nimh_AAA": Cell("AAA NiMH", 1.3, 0.07, 12, 10.5, 44.5, 0.75, 1.1, end_ohms=1.5, zinc=False),
     "alkaline_9V": Cell("9 V block", 9.4, 1.7, 46, 26, 48, 0.2, 6.0, stands=False),
     "button_LR44": Cell("LR44 button", 1.55, 8.0, 2, 11.6, 5.4, 0.03, 1.0),
     "lantern_6V": Cell("6 V lantern", 6.3, 0.5, 700, 67, 102, 6, 4.0, stands=False),
-    "bench_supply": Cell("bench supply", 1.5, 0.05, 500, 60, 100, 1000, 1.5, end_ohms=1.0, stands=False),
+    "bench_supply": Cell("bench supply", 1.5, 0.05, 500, 60, 100, 1000, 1.5, end_ohms=1.0, stands=False, zinc=False),
 }
 
 
@@ -112,19 +116,20 @@ FOOT_FORCE = {"barely": 2e-3, "light": 5e-3, "firm": 30e-3, "gripping": 100e-3} 
 
 @dataclass(frozen=True)
 class Support:
-    """What an axle lies in: ohms from its foot to its seat, and depth of an open seat in mm."""
+    """What an axle lies in: ohms from its foot to its seat; ``gives`` how much longer a hopping axle touches it."""
 
     name: str
     ohms: float
     rho: float
+    gives: float = 1.0
     source: str = "size and metal of the part; bench readings"
 
 
 SUPPORTS = {
-    "steel_clip": Support("paper clip", 0.012, 1.5e-7),
-    "safety_pin": Support("safety pin", 0.015, 1.5e-7),
+    "steel_clip": Support("paper clip", 0.012, 1.5e-7, gives=1.2),
+    "safety_pin": Support("safety pin", 0.015, 1.5e-7, gives=1.1),
     "needle_eye": Support("needle's eye", 0.010, 1.8e-7),
-    "bare_copper": Support("bare copper wire", 0.002, 1.724e-8),
+    "bare_copper": Support("bare copper wire", 0.002, 1.724e-8, gives=1.2),
 }
 SEAT_DEPTH = {"open": 0.5e-3, "deep": 4e-3}  # m, from the seat to the brim, an open one a dent as deep as a wire
 MARKER_FILM = 1.5  # what is left of the paint where bare metal was kept free; bench experience

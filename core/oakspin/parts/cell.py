@@ -12,6 +12,7 @@ from oakspin.draws import Array, Draws
 from oakspin.parts.catalogue import CELLS, Cell
 
 SPECIFIC_HEAT = 1000.0  # J/kg K, a cell as a whole; calorimetry of cells
+POLARIZING_A = 1.0  # A from a cell, at which half of its growth in ohms has come after some 5 to 20 s; bench readings
 HEAVY_DRAIN = 0.3  # above 1 A the charge a cell gives falls by this power of the current; data sheets
 
 
@@ -20,7 +21,8 @@ class Pack:
     """A battery with draws. Arrays have shape (draws,); volts and ohms are fresh ones.
 
     ``charge`` in coulombs at 1 A through the pack; ``used`` the share of it gone; ``limit`` the
-    most amperes that a bench supply lets through.
+    most amperes that a bench supply lets through; ``grows`` how many times its ohms grow within some 5 to 20 s of
+    more than about an ampere, as a zinc cell's do: 1 where they do not.
     """
 
     cell: Cell
@@ -33,6 +35,7 @@ class Pack:
     charge: Array
     used: float
     limit: float = math.inf
+    grows: Array | float = 1.0
 
     def volts_at(self, used: Array | float) -> Array:
         """Open-circuit volts when a share ``used`` of the charge is gone."""
@@ -45,6 +48,11 @@ class Pack:
     def current(self, ohms: Array, used: Array | float) -> Array:
         """Amperes through a circuit of so many ohms in all, when a share ``used`` of the charge is gone."""
         return np.asarray(np.minimum(self.volts_at(used) / ohms, self.limit))
+
+    def polarized(self, current: Array) -> Pack:
+        """The pack after some 5 to 20 s of this mean current, in A through all of it."""
+        each = (current / self.in_parallel / POLARIZING_A) ** 2
+        return replace(self, ohms=self.ohms * (1 + (self.grows - 1) * each / (1 + each)))
 
     @property
     def endless(self) -> bool:
@@ -85,6 +93,7 @@ def cell_of(battery: Battery) -> Cell:
         own.charge_Ah,
         end_volts=own.volts * fade[0],
         end_ohms=fade[1],
+        zinc=own.chemistry != "nimh",
         source="the user",
     )
 
@@ -111,6 +120,7 @@ def pack_of(battery: Battery, draws: Draws) -> Pack:
         charge=cell.charge_Ah * 3600 * battery.in_parallel * draws.value("cell_charge"),
         used=battery.used_percent / 100,
         limit=battery.supply.limit_A if is_set else math.inf,
+        grows=draws.value("polarization") if cell.zinc and not is_set else 1.0,
     )
 
 

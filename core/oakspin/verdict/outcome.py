@@ -28,12 +28,13 @@ class Outcome:
     a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` pairs each
     body with the mean square of the current in it. ``hands_off`` of a body that stays cool is the
     whole ``life``; ``held_still`` is the time until the first part is too hot to hold where the machine
-    is stuck with the current on, ``held_hottest`` which part; ``flows`` is the share of the standstill
-    current that the back-EMF lets through at speed.
+    is stuck with the current on, ``held_hottest`` which part. ``drive`` is that of the first seconds, ``running`` that
+    of the rest, in which a zinc cell has polarized; ``mean_current`` in A is what a slow meter shows while it runs.
     """
 
     machine: Machine
     drive: Drive
+    running: Drive
     start: Start
     turn_ratio: Array
     speed: Array
@@ -45,7 +46,7 @@ class Outcome:
     held_hottest: Body
     life: Array
     runs: Array
-    flows: Array
+    mean_current: Array
     journey: Journey | None = None
 
     @property
@@ -69,30 +70,31 @@ class Outcome:
         route = self.machine.route
         return route is not None and not route.closed
 
-    @property
-    def mean_current(self) -> Array:
-        """What a slow meter shows while it runs: contact made and broken, current on and off."""
-        return np.asarray(self.machine.live_at(self.speed) * self.drive.current * self.flows)
-
 
 def outcome_of(machine: Machine) -> Outcome:
-    """Let the machine run, on paper."""
+    """Let the machine run, on paper: the first seconds with a fresh battery, the rest with it polarized."""
     drive = drive_of(machine)
-    dry = machine.load.dry
-    turn_ratio = machine.free("starts") * drive.stall / dry
     start = start_of(machine, drive)
-    speed = np.where(turn_ratio >= 1, steady_speed(drive, machine.load), 0.0)
-    journey = journey_of(machine, drive)
+    # What flows at the speed of the first seconds is what the battery has to bear from then on.
+    settled = machine.settled(drive.flow(steady_speed(drive, machine.load))[0])
+    running = drive_of(settled, drive)
+    turn_ratio = machine.free("starts") * running.stall / machine.load.dry
+    speed = np.where(turn_ratio >= 1, steady_speed(running, machine.load), 0.0)
+    journey = journey_of(settled, running)
     if journey:
         speed = np.where(turn_ratio >= 1, journey.top, 0.0)
-    spin_up = np.where(speed > 0, spin_up_time(drive, machine.load, machine.inertia, speed), 0.0)
-    live, flows = machine.live_at(speed), drive.flows_at(speed)
-    warming = _warming(machine, live * (drive.current * flows) ** 2)
+    spin_up = np.where(speed > 0, spin_up_time(running, machine.load, machine.inertia, speed), 0.0)
+    # At rest it lies where it lies, with the current on if that is on bare metal.
+    lying = machine.touch.made * np.abs(machine.switch).max(axis=1)
+    mean, square = running.flow(speed)
+    mean = np.where(speed > 0, mean, lying * running.current)
+    square = np.where(speed > 0, square, lying * running.current**2)
+    warming = _warming(settled, square)
     times = [hands_off_time(body, mean_square, speed, machine.room_C) for body, mean_square in warming]
     hottest = machine.bodies[int(np.argmin([median(time) for time in times]))]
     hands_off = np.min(times, axis=0)
     held_still, held_hottest = _held_still(machine, drive)
-    life = _life(machine, drive, live * flows)
+    life = _life(settled, running, mean / np.maximum(running.current, 1e-12))
     capped = np.minimum(hands_off, np.where(life > 0, life, NO_CURRENT))
     one_run = np.minimum(np.minimum(capped, ONE_RUN), FOREVER)
     if journey and machine.route and not machine.route.closed:
@@ -100,6 +102,7 @@ def outcome_of(machine: Machine) -> Outcome:
     return Outcome(
         machine=machine,
         drive=drive,
+        running=running,
         start=start,
         turn_ratio=turn_ratio,
         speed=speed,
@@ -111,7 +114,7 @@ def outcome_of(machine: Machine) -> Outcome:
         held_hottest=held_hottest,
         life=life,
         runs=life / np.maximum(one_run, 1e-9),
-        flows=flows,
+        mean_current=mean,
         journey=journey,
     )
 

@@ -251,10 +251,21 @@ def run_figures(outcome: Outcome, words: Words) -> Figures:
     journey = outcome.journey
     if journey:
         figures["track_time"] = (journey.seconds, "s")
-        weight = machine.inertia * GRAVITY
-        slope = (drive.stall - machine.least_dry) / weight
-        figures["steepest_climb"] = (np.degrees(np.arcsin(np.clip(slope, 0.0, 1.0))), "°")
+        figures["steepest_climb"] = (np.degrees(_steepest(outcome)), "°")
     return figures
+
+
+def _steepest(outcome: Outcome) -> Array:
+    """Steepest slope in rad up which it creeps; 0 where it does not move on the level.
+
+    Source: F = m g (mu cos(slope) + sin(slope)), the friction on the level being mu m g.
+    """
+    machine = outcome.machine
+    weight = machine.inertia * GRAVITY
+    friction = machine.least_dry / weight
+    pull = outcome.running.at(np.full_like(weight, machine.creep)) / weight
+    slope = np.arcsin(np.clip(pull / np.hypot(1, friction), 0.0, 1.0)) - np.arctan(friction)
+    return np.asarray(np.where(pull >= 1, np.pi / 2, np.maximum(slope, 0.0)))
 
 
 def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...]) -> str:

@@ -18,6 +18,7 @@ def frame_figures(design: FrameDesign, machine: Machine) -> Figures:
         "center_of_mass_offset": "mm",
         "center_of_mass_below_tip": "mm",
         "lean": "°",
+        "ringing": "turns/min",
         "leg_give": "mm",
     }
     return {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}

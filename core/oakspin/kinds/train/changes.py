@@ -69,6 +69,8 @@ def _track(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
         yield change(
             f"Bend it wider: radius {plan.radius_mm:g} → {least:g} mm", ("/track/plan/radius_mm", float(least))
         )
+    if design.wire.finish == "enameled" and design.track.inside == "as_wound":
+        yield change("Sand the enamel off along the inside of the track", ("/track/inside", "bared"), effort=0.2)
     if design.wire.finish != "bare":
         yield change("Wind the track of bare wire", ("/wire/finish", "bare"), effort=0.3)
 

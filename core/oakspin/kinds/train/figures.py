@@ -18,6 +18,7 @@ def train_figures(design: TrainDesign, machine: Machine) -> Figures:
         "bore": "mm",
         "play": "mm",
         "energized_turns": "turns",
+        "goes_round": "%",
         "turns": "turns",
         "track_length": "mm",
         "wire_length": "m",

@@ -107,6 +107,9 @@ def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
             ),
             number(design, f"/track/kinks/{at}/squeeze_mm", "… squeeze", "mm", 0.1, name=f"{kinked}: squeeze"),
         ]
+    if design.wire.finish != "bare":
+        inside: list[tuple[str, object]] = [("as wound", "as_wound"), ("bared along the bore", "bared")]
+        dials.append(choice(design, "/track/inside", "Inside", inside))
     dials += [
         surface_dial(design),
         number(design, "/track/price_per_kg", "Wire costs", "a kg", 1, name="Price of the wire"),

@@ -22,10 +22,11 @@ from oakspin.machines.coil.causes import Situation, causes_of
 from oakspin.machines.coil.coupling import NEAREST, Source, turn_coupling, turned_on
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, Number, axle_sag, coil_shape, wire_length
 from oakspin.machines.coil.strip import ANGLES, switch_of
-from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest
+from oakspin.machines.machine import NEVER, Body, Landing, Load, Machine, Rest, Touch
+from oakspin.machines.touch import Hop
 from oakspin.parts.catalogue import FILM_FACTOR, MARKER_FILM, SEAT_DEPTH, SUPPORTS
 from oakspin.parts.cell import Pack, pack_of
-from oakspin.parts.contact import contact_ohms
+from oakspin.parts.contact import contact_ohms, softened
 from oakspin.parts.magnet import remanence, stack_length
 from oakspin.parts.wire import wire_metal, wire_ohms, wire_section
 
@@ -149,16 +150,18 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
     seats = [
         contact_ohms(weight / 2, metal, film * draws.value(name)) for name in ("support_film", "support_film_other")
     ]
-    ohms = {
-        "wire": np.broadcast_to(wire_ohms(length, wire, metal, design.room_C), draws.count).astype(float),
-        "supports": np.full(draws.count, 2 * support.ohms + TAPS),
-        "support contact": seats[0] + seats[1],
-    }
+    whole = np.broadcast_to(wire_ohms(length, wire, metal, design.room_C), draws.count).astype(float)
+    held = np.full(draws.count, 2 * support.ohms + TAPS)
+    seats = softened(pack, whole + held, *seats)
+    ohms = {"wire": whole, "supports": held, "support contact": seats[0] + seats[1]}
     total = pack.ohms_at(pack.used) + ohms["wire"] + ohms["supports"] + ohms["support contact"]
     least_dry = draws.value("support_friction") * weight * (wire / 2)
     # A sagging axle is bent to and fro in every turn; the metal keeps a share of that energy.
     dry = least_dry + draws.value("axle_damping") * weight * axle_sag(shape, weight, metal) / 2
-    hop = np.sqrt(GRAVITY / np.maximum(off, 1e-6)) * draws.value("hopping")
+    hop = Hop(-np.pi / 2 - hangs, support.gives * draws.value("hopping"), closed=design.supports.seat == "loop")
+    touch = Touch(draws.value("made_axle"), np.sqrt(GRAVITY / np.maximum(off, 1e-6)), hop=hop)
+    rub = draws.value("support_friction") * mass * off * wire / 2
+    landing = Landing(weight * off / (2 * np.pi) * draws.value("landing"), touch, rub)
     depth = SEAT_DEPTH.get(design.supports.seat)
     leave = np.full(draws.count, NEVER)
     if depth is not None:
@@ -176,10 +179,9 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
         pack=pack,
         ohms=ohms,
         touches=("support contact",),
-        made=draws.value("made_axle"),
-        hop_speed=hop,
+        touch=touch,
         inertia=np.broadcast_to(inertia, draws.count).astype(float),
-        load=Load(dry, air_4_3, air_2 + sail, weight * off / 4 * draws.value("landing"), hop),
+        load=Load(dry, air_4_3, air_2 + sail, landing),
         least_dry=least_dry,
         leave_speed=leave,
         bodies=_bodies(design, shape, pack, ohms, length, draws),

@@ -3,53 +3,29 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 import numpy as np
 
-from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY, GRAVITY, HANDS, MU_0
+from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY, GRAVITY, HANDS, MU_0, UNCERTAIN
 from oakspin.design.cored import CoredDesign
-from oakspin.draws import Array, Draws
-from oakspin.fields.iron import drawn_round, eddy_drag, gathers, hysteresis_torque, unsaturated
+from oakspin.draws import Array, Draws, median
+from oakspin.fields.iron import eddy_drag, hysteresis_torque
 from oakspin.machines.bodies import STILL_AIR, cell_body
 from oakspin.machines.cored.causes import causes_of
-from oakspin.machines.cored.shape import ANGLES, CoredShape, bar_field, cored_shape
-from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest
+from oakspin.machines.cored.linking import LEVELS, STEP, henries, linked, slope
+from oakspin.machines.cored.shape import ANGLES, CoredShape, cored_shape
+from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest, Touch
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE, METALS
 from oakspin.parts.cell import Pack, pack_of
-from oakspin.parts.contact import contact_ohms
+from oakspin.parts.contact import contact_ohms, softened
 from oakspin.parts.wire import wire_metal, wire_ohms
 
 BRUSH_MASS = 0.1e-3  # kg of a springing brush that follows the segments; bench experience
 TAPED_FILM = 1.6  # foil under tape makes a worse contact than bare wire; bench experience
 TYPICAL = 200.0  # rad/s, at which the drag of eddy currents is taken
-CANCELS = 1e-6  # of what the same turns link wound in one sense
+CANCELS = 1e-6  # of what one arm links at most
 _CELL = 360.0 / ANGLES.size
-
-
-def linked_flux(design: CoredDesign, shape: CoredShape) -> Array:
-    """Flux that the winding links per tesla of nothing else: Wb turns at every angle, shape (angles,).
-
-    The torque per ampere is its slope. Iron counts as a spheroid in the mean field along the bar; the turns' area
-    outside the bar links the field where each turn lies.
-    """
-    field = bar_field(shape)
-    turns, opposed = design.winding.turns, design.winding.sense == "opposed"
-    half = field.linked.shape[1] // 2
-    sign = -1.0 if opposed else 1.0
-    arms = sign * field.linked[:, :half].mean(axis=1) + field.linked[:, half:].mean(axis=1)
-    if not shape.share:
-        return np.asarray(turns * shape.turn_area * arms)
-    outside = turns * (shape.turn_area - shape.core_area) * arms
-    gathered = gathers(shape.ratio, shape.share) * shape.core_area
-    return np.asarray(outside + turns * (1 + sign) * gathered * field.along.mean(axis=1))
-
-
-def slope(table: Array) -> Array:
-    """Derivative by the angle of a table over one whole turn, by its harmonics; per rad."""
-    wave = np.fft.rfft(table, axis=-1)
-    order = np.arange(wave.shape[-1])
-    order[-1] = 0  # the highest harmonic has no slope at its own places
-    return np.asarray(np.fft.irfft(1j * order * wave, n=table.shape[-1], axis=-1))
 
 
 def commutator(design: CoredDesign, draws: Draws) -> Array:
@@ -78,20 +54,20 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
     pressed = design.brushes.force_mN * 1e-3 * draws.factor("foot_pressure", hand.pressure)
     film = FILM_FACTOR[design.surface] * (TAPED_FILM if design.commutator.finish == "taped" else 1.0)
     touch = contact_ohms(pressed, metal, film * draws.value("segment_film") * draws.factor("hand_film", hand.film))
-    ohms = {
-        "wire": np.full(draws.count, wire_ohms(shape.wire_length, shape.wire, metal, design.room_C)),
-        "brush contact": 2 * touch,
-    }
+    wire = np.full(draws.count, wire_ohms(shape.wire_length, shape.wire, metal, design.room_C))
+    touch, _ = softened(pack, wire, touch, touch)
+    ohms = {"wire": wire, "brush contact": 2 * touch}
     closed = pack.ohms_at(pack.used) + sum(ohms.values())
     current = np.minimum(pack.volts_at(pack.used) / closed, pack.limit)
-    coupling, cogging = _pulls(design, shape, strength, current, draws)
+    pulls = _pulls(design, shape, strength, current, draws)
+    coupling, cogging = pulls.coupling, pulls.cogging
     mass = shape.bar_mass + shape.wire_mass + design.fan.mass_g * 1e-3
     inertia = mass_moment(design, shape)
     brushing = 2 * draws.value("brush_friction") * pressed * design.commutator.radius_mm * 1e-3
     bearing = draws.value("bearing_friction") * mass * GRAVITY * design.axle_mm * 5e-4
     barely = 2 * draws.value("brush_friction") * FOOT_FORCE["barely"] * design.commutator.radius_mm * 1e-3
-    drag, turned = _iron_losses(shape, strength, draws)
-    henries = winding_henries(design, shape)
+    drag, turned = _iron_losses(shape, pulls.peak, draws)
+    inductance = henries(shape, design.winding.turns, design.winding.sense == "opposed")
     dry = brushing + bearing + turned
     air = AIR_DENSITY * draws.value("wire_drag") * 2 * shape.outer * shape.half**4 / 4
     fan = 0.5 * AIR_DENSITY * draws.value("sail_drag") * design.fan.area_mm2 * 1e-6 * (design.fan.radius_mm * 1e-3) ** 3
@@ -102,8 +78,9 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
         pack=pack,
         ohms=ohms,
         touches=("brush contact",),
-        made=draws.value("made_commutator"),
-        hop_speed=np.sqrt(pressed / (BRUSH_MASS * draws.value("segment_runout_mm") * 1e-3)),
+        touch=Touch(
+            draws.value("made_commutator"), np.sqrt(pressed / (BRUSH_MASS * draws.value("segment_runout_mm") * 1e-3))
+        ),
         inertia=np.full(draws.count, inertia),
         load=Load(dry, drag, air + fan),
         least_dry=barely + bearing + turned,
@@ -118,49 +95,58 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
             design.flick.sense == "wrong",
         ),
         cogging=cogging,
-        lag=henries / closed,
+        henries=inductance,
         facts={
             "mass": mass,
             "cogging": np.broadcast_to(np.abs(cogging).max(axis=1), draws.count),
             "wire_length": shape.wire_length,
             "layers": shape.layers,
-            "inductance": henries,
-            "spark_energy": henries * current**2 / 2,
+            "inductance": inductance,
+            "spark_energy": inductance * current**2 / 2,
         },
     )
 
 
-def _pulls(
-    design: CoredDesign, shape: CoredShape, strength: Array, current: Array, draws: Draws
-) -> tuple[Array, Array]:
-    """Torque per ampere, nothing where the winding links nothing, and pull on the iron; shape (draws, angles)."""
-    field = bar_field(shape)
-    linked = linked_flux(design, shape)
-    both = design.winding.turns * (
-        shape.turn_area * np.abs(field.linked).max() * 2 * (gathers(shape.ratio, shape.share) if shape.share else 1.0)
-    )
-    idle = bool(np.abs(linked).max() <= CANCELS * both)
-    kappa = np.zeros_like(linked) if idle else slope(linked)
-    along, across = field.along.mean(axis=1), field.across.mean(axis=1)
-    if not shape.share:
-        return strength[:, None] * kappa[None, :], np.zeros((1, ANGLES.size))
-    # Magnets and winding saturate the bar together: where both meet it carries less than each would alone.
-    wound = MU_0 * 2 * design.winding.turns * current / (2 * shape.half) * (0.0 if idle else 1.0)
-    full = np.abs(along).max()
-    left = unsaturated(full * strength + wound, shape.ratio, shape.share)
-    energy = drawn_round(along, across, shape.ratio, shape.share, shape.core_area * 2 * shape.half)
-    alone = unsaturated(full * strength, shape.ratio, shape.share)
-    pull = -slope(energy)[None, :] * (strength**2 * alone * draws.value("cogging"))[:, None]
-    return (strength * left * draws.value("iron"))[:, None] * kappa[None, :], pull
+@dataclass(frozen=True)
+class _Pulls:
+    """Torque per ampere and pull on the iron, shape (draws, angles); the bar's strongest flux density, (draws,), T."""
+
+    coupling: Array
+    cogging: Array
+    peak: Array
 
 
-def _iron_losses(shape: CoredShape, strength: Array, draws: Draws) -> tuple[Array, Array]:
+def _pulls(design: CoredDesign, shape: CoredShape, strength: Array, current: Array, draws: Draws) -> _Pulls:
+    """What magnets and winding do to each other and to the iron; nothing where the winding links nothing."""
+    full = draws.value("saturation")
+    opposed, turns = design.winding.sense == "opposed", design.winding.turns
+    wound = MU_0 * turns * median(current) / shape.arm / UNCERTAIN["saturation"].median if shape.share else 0.0
+    found = linked(shape, opposed, float(f"{wound:.2g}"))
+    level = (strength / full)[:, None]
+
+    def at(tables: Array) -> Array:
+        """Of tables over the levels, the parabola through three at each build's own."""
+        first, second, third = LEVELS
+        weights = (
+            (level - second) * (level - third) / ((first - second) * (first - third)),
+            (level - first) * (level - third) / ((second - first) * (second - third)),
+            (level - first) * (level - second) / ((third - first) * (third - second)),
+        )
+        return np.asarray(sum(weight * table for weight, table in zip(weights, tables, strict=True)))
+
+    air, iron = turns * strength[:, None] * slope(found.air), turns * (full * draws.value("iron"))[:, None]
+    coupling = air + iron * at(slope(found.iron))
+    if np.abs(coupling).max() * STEP <= CANCELS * turns * found.arm:
+        coupling = 0 * coupling
+    pull = -(strength**2 * draws.value("cogging"))[:, None] * at(slope(found.energy))
+    return _Pulls(coupling, pull if shape.share else np.zeros((1, ANGLES.size)), full * at(found.peak[:, None])[:, 0])
+
+
+def _iron_losses(shape: CoredShape, peak: Array, draws: Draws) -> tuple[Array, Array]:
     """What turning the iron's magnetization over takes: a drag told as c w^(4/3), and a torque at any speed."""
     if not shape.share:
         nothing = np.zeros(draws.count)
         return nothing, nothing
-    applied = np.abs(bar_field(shape).along.mean(axis=1)).max() * strength
-    peak = applied * gathers(shape.ratio, shape.share) * unsaturated(applied, shape.ratio, shape.share)
     volume = shape.core_area * 2 * shape.half * shape.share
     drag = eddy_drag(volume, shape.radius, peak, METALS["steel"].resistivity, TYPICAL)
     return drag * TYPICAL ** (-1 / 3), hysteresis_torque(volume, peak, draws.value("coercivity"))
@@ -197,10 +183,3 @@ def _bodies(
     coil = Body("winding", ohms["wire"], heat, STILL_AIR * skin * cooling, wind * cooling)
     brush = Body("brushes", touch, 0.15, 0.004 * cooling, cooling * 0, several=True)
     return (coil, cell_body(pack, cooling, design.battery.in_parallel), brush)
-
-
-def winding_henries(design: CoredDesign, shape: CoredShape) -> float:
-    """Inductance of the winding as one solenoid on its core, in H."""
-    turns = 2 * design.winding.turns * (1 if design.winding.sense == "same" else 0)
-    gathered = gathers(shape.ratio, shape.share) if shape.share else 1.0
-    return MU_0 * turns**2 * (shape.core_area * gathered + shape.turn_area - shape.core_area) / (2 * shape.half)

@@ -1,4 +1,4 @@
-"""Sizes of an iron-cored motor, and the magnets' field along its bar. SI units.
+"""Sizes of an iron-cored motor, and its magnets' field. SI units.
 
 Seen from above: x to the right from magnet to magnet, y away from the viewer, the shaft on z. The bar's marked arm
 lies along x at angle 0.
@@ -8,20 +8,19 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
 from oakspin.design.cored import CoredDesign
 from oakspin.draws import Array
 from oakspin.fields.block import Block
+from oakspin.fields.iron import Bar
 from oakspin.fields.stack import Stack
 from oakspin.parts.catalogue import METALS
 from oakspin.parts.magnet import remanence, stack_length
 from oakspin.parts.wire import coated_diameter, wire_diameter, wire_metal, wire_section
 
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
-PLACES = 10  # along each arm, at which the field is taken
 Source = Stack | Block
 
 
@@ -47,9 +46,14 @@ class CoredShape:
     face: float
 
     @property
-    def ratio(self) -> float:
-        """Length of the bar over its diameter."""
-        return self.half / self.radius
+    def bar(self) -> Bar:
+        """The iron of the bar."""
+        return Bar(self.half, self.radius, self.share)
+
+    @property
+    def turn_radius(self) -> float:
+        """Mean radius of a turn in m."""
+        return math.sqrt(self.turn_area / math.pi)
 
     @property
     def core_area(self) -> float:
@@ -118,42 +122,3 @@ def _stacks_field(left: Source, right: float, face: float, points: Array) -> Arr
             b = left.field(own)
             field += sign * np.stack([b[:, 2], b[:, 0], b[:, 1]], axis=1)
     return field
-
-
-@dataclass(frozen=True)
-class BarField:
-    """The magnets' field in the turning bar. Arrays (angles, places) over both arms, marked arm last; T.
-
-    ``along`` and ``across`` the bar on its axis, ``linked`` along the bar averaged over a turn's area.
-    """
-
-    along: Array
-    across: Array
-    linked: Array
-
-
-def bar_field(shape: CoredShape) -> BarField:
-    """Field along the bar at every angle, all at once; kept while other numbers turn."""
-    # Four points at the root mean square radius give a disc's mean to the second order of its radius.
-    off = math.sqrt(shape.turn_area / math.pi) / math.sqrt(2)
-    return _bar_field(shape.left, shape.right, shape.face, shape.hub, shape.arm, off)
-
-
-@lru_cache(maxsize=256)
-def _bar_field(left: Source, right: float, face: float, hub: float, arm: float, off: float) -> BarField:
-    places = hub + (np.arange(PLACES) + 0.5) / PLACES * arm
-    s = np.concatenate([-places[::-1], places])
-    # Half a turn on both arms have changed places: the second half of the turn is the first, seen the other way.
-    half = ANGLES[: ANGLES.size // 2]
-    u = np.stack([np.cos(half), np.sin(half), np.zeros_like(half)], axis=1)
-    n = np.stack([-np.sin(half), np.cos(half), np.zeros_like(half)], axis=1)
-    middle = s[None, :, None] * u[:, None, :]
-    up = np.array([0.0, 0.0, off])
-    each = np.stack([middle, middle + off * n[:, None, :], middle - off * n[:, None, :], middle + up, middle - up])
-    field = _stacks_field(left, right, face, each.reshape(-1, 3)).reshape(each.shape)
-    along, across = (field * u[:, None, :]).sum(axis=-1), (field * n[:, None, :]).sum(axis=-1)
-
-    def whole(rows: Array) -> Array:
-        return np.concatenate([rows, -rows[:, ::-1]])
-
-    return BarField(whole(along[0]), whole(across[0]), whole(along[1:].mean(axis=0)))

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
 
 from oakspin.constants import AIR_DENSITY, GRAVITY, HANDS, MU_0
-from oakspin.design.frame import FrameDesign
+from oakspin.design.frame import BySpring, FrameDesign
 from oakspin.draws import Array, Draws
 from oakspin.fields.coupling import foot_coupling, path_coupling_round
 from oakspin.fields.flux import face_flux
@@ -17,14 +18,15 @@ from oakspin.fields.steel import can_depth, can_image
 from oakspin.machines.bodies import cell_body, magnets_body, wire_body
 from oakspin.machines.frame.causes import causes_of
 from oakspin.machines.frame.shape import FrameShape, frame_shape
-from oakspin.machines.machine import Body, Load, Machine
+from oakspin.machines.machine import Body, Load, Machine, Touch
 from oakspin.machines.path import PathSums, path_length, wire_air_drag
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE
 from oakspin.parts.cell import Pack, pack_of
-from oakspin.parts.contact import contact_ohms
+from oakspin.parts.contact import MELTS, contact_ohms, softened
 from oakspin.parts.magnet import remanence, stack_length, stack_mass
 from oakspin.parts.wire import leg_give, wire_diameter, wire_metal, wire_ohms, wire_section
 
+SHEAR = 0.375  # shear modulus over Young's, of metals
 SEAT_SLOPE = 1.0  # tan 45 degrees, in a dimple or a cup
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
 
@@ -49,7 +51,7 @@ def frame_coupling(design: FrameDesign, shape: FrameShape, stack: Stack, draws: 
     """Torque per ampere of battery current, shape (draws, angles or 1), N m/A.
 
     By the flux through the foot's circle where the stack is magnetised along its axis; by the
-    whole wire path where it is not. All of the current runs through one foot at a time.
+    whole wire path where it is not. Through whichever feet the current runs, it is pushed alike.
     """
     sense = 1.0 if design.battery.terminal_up == "+" else -1.0
     strength = draws.value("remanence") * draws.value("recoil")
@@ -110,18 +112,66 @@ def _moving(design: FrameDesign, shape: FrameShape, draws: Draws) -> _Moving:
     )
 
 
-def _touching(design: FrameDesign, moving: _Moving, draws: Draws) -> Array:
-    """Share of the time that a foot or the ring touches; shape (draws,)."""
+@dataclass(frozen=True)
+class _Feet:
+    """How the feet touch; arrays (draws,).
+
+    ``made`` is the share of the time that any does, ``each`` the ohms from the tip to the rim through those that do,
+    ``contact`` the part of these that lies in the touch itself; ``rubbing`` how many feet press on the rim: the
+    one that does so most of the time as one, each other as much less as it touches less often.
+    """
+
+    made: Array
+    leg: Array
+    contact: Array
+    rubbing: Array
+
+
+def _chances(design: FrameDesign, moving: _Moving, draws: Draws) -> Array:
+    """Share of the time that each foot touches; shape (feet, draws). A ring counts as one foot.
+
+    The frame leans toward its heavy side: the lean closes the gap there and opens that across from it.
+    """
     gap = design.feet.gap_mm * 1e-3 + HANDS[design.maker].gap_mm * 1e-3 * draws.normal("hand_gap")
     leant = moving.foot_depth * np.tan(np.minimum(moving.lean, 1.2))
-    open_gap = np.maximum(gap - leant, 0.0)
+    ring = design.feet.type == "ring"
+    places = 2 * np.pi * np.arange(1 if ring else design.outline.legs) / design.outline.legs
+    open_gap = np.maximum(gap - leant * np.cos(places)[:, None], 0.0)
     reach = draws.value("gap_reach_mm") * 1e-3
-    made = draws.value("made_ring" if design.feet.type == "ring" else "made_points")
+    made = draws.value("made_ring" if ring else "made_points")
     return np.asarray(made / (1 + (open_gap / reach) ** 2))
 
 
+def _feet(design: FrameDesign, pack: Pack, chances: Array, leg: float, contacts: tuple[Array, Array]) -> _Feet:
+    """Feet that touch independently: current flows while any does, through those that do.
+
+    ``leg`` is the ohms of one leg; ``contacts`` those of one foot and of the pivot as film and pressure make them.
+    """
+    foot, pivot = contacts
+    # Chance that just k feet touch, foot by foot.
+    exactly = np.zeros((len(chances) + 1, chances.shape[1]))
+    exactly[0] = 1.0
+    for chance in chances:
+        exactly[1:] = exactly[1:] * (1 - chance) + exactly[:-1] * chance
+        exactly[0] *= 1 - chance
+    made = 1 - exactly[0]
+    inside = pack.ohms_at(pack.used) + pivot
+    flows, wire, touch = np.zeros_like(made), np.zeros_like(made), np.zeros_like(made)
+    for k in range(1, len(chances) + 1):
+        # No more than melts the spot: R. Holm, Electric Contacts.
+        most = MELTS * (k * inside + leg) / np.maximum(pack.volts_at(pack.used) - MELTS, 1e-3)
+        spot = np.minimum(foot, most)
+        share = exactly[k] / (inside + (leg + spot) / k)
+        flows += share
+        wire, touch = wire + share * leg / k, touch + share * spot / k
+    # Ohms that let through as much as flows on the average while any foot touches, shared as wire and touch are.
+    across = made / np.maximum(flows, 1e-12) - inside
+    part = wire / np.maximum(wire + touch, 1e-12)
+    return _Feet(made, across * part, across * (1 - part), chances.sum(axis=0) / chances.max(axis=0))
+
+
 def _foot_force(design: FrameDesign, moving: _Moving, stack: Stack, draws: Draws) -> Array:
-    """Force of the foot on the rim at rest in N; shape (draws,)."""
+    """Force on the rim of the foot toward which the frame leans, at rest, in N; shape (draws,)."""
     pressed = FOOT_FORCE[design.feet.pressure] * draws.factor("foot_pressure", HANDS[design.maker].pressure)
     leaning = (
         moving.mass * GRAVITY * np.minimum(moving.offset, moving.drop if moving.drop > 0 else 0) / moving.foot_depth
@@ -132,7 +182,22 @@ def _foot_force(design: FrameDesign, moving: _Moving, stack: Stack, draws: Draws
         # Maxwell stress of the rim's field on a patch of the foot, one wire wide and three long.
         rim = abs(stack.remanence) / 3
         pull = rim**2 / (2 * MU_0) * 3 * wire**2
-    return np.asarray(pressed + leaning + pull)
+    return np.asarray(pressed + pull + leaning)
+
+
+def _ringing(design: FrameDesign, shape: FrameShape, moving: _Moving) -> float:
+    """Speed in rad/s at which a leg swings to and fro by itself: a spring along its axis, any other as a cantilever.
+
+    Source: G d^4 / (8 D^3 n) of a helical spring, a third of its mass moving with its end; 3 E I / l^3 of a
+    cantilever, 0.243 of its mass.
+    """
+    wire, metal = wire_diameter(design.wire), wire_metal(design.wire)
+    mass = wire_section(wire) * metal.density * path_length(shape.legs[0])
+    half = design.outline.half
+    if isinstance(half, BySpring):
+        stiff = SHEAR * metal.stiffness * wire**4 / (8 * (half.diameter_mm * 1e-3) ** 3 * half.turns)
+        return math.sqrt(stiff / (mass / 3))
+    return math.sqrt(1 / leg_give(1.0, moving.foot_depth, wire, metal) / (0.243 * mass))
 
 
 def _hop_speed(moving: _Moving, force: Array, draws: Draws) -> Array:
@@ -184,16 +249,13 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
     hand, metal, wire = HANDS[design.maker], wire_metal(design.wire), wire_diameter(design.wire)
     force = _foot_force(design, moving, stack, draws)
     film = FILM_FACTOR[design.surface]
-    leg_length = path_length(shape.legs[0])
-    ohms = {
-        "wire": np.full(draws.count, wire_ohms(leg_length, wire, metal, design.room_C)),
-        "foot contact": contact_ohms(
-            force, metal, film * draws.value("foot_film") * draws.factor("hand_film", hand.film)
-        ),
-        "pivot contact": contact_ohms(
-            moving.mass * GRAVITY, metal, film * draws.value("pivot_film") * draws.factor("hand_film", hand.film)
-        ),
-    }
+    leg = wire_ohms(path_length(shape.legs[0]), wire, metal, design.room_C)
+    handled = film * draws.factor("hand_film", hand.film)
+    foot = contact_ohms(force, metal, handled * draws.value("foot_film"))
+    pivot = contact_ohms(moving.mass * GRAVITY, metal, handled * draws.value("pivot_film"))
+    _, pivot = softened(pack, np.full(draws.count, leg), foot, pivot)
+    feet = _feet(design, pack, _chances(design, moving, draws), leg, (foot, pivot))
+    ohms = {"wire": feet.leg, "foot contact": feet.contact, "pivot contact": pivot}
     mu_foot, mu_pivot = draws.value("foot_friction"), draws.value("pivot_friction")
     bearing = mu_pivot * moving.mass * GRAVITY * draws.value("pivot_radius_mm") * 1e-3
     air_4_3, air_2 = wire_air_drag(moving.sums, wire)
@@ -205,6 +267,7 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
     offset = np.maximum(moving.offset, 1e-6)
     leave = np.sqrt(GRAVITY * slope / (offset * (1 - moving.foot_share))) * draws.value("leaving")
     foot_flux = np.abs(coupling[:, 0]) * 2 * np.pi
+    ringing = _ringing(design, shape, moving)
     return Machine(
         angles=ANGLES if stack.across else ANGLES[:1],
         coupling=coupling,
@@ -212,11 +275,11 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
         pack=pack,
         ohms=ohms,
         touches=("foot contact", "pivot contact"),
-        made=_touching(design, moving, draws),
-        hop_speed=_hop_speed(moving, force, draws),
+        # A foot kicked once a turn is off the rim for half a swing of its leg.
+        touch=Touch(feet.made, _hop_speed(moving, force, draws), 2 * ringing * draws.value("springing")),
         inertia=np.full(draws.count, moving.inertia),
-        load=Load(mu_foot * force * stack.radius + bearing, air_4_3 * drag, air_2 * drag + sail_2 + self_braking),
-        least_dry=mu_foot * FOOT_FORCE["barely"] * stack.radius + bearing,
+        load=Load(mu_foot * feet.rubbing * force * stack.radius + bearing, air_4_3 * drag, air_2 * drag + sail_2 + self_braking),
+        least_dry=mu_foot * feet.rubbing * FOOT_FORCE["barely"] * stack.radius + bearing,
         leave_speed=leave,
         bodies=_bodies(design, moving, shape, ohms, draws),
         room_C=design.room_C,
@@ -229,6 +292,7 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
             "center_of_mass_offset": moving.offset,
             "center_of_mass_below_tip": moving.drop,
             "lean": moving.lean,
+            "ringing": ringing,
             "leg_give": leg_give(FOOT_FORCE["light"], moving.foot_depth, wire, metal),
         },
     )

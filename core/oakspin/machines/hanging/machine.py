@@ -16,10 +16,10 @@ from oakspin.fields.screw import holding_force, screw_flux
 from oakspin.machines.bodies import cell_body, magnets_body, wire_body
 from oakspin.machines.hanging.causes import causes_of
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
-from oakspin.machines.machine import NEVER, Body, Load, Machine
+from oakspin.machines.machine import NEVER, Body, Load, Machine, Touch
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE, METALS
 from oakspin.parts.cell import Pack, pack_of
-from oakspin.parts.contact import contact_ohms
+from oakspin.parts.contact import contact_ohms, softened
 from oakspin.parts.magnet import remanence, stack_length
 from oakspin.parts.wire import wire_diameter, wire_metal, wire_ohms
 
@@ -93,14 +93,16 @@ def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
     pressed = FOOT_FORCE[design.lead.pressure] * draws.factor("foot_pressure", hand.pressure)
     point_force = np.maximum(hung.force - hung.weight, 0.02 * hung.weight)
     film = FILM_FACTOR[design.surface]
-    ohms = {
-        "lead": np.full(draws.count, wire_ohms(design.lead.length_mm * 1e-3, wire, metal, design.room_C)),
-        "screw": np.full(draws.count, wire_ohms(shape.screw, shape.shank, STEEL, design.room_C)),
-        "lead contact": contact_ohms(
-            pressed, metal, film * draws.value("brush_film") * draws.factor("hand_film", hand.film)
-        ),
-        "point contact": contact_ohms(point_force, STEEL, film * draws.value("point_film")),
-    }
+    lead = np.full(draws.count, wire_ohms(design.lead.length_mm * 1e-3, wire, metal, design.room_C))
+    screw = np.full(draws.count, wire_ohms(shape.screw, shape.shank, STEEL, design.room_C))
+    brush_film = film * draws.value("brush_film") * draws.factor("hand_film", hand.film)
+    brush, point = softened(
+        pack,
+        lead + screw,
+        contact_ohms(pressed, metal, brush_film),
+        contact_ohms(point_force, STEEL, film * draws.value("point_film")),
+    )
+    ohms = {"lead": lead, "screw": screw, "lead contact": brush, "point contact": point}
     mu_brush, mu_point = draws.value("brush_friction"), draws.value("point_friction")
     # A flat that turns on its face rubs at two thirds of its radius.
     bearing = mu_point * point_force * hung.tip / 3
@@ -113,8 +115,7 @@ def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
         pack=pack,
         ohms=ohms,
         touches=("lead contact", "point contact"),
-        made=draws.value("made_brush"),
-        hop_speed=_hop_speed(design, pressed, draws),
+        touch=Touch(draws.value("made_brush"), _hop_speed(design, pressed, draws)),
         inertia=np.full(draws.count, inertia),
         load=Load(mu_brush * pressed * radius + bearing, np.zeros(draws.count), sail + _skin_drag(shape)),
         least_dry=mu_brush * FOOT_FORCE["barely"] * radius + bearing,

@@ -8,13 +8,13 @@ from oakspin.constants import AIR_DENSITY, GRAVITY
 from oakspin.design.roller import RollerDesign
 from oakspin.draws import Array, Draws
 from oakspin.machines.bodies import cell_body, magnets_body
-from oakspin.machines.machine import NEVER, Load, Machine, Route
+from oakspin.machines.machine import NEVER, Load, Machine, Route, Touch
 from oakspin.machines.roller.causes import causes_of
 from oakspin.machines.roller.shape import RollerShape, roller_shape
 from oakspin.machines.roller.sheet import push_per_ampere, sheet_ohms
 from oakspin.parts.catalogue import FILM_FACTOR, METALS
 from oakspin.parts.cell import pack_of
-from oakspin.parts.contact import contact_ohms
+from oakspin.parts.contact import contact_ohms, softened
 
 CREEP = 0.02  # m/s
 STATIONS = 161
@@ -37,7 +37,8 @@ def roller_machine(design: RollerDesign, draws: Draws) -> Machine:
     touch = contact_ohms(weight / 2, metal, FILM_FACTOR[design.surface] * draws.value("wheel_film"))
     warmer = 1 + metal.per_kelvin * (design.room_C - 20)
     across = sheet_ohms(shape.assembly, width, sheet.thickness_mm * 1e-3, metal.resistivity * warmer)
-    ohms = {"sheet": np.full(draws.count, across), "wheel contact": 2 * touch}
+    near, far = softened(pack, np.full(draws.count, across), touch, touch)
+    ohms = {"sheet": np.full(draws.count, across), "wheel contact": near + far}
     slope, rolling = np.radians(sheet.slope_deg), draws.value("rolling")
     dry = weight * np.maximum(rolling * np.cos(slope) + np.sin(slope), 1e-3)
     air = 0.5 * AIR_DENSITY * CYLINDER_DRAG * shape.area
@@ -51,8 +52,7 @@ def roller_machine(design: RollerDesign, draws: Draws) -> Machine:
         pack=pack,
         ohms=ohms,
         touches=("wheel contact",),
-        made=draws.value("made_wheel"),
-        hop_speed=np.full(draws.count, NEVER),
+        touch=Touch(draws.value("made_wheel"), np.full(draws.count, NEVER)),
         inertia=np.full(draws.count, shape.rolling_mass),
         load=Load(dry, np.zeros(draws.count), np.full(draws.count, air)),
         least_dry=weight * rolling,
@@ -60,7 +60,7 @@ def roller_machine(design: RollerDesign, draws: Draws) -> Machine:
         # The sheet warms only while the roller passes: it stays cool.
         bodies=(
             cell_body(pack, cooling, 1),
-            magnets_body(touch, 2 * shape.wheel_mass, skin, cooling),
+            magnets_body(near, 2 * shape.wheel_mass, skin, cooling),
         ),
         room_C=design.room_C,
         creep=CREEP,

@@ -31,7 +31,7 @@ def causes_of(design: TrainDesign, shape: TrainShape, pack: Pack, bore: Array) -
 
 
 def _wire(design: TrainDesign) -> Cause | None:
-    if design.wire.finish == "bare":
+    if design.wire.finish == "bare" or design.track.inside == "bared":
         return None
     skin = "plastic" if design.wire.finish == "plastic" else "enamel"
     return Cause("circuit", "track_covered", told={"skin": skin})

@@ -4,21 +4,25 @@ from __future__ import annotations
 
 import numpy as np
 
+from oakspin.constants import HANDS
 from oakspin.design.train import TrainDesign
-from oakspin.draws import Array
+from oakspin.draws import Array, Draws
 from oakspin.machines.machine import Hindrance, Route
 from oakspin.machines.train.shape import TrainShape, play
 
 STATIONS = 161
 SLICES = 48  # of the train's length, over which the flux falls from one contact to the other
+PARTED = 1.15  # times the tight pitch, from which turns count as pulled apart: they do not touch
+KINKED = 3e-3  # m to either side of a kink that it narrows; bench experience
 WALL = 1e4  # times the friction: a bore that is narrower than the magnet
 
 
-def train_route(design: TrainDesign, shape: TrainShape, ohms: Array) -> Route:
-    """Grip, turns, contact and drag at evenly spaced places; ``ohms`` are those of the energized turns, with draws.
+def train_route(design: TrainDesign, shape: TrainShape, ohms: Array, round_: Array, draws: Draws) -> Route:
+    """Grip, turns, contact and drag at evenly spaced places; with draws, ``ohms`` of the energized turns on even track
+    and ``round_`` the share of the current that goes round them there.
 
     Grip follows from the turns between the contacts, each weighed by the flux that changes there:
-    kappa(x) = h sum of n(x + u) (-dPhi/du) du.
+    kappa(x) = h sum of n(x + u) (-dPhi/du) du. Turns pulled apart do not touch: all of the current goes round them.
     """
     closed = design.track.plan.form == "loop"
     first = 0.0 if closed else shape.long / 2
@@ -31,15 +35,19 @@ def train_route(design: TrainDesign, shape: TrainShape, ohms: Array) -> Route:
     share = fall / fall.sum() if abs(fall.sum()) > 1e-3 * np.abs(fall).sum() else np.full(SLICES, 1 / SLICES)
     # Places count from the middle over all, the flux from the middle of the cell.
     places = at[:, None] - shape.middle + (edges[:-1] + edges[1:]) / 2
-    density = shape.tight / _pitch(design, shape, places, closed)
+    pitch = _pitch(design, shape, places, closed)
+    density, apart = shape.tight / pitch, pitch > PARTED * shape.tight
+    grip, turns = (density * ~apart) @ share, (density * ~apart).mean(axis=1)
+    more = (1 / round_)[:, None]
+    far, far_turns = (density * apart) @ share, (density * apart).mean(axis=1)
     touching = _touching(design, shape, at, closed)
     return Route(
         start=first,
         length=np.full_like(ohms, last - first),
-        grip=(density @ share)[None, :],
-        turns=density.mean(axis=1)[None, :],
+        grip=grip[None, :] + more * far[None, :] if far.any() else grip[None, :],
+        turns=turns[None, :] + more * far_turns[None, :] if far.any() else turns[None, :],
         made=touching[None, :],
-        drag=_drag(design, shape, at, closed)[None, :],
+        drag=_drag(design, shape, at, closed, draws),
         ohms=ohms,
         closed=closed,
         hindrances=_hindrances(design, shape),
@@ -66,16 +74,29 @@ def _touching(design: TrainDesign, shape: TrainShape, at: Array, closed: bool) -
     return made
 
 
-def _drag(design: TrainDesign, shape: TrainShape, at: Array, closed: bool) -> Array:
-    """Friction as a multiple of that on even track: a kink grips while any of the train is in it."""
-    drag = np.ones(at.size)
+def _drag(design: TrainDesign, shape: TrainShape, at: Array, closed: bool, draws: Draws) -> Array:
+    """Friction as a multiple of that on even track; shape (draws, stations).
+
+    A kink grips a magnet that is in it. Between turns pulled apart a magnet's edge drops and catches, the more the
+    wider they stand against its thickness. And every track has its worst place, a dent or a turn that stands out.
+    """
+    worst = shape.track * draws.share("hand_place")
+    uneven = draws.magnitude("hand_uneven", HANDS[design.maker].uneven)
+    drag = 1 + uneven[:, None] * (np.abs(at[None, :] - worst[:, None]) <= shape.long / 4)
     room = max(play(shape), 1e-5)
+    rear, front = shape.contacts
+    magnets = ((rear, shape.assembly.rear.length), (front, shape.assembly.front.length))
     for kink in design.track.kinks:
-        away = np.abs(at - kink.at_mm * 1e-3)
-        away = np.minimum(away, shape.track - away) if closed else away
         left = room - kink.squeeze_mm * 1e-3
         grip = WALL if left <= 0 else kink.squeeze_mm * 1e-3 / left
-        drag = np.where(away <= shape.long / 2, drag + grip, drag)
+        for place, length in magnets:
+            away = np.abs(at - shape.middle + place - kink.at_mm * 1e-3)
+            away = np.minimum(away, shape.track - away) if closed else away
+            drag = np.where(away <= length / 2 + KINKED, drag + grip / 2, drag)
+    for place, length in magnets if design.track.stretches else ():
+        gap = _pitch(design, shape, np.clip(at - shape.middle + place, 0, shape.track), closed) - shape.wire
+        parted = np.where(np.isfinite(gap) & (gap > (PARTED - 1) * shape.wire), gap / length, 0.0)
+        drag = drag + draws.value("snag")[:, None] * parted[None, :] / 2
     return drag
 
 
@@ -84,7 +105,7 @@ def _hindrances(design: TrainDesign, shape: TrainShape) -> tuple[Hindrance, ...]
     pulled = [
         Hindrance("pulled_apart", part.from_mm * 1e-3 - half, part.to_mm * 1e-3 + half, {"pitch": part.pitch_mm})
         for part in design.track.stretches
-        if part.pitch_mm * 1e-3 > 1.2 * shape.tight
+        if part.pitch_mm * 1e-3 > PARTED * shape.tight
     ]
     kinks = [
         Hindrance("kink", kink.at_mm * 1e-3 - half, kink.at_mm * 1e-3 + half, {"squeeze": kink.squeeze_mm})

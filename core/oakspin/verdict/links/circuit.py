@@ -14,7 +14,7 @@ LEAST_MADE = 0.20  # a contact made less than a fifth of the time comes and goes
 
 def _closed(outcome: Outcome) -> Array:
     machine = outcome.machine
-    return np.asarray(machine.live_at(np.full_like(machine.made, 1e-9)) * machine.free("circuit"))
+    return np.asarray(machine.closed_share * machine.free("circuit"))
 
 
 def judge(outcome: Outcome) -> Finding:

@@ -1,0 +1,100 @@
+"""How often a sliding contact is made: one law for feet, leads, brushes, magnets and axles that hop."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from oakspin.draws import Array
+from oakspin.machines.bounce import PLACES, between, bounce_table, place_of
+
+NEVER = 1e6  # rad/s, beyond anything that turns: where nothing hops, slackens or leaves its seat
+FLUNG = (2.8, 3.4)  # Gamma from which, and at which wholly, an axle is flung round a closed loop
+
+
+@dataclass(frozen=True)
+class Hop:
+    """How a rotor that lies in supports is thrown up by its heavy side; arrays of shape (draws,).
+
+    Parameters
+    ----------
+    heavy : ndarray, rad
+        Where its center of mass lies at machine angle 0, counter-clockwise from the right.
+    lasts : ndarray
+        How much longer it touches than an axle on a hard support does.
+    closed : bool
+        Whether the support is a closed loop: it never lets the axle out, but is run round in its inside.
+    """
+
+    heavy: Array
+    lasts: Array
+    closed: bool = False
+
+    def flung(self, gamma: Array) -> Array:
+        """How far an axle in a closed loop is flung round it rather than hopping, 0 to 1."""
+        low, high = FLUNG
+        return np.asarray(np.clip((gamma - low) / (high - low), 0.0, 1.0) * self.closed)
+
+    def longer(self, touch: Array) -> Array:
+        """What the bounce's own share of touching is to be multiplied by."""
+        return np.asarray(np.minimum(1 + (self.lasts - 1) * (1 - touch), 1 / np.maximum(touch, 1e-9)))
+
+
+@dataclass(frozen=True)
+class Touch:
+    """Share of the time that a contact is made; arrays of shape (draws,).
+
+    Parameters
+    ----------
+    made : ndarray
+        At low speed.
+    hop_speed : ndarray, rad/s (or m/s)
+        Above it the contact hops: made (hop_speed / speed)^2 times as often; by the bounce where there is a ``hop``.
+    slack : ndarray, rad/s (or m/s)
+        Speed at which a contact that gives (a springing leg, a magnet over turns) is made half as often.
+    hop : Hop or None
+        For a rotor that lies loose in supports: its touch comes at one part of the turn.
+    """
+
+    made: Array
+    hop_speed: Array
+    slack: Array | float = NEVER
+    hop: Hop | None = None
+
+    def gamma(self, speed: Array) -> Array:
+        """What the heavy side's acceleration is in parts of gravity's."""
+        return np.asarray((speed / self.hop_speed) ** 2)
+
+    def given(self, speed: Array) -> Array:
+        """Share at a speed of 0 or more, hopping aside."""
+        return np.asarray(self.made / (1 + speed / self.slack))
+
+    def share_at(self, speed: Array) -> Array:
+        """Share of the time at a speed of 0 or more, averaged over a turn; shape (..., draws)."""
+        if self.hop is None:
+            hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
+            return np.asarray(self.given(speed) * hopping**2)
+        gamma = self.gamma(speed)
+        touch = between(bounce_table().touch.mean(axis=1), place_of(gamma))
+        flung = self.hop.flung(gamma)
+        return np.asarray(self.given(speed) * (flung + (1 - flung) * touch * self.hop.longer(touch)))
+
+    def share_in(self, speed: Array, angle: Array, sense: float) -> Array:
+        """Share of the time while passing a machine angle (rad), going round the way of ``sense``."""
+        if self.hop is None:
+            return self.share_at(speed)
+        gamma, table = self.gamma(speed), bounce_table()
+        psi = self.hop.heavy + angle
+        part = np.mod(psi if sense >= 0 else np.pi - psi, 2 * np.pi) / (2 * np.pi) * PLACES
+        row, low = place_of(gamma), np.floor(part).astype(int)
+        first, share, over = row.astype(int), row - row.astype(int), part - low
+
+        def at(place: Array) -> Array:
+            here, there = table.touch[first, place % PLACES], table.touch[first + 1, place % PLACES]
+            return np.asarray(here + (there - here) * share)
+
+        touch = at(low) * (1 - over) + at(low + 1) * over
+        longer = self.hop.longer(between(table.touch.mean(axis=1), row))
+        flung = self.hop.flung(gamma)
+        return np.asarray(self.given(speed) * np.minimum(flung + (1 - flung) * touch * longer, 1.0))
