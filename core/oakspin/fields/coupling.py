@@ -110,3 +110,18 @@ def coil_coupling(
     push_y = dz * b[..., 0] - du * b[..., 2]
     push_z = du * b[..., 1] - dy * b[..., 0]
     return np.asarray((y * push_z - z * push_y).sum(axis=1))
+
+
+def coil_flux(
+    u: Array, v: Array, du: Array, dv: Array, height: float, potential: Callable[[Array], Array], turns: Array
+) -> Array:
+    """Flux of one turn of a flat path about a level axle, by the vector potential along it; shape (angles,), Wb.
+
+    Parameters as for :func:`coil_coupling`, ``potential`` in T m. The torque per ampere is its slope over the angle, so
+    that its change over a stretch of the turn is the mean torque there, exact however near the magnet is.
+    """
+    sin, cos = np.sin(turns)[:, None], np.cos(turns)[:, None]
+    shape = np.broadcast_shapes(sin.shape, u.shape)
+    points = np.stack([np.broadcast_to(u, shape), -v * sin, height + v * cos], axis=-1)
+    a = potential(points.reshape(-1, 3)).reshape(*shape, 3)
+    return np.asarray((a[..., 0] * du + dv * (a[..., 2] * cos - a[..., 1] * sin)).sum(axis=1))

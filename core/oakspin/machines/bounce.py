@@ -19,8 +19,8 @@ import numpy as np
 from oakspin.draws import Array
 
 PLACES = 72  # equal parts of a turn of psi
-PACE = 0.045  # step of sqrt(Gamma - 1) between tabulated values: touch falls steeply just above 1
-COUNT = 68  # of those values; the last Gamma is 10
+PACE = 0.075  # step of sqrt(Gamma - 1) between tabulated values: touch falls steeply just above 1
+COUNT = 41  # of those values; the last Gamma is 10
 FLOWN = 24  # landings followed at most until the axle lies still
 _NEAR = 5  # neighbors in Gamma that are averaged: no hand-made rotor holds its speed to a hair
 _BLUR = 0.03  # share of Gamma over which
@@ -46,14 +46,10 @@ def place_of(gamma: Array) -> Array:
 
 
 def between(rows: Array, place: Array) -> Array:
-    """Rows (values,) or (values, draws) at places of shape (..., draws), straight in between."""
+    """Rows (values,) at places of any shape, straight in between."""
     low = place.astype(int)
-    share = place - low
-    if rows.ndim == 1:
-        return np.asarray(rows[low] * (1 - share) + rows[low + 1] * share)
-    flat, at = rows.ravel(), low * rows.shape[1] + np.arange(rows.shape[1])
-    here = flat.take(at)
-    return np.asarray(here + (flat.take(at + rows.shape[1]) - here) * share)
+    here = rows.take(low)
+    return np.asarray(here + (rows.take(low + 1) - here) * (place - low))
 
 
 @lru_cache(maxsize=1)

@@ -200,7 +200,7 @@ class Machine:
         The way of a machine that travels; none where it turns on the spot.
     cogging : ndarray, shape (draws or 1, angles), N m, or None
         Torque of iron drawn by magnets, whatever the current; over a turn it adds up to nothing.
-    henries : float
+    henries : ndarray or float, H
         Inductance of the winding; 0 where L/R is far below the time of a turn.
     hold : ndarray, shape (draws,)
         Force that holds the moving part on its seat over what pulls it off when shaken; ``inf`` where nothing pulls.
@@ -233,7 +233,7 @@ class Machine:
     rest: Rest | None = None
     route: Route | None = None
     cogging: Array | None = None
-    henries: float = 0.0
+    henries: Array | float = 0.0
     hold: Array | float = np.inf
     rim: float = 0.0
     creep: float = np.pi

@@ -103,13 +103,13 @@ def drive_of(machine: Machine, before: Drive | None = None) -> Drive:
     facing = sense if sense else 1.0
     push = facing * (machine.touch.made * current)[:, None] * effective
     stall = push.mean(axis=1) if sense else np.zeros_like(ohms)
-    law = before.law if before and not machine.henries else law_of(machine, facing)
+    law = before.law if before and not np.any(machine.henries) else law_of(machine, facing)
     reverse = (machine.coupling**2 * np.abs(machine.switch)).mean(axis=1)
     top = volts * np.maximum(facing * effective.mean(axis=1), 0.0) / np.maximum(reverse, 1e-30)
     # A circuit that is open brakes nothing.
     source = np.where(np.broadcast_to(alive, ohms.shape) > 0, ohms, OPEN)
     drive = Drive(sense, current, push, stall, np.minimum(top, NEVER), law, volts, source, pack.limit)
-    return drive if not machine.henries else replace(drive, law=_tabled(drive), limit=np.inf)
+    return drive if not np.any(machine.henries) else replace(drive, law=_tabled(drive), limit=np.inf)
 
 
 def _tabled(drive: Drive) -> Tabled:

@@ -12,7 +12,7 @@ from typing import Protocol
 import numpy as np
 
 from oakspin.draws import Array
-from oakspin.machines.bounce import PLACES, between, bounce_table, place_of
+from oakspin.machines.bounce import PLACES, bounce_table, place_of
 from oakspin.machines.machine import Machine
 from oakspin.machines.touch import Touch
 
@@ -54,29 +54,31 @@ class AtOnce:
 
 @dataclass(frozen=True)
 class Hopping:
-    """The current follows at once, and the axle touches at one part of the turn: moments of shape (values, draws).
+    """The current follows at once, and the axle touches at one part of the turn.
 
-    They are tabulated over Gamma, as the bounce is; ``flung``, shape (3, draws), those of an axle that is flung round
-    a closed loop: what lies in the support then is always the same side of the lead, the heavy one.
+    ``moments``, shape (values, draws, 3), are tabulated over Gamma as the bounce is; ``flung``, shape (draws, 3), are
+    those of an axle that is flung round a closed loop: what lies in the support then is always the same side of the
+    lead, the heavy one.
     """
 
-    moments: tuple[Array, Array, Array]
-    flung: tuple[Array, Array, Array]
+    moments: Array
+    flung: Array
     touch: Touch
 
     def means(self, speed: Array, volts: Array, ohms: Array) -> Means:
         """Straight between the tabulated values of Gamma."""
         gamma, given = self.touch.gamma(speed), self.touch.given(speed)
         place = place_of(gamma)
-        moments = tuple(given * between(table, place) for table in self.moments)
+        low = place.astype(int)
+        draws = self.moments.shape[1]
+        flat, at = self.moments.reshape(-1, 3), low * draws + np.arange(draws)
+        here = flat.take(at, axis=0)
+        found = here + (flat.take(at + draws, axis=0) - here) * (place - low)[..., None]
         hop = self.touch.hop
         if hop is not None and hop.closed:
-            share = hop.flung(gamma)
-            moments = tuple(
-                (1 - share) * one + share * given * other for one, other in zip(moments, self.flung, strict=True)
-            )
-        closed, push, back = moments
-        return _means((closed, push, back), speed, volts, ohms)
+            found = found + hop.flung(gamma)[..., None] * (self.flung - found)
+        found = found * given[..., None]
+        return _means((found[..., 0], found[..., 1], found[..., 2]), speed, volts, ohms)
 
 
 @dataclass(frozen=True)
@@ -89,7 +91,7 @@ class Lagging:
 
     coupling: Array
     switch: Array
-    henries: float
+    henries: Array | float
     touch: Touch
 
     def means(self, speed: Array, volts: Array, ohms: Array) -> Means:
@@ -185,7 +187,7 @@ class Tabled:
 
 def law_of(machine: Machine, facing: float) -> Law:
     """The law of a machine that goes the way of ``facing``, +1 or -1."""
-    if machine.henries:
+    if np.any(machine.henries):
         shape, way = (machine.inertia.size, machine.angles.size), 1 if facing > 0 else -1
         coupling = np.broadcast_to(facing * machine.coupling, shape)[:, ::way]
         return Lagging(coupling, np.broadcast_to(machine.switch, shape)[:, ::way], machine.henries, machine.touch)
@@ -198,34 +200,28 @@ def law_of(machine: Machine, facing: float) -> Law:
 
 
 def _hopping(machine: Machine, tables: tuple[Array, Array, Array], facing: float) -> Hopping:
-    """Moments over the touch at every Gamma: each table, turned to where the heavy side rises, times the touch."""
+    """Moments over the touch at every Gamma: each table, turned to where the heavy side rises, times the touch.
+
+    Both are sums of waves round the turn, so that the mean of their product, however turned, is a sum over the waves.
+    """
     hop, count = machine.touch.hop, machine.inertia.size
     assert hop is not None
     table = bounce_table()
     touch = table.touch.mean(axis=1)
-    longer = hop.longer(np.broadcast_to(touch[:, None], (touch.size, count)))
-    # psi = heavy + q forward, pi - heavy - q backward: the machine angle at which psi stands at its part k.
-    psi = 2 * np.pi * np.arange(PLACES) / PLACES
-    angle = (psi[None, :] if facing >= 0 else np.pi - psi[None, :]) - hop.heavy[:, None]
-    draw = np.arange(count)[:, None]
-
-    def moments(each: Array) -> Array:
-        whole = np.broadcast_to(each, (count, machine.angles.size)) if each.shape[1] > 1 else each
-        if whole.shape[1] == 1:
-            turned = np.broadcast_to(whole, (count, PLACES))
-        else:
-            place = np.mod(angle, 2 * np.pi) / (2 * np.pi) * whole.shape[1]
-            low = np.floor(place).astype(int)
-            share = place - low
-            low = low % whole.shape[1]
-            turned = whole[draw, low] * (1 - share) + whole[draw, (low + 1) % whole.shape[1]] * share
-        return np.asarray(longer * (table.touch @ turned.T) / PLACES)
-
-    closed, push, back = (moments(each) for each in tables)
-    rest = np.mod(-np.pi / 2 - hop.heavy, 2 * np.pi) / (2 * np.pi) * machine.angles.size
-    lies = np.round(rest).astype(int) % machine.angles.size
-    switch = np.broadcast_to(tables[0], (count, tables[0].shape[1]))
-    bare = switch[np.arange(count), lies % switch.shape[1]]
+    waves = np.arange(PLACES // 2 + 1)
+    weight = np.where((waves == 0) | (waves == PLACES // 2), 1.0, 2.0) / PLACES**2
+    heard = np.fft.rfft(table.touch, axis=1) * weight
+    # psi = heavy + q forward, pi - heavy - q backward: a wave of the touch in psi is one of the machine's angle q.
+    start = hop.heavy if facing >= 0 else np.pi - hop.heavy
+    turn = np.exp(1j * waves * start[:, None])
+    found = np.empty((touch.size, count, 3))
+    for at, each in enumerate(tables):
+        wave = np.fft.rfft(np.broadcast_to(each, (each.shape[0], PLACES)), axis=1)
+        wave = turn * (np.conj(wave) if facing >= 0 else wave)
+        found[:, :, at] = heard.real @ wave.real.T - heard.imag @ wave.imag.T
+    found *= hop.longer(np.broadcast_to(touch[:, None], (touch.size, count)))[..., None]
+    lies = np.round(np.mod(-np.pi / 2 - hop.heavy, 2 * np.pi) / (2 * np.pi) * PLACES).astype(int) % PLACES
+    bare = np.broadcast_to(tables[0], (count, PLACES))[np.arange(count), lies]
     signed = facing * machine.coupling
-    flung = bare, bare * signed.mean(axis=1), bare * (signed**2).mean(axis=1)
-    return Hopping((closed, push, back), flung, machine.touch)
+    flung = np.stack([bare, bare * signed.mean(axis=1), bare * (signed**2).mean(axis=1)], axis=1)
+    return Hopping(found, flung, machine.touch)

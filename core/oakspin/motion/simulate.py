@@ -132,7 +132,7 @@ def simulate(
     step = seconds / steps
     history = np.empty((steps + 1, 5, draws))
     current, wound = np.empty((steps + 1, draws)), np.zeros((steps + 1, draws))
-    lags = machine.henries > 0
+    lags = bool(np.any(machine.henries))
     if lags and amperes is not None:
         wound[0] = amperes
     lagging: Array | None = None

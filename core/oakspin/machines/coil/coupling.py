@@ -7,13 +7,14 @@ scatter of the gap, and a gap that is dragged, ask for the field at a few places
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from functools import lru_cache
 
 import numpy as np
 
 from oakspin.draws import Array
 from oakspin.fields.block import Block
-from oakspin.fields.coupling import coil_coupling
+from oakspin.fields.coupling import coil_coupling, coil_flux
 from oakspin.fields.stack import Stack
 from oakspin.machines.coil.outline import Outline, measures_of, nodes_of
 from oakspin.machines.coil.strip import ANGLES
@@ -23,32 +24,50 @@ Source = Stack | Block
 # Clearances of the wire's own line at which the coupling is integrated: NEAREST + WIDE (e^(PACE k) - 1),
 # close together near the magnet, farther apart where the field changes slowly.
 NEAREST, WIDE, PACE = 0.15e-3, 6e-3, 0.11
+FINEST = 0.3e-3  # m: nearer than that no wire's middle comes
+SUBSTEPS, COARSER = 2, 2.0  # angles in each stretch, and spacing of nodes, where the field has to be asked for
 _COUNT = ANGLES.size
+_STEP = 2 * math.pi / _COUNT
 _STENCIL = np.arange(4)
 
 
 @lru_cache(maxsize=4096)
 def _row(outline: Outline, source: Source, sunk: float, level: int) -> Array:
-    """Coupling of one turn in N m/A at every angle; ``sunk`` lowers the source, as its image in steel is."""
-    nodes, reach = nodes_of(outline), measures_of(outline).reach
-    height = source.length + reach + NEAREST + WIDE * math.expm1(PACE * level) + sunk
-    sideways = source.across if isinstance(source, Stack) else source.sideways
-    field = across_the_axle(source) if isinstance(source, Stack) and source.across else source.field
+    """Coupling of one turn in N m/A, its mean over each angle's own stretch; ``sunk`` lowers the source, as its image
+    in steel is.
+    """
+    over = NEAREST + WIDE * math.expm1(PACE * level)
+    height = source.length + measures_of(outline).reach + over + sunk
+    if isinstance(source, Stack) and source.across:
+        return _across_row(outline, source, height, max(over + sunk, FINEST))
+    nodes = nodes_of(outline, max(over + sunk, FINEST))
 
-    def at(turns: Array) -> Array:
-        return coil_coupling(nodes.u, nodes.v, nodes.du, nodes.dv, height, field, turns)
+    def flux(borders: Array) -> Array:
+        return coil_flux(nodes.u, nodes.v, nodes.du, nodes.dv, height, source.potential, borders)
 
-    if sideways:
-        return at(ANGLES)
-    # A flat coil over a level field is pushed alike on either side of upright.
-    half = at(ANGLES[: _COUNT // 2 + 1]) if not outline.even else _even_half(at)
-    return np.concatenate([half, half[-2:0:-1]])
+    borders = (np.arange(_COUNT) - 0.5) * _STEP
+    if isinstance(source, Block) and source.sideways:
+        return np.diff(flux(borders), append=flux(borders[:1])) / _STEP
+    # A flat coil over a level field is pushed alike on either side of upright, so that its flux turns its sign there;
+    # where upside down is the same as upright, a quarter of the turn tells the rest.
+    half = flux(borders[1 : _COUNT // 2 + 1]) if not outline.even else flux(borders[1 : _COUNT // 4 + 1])
+    if outline.even:
+        half = np.concatenate([half, half[::-1]])
+    whole = np.concatenate([-half[:1], half, -half[::-1]])
+    return np.asarray(np.diff(whole) / _STEP)
 
 
-def _even_half(at) -> Array:  # type: ignore[no-untyped-def]
-    """From upright to upside down, where upside down reverses the current: a quarter tells the rest."""
-    quarter = at(ANGLES[: _COUNT // 4 + 1])
-    return np.concatenate([quarter, -quarter[-2::-1]])
+def _across_row(outline: Outline, source: Stack, height: float, clearance: float) -> Array:
+    """As :func:`_row`, by the field: a disc magnetized across has no potential that is cheap to ask for."""
+    nodes = nodes_of(outline, COARSER * clearance)
+    # The field's own sum round the disc wants steps well below the distance.
+    steps = int(np.clip(math.ceil(8 * math.pi * source.radius / clearance), 48, 720))
+    field = across_the_axle(replace(source, steps=steps))
+    count = _COUNT // 2 if outline.even else _COUNT
+    fine = (np.arange(count * SUBSTEPS) - (SUBSTEPS - 1) / 2) * _STEP / SUBSTEPS
+    each = coil_coupling(nodes.u, nodes.v, nodes.du, nodes.dv, height, field, fine).reshape(count, SUBSTEPS).mean(axis=1)
+    # Upside down it is the same coil with its current reversed.
+    return np.concatenate([each, -each]) if outline.even else np.asarray(each)
 
 
 def across_the_axle(stack: Stack):  # type: ignore[no-untyped-def]

@@ -60,7 +60,7 @@ def coil_source(design: CoilMotor) -> Source:
     if magnets.shape == "block":
         return Block(magnets.along_mm * 1e-3, magnets.across_mm * 1e-3, stack_length(magnets), strength, across)
     radius, hole = magnets.diameter_mm * 5e-4, magnets.hole_mm * 5e-4
-    return Stack(radius, hole, stack_length(magnets), strength, across, steps=360)
+    return Stack(radius, hole, stack_length(magnets), strength, across)
 
 
 @lru_cache(maxsize=256)
@@ -82,13 +82,23 @@ def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Dra
     least = shape.wound.measures.reach + NEAREST
     over = np.maximum(shape.over_magnet + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), least)
     over = np.broadcast_to(over, draws.count).copy()
-    each_turn = turn_coupling(outline, source, over)
+    # Turns of a thick bundle lie nearer and farther than its middle, the nearer with less lever: the mean of two layers.
+    layer = np.broadcast_to(shape.bundle / 4, draws.count)
+    lever = 2 * layer / shape.wound.measures.reach
+
+    def bundle(sunk: float = 0.0) -> Array:
+        inner = turn_coupling(outline, source, over + layer, sunk)
+        outer = turn_coupling(outline, source, np.maximum(over - layer, least), sunk)
+        return np.asarray(((1 - lever)[:, None] * inner + (1 + lever)[:, None] * outer) / 2)
+
+    lower = bundle()
+    each_turn = lower
     if design.magnets_on == "battery" and pack.cell.can_mm > 0:
         image = _side_image(source, pack.cell.can_mm * 1e-3) * draws.value("steel_side")
-        each_turn = each_turn + image[:, None] * turn_coupling(outline, source, over, source.length)
+        each_turn = each_turn + image[:, None] * bundle(source.length)
     if design.second != "none":
-        # Seen upside down, an equal stack above is each_turn below with its poles changed over.
-        other = -turned_on(each_turn, math.pi)
+        # Seen upside down, an equal stack above is the lower one with its poles changed over; no can lies by it.
+        other = -turned_on(lower, math.pi)
         each_turn = each_turn + (other if design.second == "same" else -other)
     places = shape.wound.places
     each = sum(turned_on(each_turn, place - math.pi / 2) for place in places) / len(places)

@@ -6,6 +6,9 @@ v = 0. The current runs from +v toward +u, so that the face normal is v x u.
 
 from __future__ import annotations
 
+import itertools
+import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -13,9 +16,10 @@ import numpy as np
 
 from oakspin.draws import Array
 
-ROUND_NODES = 18  # on half a round outline: equal steps of a smooth closed curve converge fast
-SIDE_NODES = 10
-_NODES, _WEIGHTS = np.polynomial.legendre.leggauss(SIDE_NODES)
+STEPS = 400  # along each piece, by which its length is shared out among nodes
+LEAST = 12  # nodes on each piece
+EVERY = 4  # nodes of each panel
+_NODES, _WEIGHTS = np.polynomial.legendre.leggauss(EVERY)
 DRAWN = 48
 
 
@@ -59,31 +63,58 @@ class Measures:
 
 
 @lru_cache(maxsize=256)
-def nodes_of(outline: Outline) -> Nodes:
-    """Quadrature nodes; where both halves along the axle are alike, one half counted twice."""
+def nodes_of(outline: Outline, clearance: float) -> Nodes:
+    """Quadrature nodes; where both halves along the axle are alike, one half counted twice.
+
+    They stand no farther apart than a third of their nearest approach to the magnet: ``clearance`` in m where the
+    outline reaches farthest from the axle, more nearer to it.
+    """
     if outline.corners:
-        return _along_corners(np.array([*outline.corners, outline.corners[0]]), 1.0)
+        closed = np.array([*outline.corners, outline.corners[0]])
+        return _joined([_straight(a, b) for a, b in itertools.pairwise(closed)], outline, clearance, 1.0)
     a, b = outline.along / 2, outline.across if outline.lobe else outline.across / 2
     if outline.by == "square":
         low = 0.0 if outline.lobe else -b
         half = [(0.0, b), (a, b), (a, low)] if outline.lobe else [(0.0, b), (a, b), (a, low), (0.0, low)]
-        return _along_corners(np.array(half), 2.0)
+        return _joined([_straight(p, q) for p, q in itertools.pairwise(np.array(half))], outline, clearance, 2.0)
     span = np.pi / 2 if outline.lobe else np.pi
-    if outline.lobe:
-        # The quarter ends on the axle, not in a smooth turn: Gauss's points instead of equal steps.
-        wide, weights = np.polynomial.legendre.leggauss(ROUND_NODES)
-        t, w = (wide + 1) / 2 * span, weights / 2 * span
-    else:
-        t, w = (np.arange(ROUND_NODES) + 0.5) * span / ROUND_NODES, np.full(ROUND_NODES, span / ROUND_NODES)
-    return Nodes(a * np.sin(t), b * np.cos(t), 2 * a * np.cos(t) * w, -2 * b * np.sin(t) * w)
+
+    def arc(t: Array) -> tuple[Array, Array, Array, Array]:
+        t = t * span
+        return a * np.sin(t), b * np.cos(t), a * np.cos(t) * span, -b * np.sin(t) * span
+
+    return _joined([arc], outline, clearance, 2.0)
 
 
-def _along_corners(corners: Array, times: float) -> Nodes:
-    step = np.diff(corners, axis=0)
-    share = (_NODES + 1) / 2
-    at = corners[:-1, None, :] + step[:, None, :] * share[None, :, None]
-    tangent = times * step[:, None, :] * (_WEIGHTS / 2)[None, :, None]
-    return Nodes(at[..., 0].ravel(), at[..., 1].ravel(), tangent[..., 0].ravel(), tangent[..., 1].ravel())
+Piece = Callable[[Array], tuple[Array, Array, Array, Array]]  # of a share 0 to 1: u, v and their slopes
+
+
+def _straight(start: Array, end: Array) -> Piece:
+    step = end - start
+
+    def piece(t: Array) -> tuple[Array, Array, Array, Array]:
+        one = np.ones_like(t)
+        return start[0] + t * step[0], start[1] + t * step[1], step[0] * one, step[1] * one
+
+    return piece
+
+
+def _joined(pieces: list[Piece], outline: Outline, clearance: float, times: float) -> Nodes:
+    reach = measures_of(outline).reach
+    parts = []
+    for piece in pieces:
+        t = (np.arange(STEPS) + 0.5) / STEPS
+        _, v, u_slope, v_slope = piece(t)
+        near = (clearance + reach - np.abs(v)) / 3
+        needed = np.concatenate([[0.0], np.cumsum(np.hypot(u_slope, v_slope) / STEPS / near)])
+        panels = math.ceil(max(needed[-1], LEAST) / EVERY)
+        edges = np.interp(np.linspace(0, needed[-1], panels + 1), needed, np.linspace(0, 1, STEPS + 1))
+        wide = np.diff(edges)[:, None]
+        at = (edges[:-1, None] + wide * (_NODES + 1) / 2).ravel()
+        weight = times * (wide * _WEIGHTS / 2).ravel()
+        u, v, u_slope, v_slope = piece(at)
+        parts.append((u, v, u_slope * weight, v_slope * weight))
+    return Nodes(*(np.concatenate(values) for values in zip(*parts, strict=True)))
 
 
 @lru_cache(maxsize=256)
