@@ -53,7 +53,7 @@ def first_run(design: Design, expect: str) -> FirstRun:
         why = f"{part}, but {stays}; a minute is enough to look."
     return FirstRun(
         checks=plan.checks,
-        flick=plan.flick.format(way=words.way(outcome.drive.sense or 1.0), seen=words.seen),
+        flick=f"{plan.flick.format(way=words.way(outcome.drive.sense or 1.0), seen=words.seen)}{_caution(outcome)}",
         expect=expect,
         disconnect_after=seconds,
         why=why,
@@ -72,3 +72,13 @@ def _stalled(outcome: Outcome) -> str:
     if median(outcome.held_still) < ONE_RUN:
         return f"If it stalls, power off at once: {hot}."
     return f"If it stalls, power off: {hot}, and the battery drains."
+
+
+def _caution(outcome: Outcome) -> str:
+    """What must be minded while a hand helps it: that a motor which does not start is the hottest thing in the room."""
+    held = quantiles(outcome.held_still, (0.1,))[0]
+    if outcome.machine.rest is None or median(outcome.drive.current) <= 0 or held >= ONE_RUN:
+        return ""
+    part = outcome.held_hottest
+    hot = f"the {part.name} {'burn' if part.several else 'burns'} fingers"
+    return f" Power on for one try only, {rounded(held, 1)} s at most: while it stands still, {hot}."

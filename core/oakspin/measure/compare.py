@@ -72,7 +72,7 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
 
 def _predicted(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:
     """Draws of every figure a trial can measure. A meter shows means: contact made and broken."""
-    machine, mean = outcome.machine, outcome.mean_current
+    machine, mean = outcome.settled, outcome.mean_current
     inside = machine.pack.ohms_at(machine.pack.used)
     seconds = trial.readings.seconds_run or 0.0
     rises = [rise_in(body, square, outcome.speed, seconds) for body, square in outcome.warming]

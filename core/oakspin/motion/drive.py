@@ -10,7 +10,8 @@ from oakspin.draws import Array, median
 from oakspin.machines.machine import NEVER, Machine
 from oakspin.motion.laws import TABLED, Law, Means, Tabled, law_of
 
-EVEN = 1e-6  # N m/A: a mean coupling smaller than this share of the peak cancels out
+EVEN = 5e-3  # a mean coupling smaller than this share of the peak cancels out: no build overcomes friction by it
+LAG_REACHES = 3.0  # how much faster than the speed without push, lag aside, a lagging current may still push
 OPEN = 1e12  # ohm round a circuit that is open
 
 
@@ -106,6 +107,9 @@ def drive_of(machine: Machine, before: Drive | None = None) -> Drive:
     law = before.law if before and not np.any(machine.henries) else law_of(machine, facing)
     reverse = (machine.coupling**2 * np.abs(machine.switch)).mean(axis=1)
     top = volts * np.maximum(facing * effective.mean(axis=1), 0.0) / np.maximum(reverse, 1e-30)
+    if np.any(machine.henries):
+        # A current that lags, fed early, still pushes where the back-EMF alone would leave nothing.
+        top = LAG_REACHES * top
     # A circuit that is open brakes nothing.
     source = np.where(np.broadcast_to(alive, ohms.shape) > 0, ohms, OPEN)
     drive = Drive(sense, current, push, stall, np.minimum(top, NEVER), law, volts, source, pack.limit)

@@ -8,7 +8,7 @@ import numpy as np
 
 from oakspin.draws import Array, median
 from oakspin.heat import FOREVER, hands_off_time
-from oakspin.machines.machine import Body, Machine
+from oakspin.machines.machine import Body, Machine, Mask
 from oakspin.motion.drive import Drive, drive_of
 from oakspin.motion.journey import Journey, journey_of
 from oakspin.motion.start import Start, start_of
@@ -16,6 +16,7 @@ from oakspin.motion.steady import spin_up_time, steady_speed
 from oakspin.parts.cell import charge_at
 
 ONE_RUN = 60.0  # s, the longest that a class looks at one run
+SAME = 1.01  # times the ohms of the first seconds: below that a battery has not polarized to be noticed
 NO_CURRENT = 3600.0  # s, told where nothing flows that could warm
 _STAGES = (np.arange(16) + 0.5) / 16
 
@@ -28,11 +29,12 @@ class Outcome:
     a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` pairs each
     body with the mean square of the current in it. ``hands_off`` of a body that stays cool is the
     whole ``life``; ``held_still`` is the time until the first part is too hot to hold where the machine
-    is stuck with the current on, ``held_hottest`` which part. ``drive`` is that of the first seconds, ``running`` that
-    of the rest, in which a zinc cell has polarized; ``mean_current`` in A is what a slow meter shows while it runs.
+    is stuck with the current on, ``held_hottest`` which part. ``machine`` and ``drive`` are those of the first seconds,
+    ``settled`` and ``running`` those of the rest, in which a zinc cell has polarized; ``mean_current`` in A is what a slow meter shows while it runs.
     """
 
     machine: Machine
+    settled: Machine
     drive: Drive
     running: Drive
     start: Start
@@ -50,10 +52,20 @@ class Outcome:
     journey: Journey | None = None
 
     @property
+    def turns(self) -> Mask:
+        """In which builds it starts and keeps turning (or travels), however far."""
+        moving = (self.start.ratio >= 1) & (self.turn_ratio >= 1) & (self.speed >= self.machine.creep)
+        return np.asarray(moving & (self.drive.sense != 0), bool)
+
+    @property
     def goes(self) -> bool:
-        """Whether the median build starts by itself and keeps turning."""
-        started = median(self.start.ratio) >= 1 and median(self.turn_ratio) >= 1
-        return started and self.drive.sense != 0 and not self.machine.broken("starts")
+        """Whether most builds do."""
+        return bool(2 * self.turns.sum() >= self.turns.size) and not self.machine.broken("starts")
+
+    @property
+    def shown_speed(self) -> Array:
+        """Speed in the builds that turn at all; where most do not, none is told to have one."""
+        return np.where(self.turns, self.speed, 0.0) if self.goes else np.zeros_like(self.speed)
 
     @property
     def passing(self) -> Array:
@@ -77,7 +89,9 @@ def outcome_of(machine: Machine) -> Outcome:
     start = start_of(machine, drive)
     # What flows at the speed of the first seconds is what the battery has to bear from then on.
     settled = machine.settled(drive.flow(steady_speed(drive, machine.load))[0])
-    running = drive_of(settled, drive)
+    if (settled.total_ohms < SAME * machine.total_ohms).all():
+        settled = machine
+    running = drive if settled is machine else drive_of(settled, drive)
     turn_ratio = machine.free("starts") * running.stall / machine.load.dry
     speed = np.where(turn_ratio >= 1, steady_speed(running, machine.load), 0.0)
     journey = journey_of(settled, running)
@@ -101,6 +115,7 @@ def outcome_of(machine: Machine) -> Outcome:
         one_run = np.minimum(one_run, np.maximum(journey.seconds, 0.1))
     return Outcome(
         machine=machine,
+        settled=settled,
         drive=drive,
         running=running,
         start=start,

@@ -10,7 +10,7 @@ import numpy as np
 
 from oakspin.constants import GRAVITY
 from oakspin.draws import Array, quantiles
-from oakspin.machines.machine import NEVER, Machine
+from oakspin.machines.machine import NEVER, Machine, Mask
 from oakspin.motion.steady import coast_down_time
 from oakspin.rounding import rounded
 from oakspin.verdict.links import JUDGES, NAMES, Finding, Judge, Telling
@@ -28,7 +28,12 @@ STARTS: dict[Starts, str] = {
 }
 AMPLE = 1.3  # a margin of the median build beyond which most builds hold, too
 SELF = 0.5  # share of builds or rest positions from which it must start unaided to be told so
-MUST_HOLD = ("circuit", "current", "push", "starts", "keeps_going", "stays_on")
+MUST_HOLD = ("push", "starts", "keeps_going", "stays_on")
+# What is told of the builds that go: the others do not run, warm by running or use the battery up.
+OF_RUNNING = frozenset(
+    ("speed", "mean_current", "spin_up_time", "coast_down_time", "hands_off_time", "life", "runs", "rim_speed")
+)
+JUDGED_RUNNING = frozenset(("stays_cool", "lasts"))
 
 
 @dataclass(frozen=True)
@@ -120,7 +125,12 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
     table = np.empty((len(rows), outcome.speed.size))
     for place, row in enumerate(rows):
         table[place] = row
-    bands = quantiles(table, QUANTILES)
+    held = _holds(findings)
+    counted = held if outcome.goes else np.ones_like(held)
+    running = _of_running(figures)
+    bands = np.empty((len(rows), len(QUANTILES)))
+    bands[~running] = quantiles(table[~running], QUANTILES)
+    bands[running] = quantiles(table[running], QUANTILES, counted)
     count = len(findings)
     links = tuple(
         _link(judge, telling, bands[at], bands[count + at])
@@ -129,7 +139,7 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
     sense = int(outcome.drive.sense) if outcome.goes else 0
     return Verdict(
         kind=kind,
-        headline=_headline(outcome, words, links),
+        headline=_headline(outcome, words, links, float(held.mean())),
         direction=words.way(sense) if sense else "none",
         sense=sense,
         forward=words.forward,
@@ -141,7 +151,7 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
         starts=_starts(outcome),
         weakest=weakest_of(links),
         links=links,
-        share_that_goes=float(_holds(findings).mean()),
+        share_that_goes=float(held.mean()),
         figures={
             name: Figure(float(band[1]), unit, (float(band[0]), float(band[2])))
             for (name, (_, unit)), band in zip(figures.items(), bands[2 * count :], strict=True)
@@ -151,10 +161,16 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
     )
 
 
-def _holds(findings: list[Finding]) -> Array:
+def _holds(findings: list[Finding]) -> Mask:
     """In which builds every link holds that must; shape (draws,)."""
     margins = [finding.margin for judge, finding in zip(JUDGES, findings, strict=True) if judge.id in MUST_HOLD]
     return np.asarray((np.stack(margins) >= 1).all(axis=0))
+
+
+def _of_running(figures: Figures) -> Mask:
+    """Which rows are told of the builds that go alone: figures of links, their margins, figures of the run."""
+    told = [judge.id == "keeps_going" or judge.id in JUDGED_RUNNING for judge in JUDGES]
+    return np.array([*told, *(judge.id in JUDGED_RUNNING for judge in JUDGES), *(name in OF_RUNNING for name in figures)])
 
 
 @dataclass(frozen=True)
@@ -174,8 +190,15 @@ def samples(machine: Machine, count: int, words: Words, wanted: Collection[str])
     figures = {name: row for name, row in run_figures(outcome, words).items() if name in wanted}
     rows = [*(finding.margin for finding in findings), *(row for row, _ in figures.values())]
     parted = np.stack([np.broadcast_to(row, outcome.speed.shape) for row in rows]).reshape(len(rows), count, -1)
-    bands = quantiles(parted, QUANTILES).swapaxes(0, 1).tolist()
-    shares = _holds(findings).reshape(count, -1).mean(axis=1)
+    held, turning = _holds(findings).reshape(count, -1), outcome.turns.reshape(count, -1)
+    # As for one design: of the builds that go, where most of its builds turn at all.
+    counted = held | (2 * turning.sum(axis=1) < turning.shape[1])[:, None]
+    running = _of_running(figures)[len(JUDGES) :]
+    told = np.empty((*parted.shape[:2], len(QUANTILES)))
+    told[~running] = quantiles(parted[~running], QUANTILES)
+    told[running] = quantiles(parted[running], QUANTILES, counted)
+    bands = told.swapaxes(0, 1).tolist()
+    shares = held.mean(axis=1)
     names = [judge.id for judge in JUDGES]
     return [
         Sample(
@@ -235,7 +258,8 @@ def run_figures(outcome: Outcome, words: Words) -> Figures:
         "mean_current": (outcome.mean_current, "A"),
         "push": (drive.stall * units.push_per, units.push),
         "friction": (machine.load.dry * units.push_per, units.push),
-        "speed": (outcome.speed * rate.per, rate.unit),
+        "settled_current": (outcome.running.current, "A"),
+        "speed": (outcome.shown_speed * rate.per, rate.unit),
         "spin_up_time": (outcome.spin_up, "s"),
         "coast_down_time": (coast_down_time(machine.load, machine.inertia, outcome.speed), "s"),
         "inertia": (machine.inertia * units.inertia_per, units.inertia),
@@ -268,20 +292,25 @@ def _steepest(outcome: Outcome) -> Array:
     return np.asarray(np.where(pull >= 1, np.pi / 2, np.maximum(slope, 0.0)))
 
 
-def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...]) -> str:
+def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...], share: float) -> str:
     by_id = {link.id: link for link in links}
     turning, on = by_id["keeps_going"], by_id["stays_on"]
     weakest = weakest_of(links)
-    failing = next((link for link in links[:5] if link.state == "fails"), None)
-    if failing or not outcome.goes:
-        broken = failing or by_id[weakest]
-        return f"Does not go. {broken.sentence}"
+    if not outcome.goes:
+        failing = next((link for link in links[:5] if link.state == "fails"), None)
+        return f"Does not go. {(failing or by_id[weakest]).sentence}"
     starts = f"{words.goes} {words.way(outcome.drive.sense)}, {STARTS[_starts(outcome)]}"
+    if turning.state == "fails":
+        return f"{starts}, but does not get through. {turning.sentence}"
     if on.state == "fails":
         where = f"near {rounded(on.figure, 2)} {words.rate.words}" if on.figure else "at once"
         return f"{starts}, but {words.leaves} {where}. {on.sentence if not on.figure else ''}".strip()
+    poor = next((by_id[id_] for id_ in ("circuit", "current") if by_id[id_].state == "fails"), None)
     band = f"({rounded(turning.band[0], 2)}–{rounded(turning.band[1], 2)})"
-    settles = f"{words.settles} {rounded(turning.figure, 2)} {words.rate.words} {band}"
+    sure = "in all builds" if share > 0.995 else f"in {100 * share:.0f} of 100 builds"
+    settles = f"{words.settles} {rounded(turning.figure, 2)} {words.rate.words} {band} {sure}"
+    if poor:
+        return f"{starts}, but poorly: {poor.sentence[0].lower()}{poor.sentence[1:-1]}. {settles.capitalize()}."
     return f"{starts}, {settles}. Weakest link: {NAMES[weakest].lower()}."
 
 

@@ -28,6 +28,7 @@ def hanging_words(design: HangingDesign, machine: Machine) -> Words:
     """Words for this very design."""
     return Words(
         contact="the lead",
+        alone=True,
         bearing="the point",
         leaves="the point is pulled off and the screw falls",
         closes="Bare metal under the lead; the time it touches.",

@@ -5,10 +5,14 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.draws import Array, median
+from oakspin.rounding import rounded
 from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
+SPARKING = 1.0  # A from which a broken contact sparks to be seen; bench experience
+MOSTLY, HALF = 0.75, 0.5  # shares of the time made below which sparks are few, and many; bench experience
+SPARK = 0.02  # mJ of a winding, from which its break is seen; bench experience
 LEAST_MADE = 0.20  # a contact made less than a fifth of the time comes and goes; bench experience
 
 
@@ -28,4 +32,19 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     cause = outcome.machine.broken("circuit")
     share = 100 * median(_closed(outcome))
     fickle = f"Contact comes and goes: {words.contact} carry current only {share:.0f} % of the time."
-    return Telling("%", words.closes, words.of(cause) if cause else fickle, per=100)
+    return Telling("%", f"{words.closes}{_sparks(outcome, words)}", words.of(cause) if cause else fickle, per=100)
+
+
+def _sparks(outcome: Outcome, words: Words) -> str:
+    """How often the contact is broken at speed, and whether that is seen; empty where it hardly is."""
+    machine = outcome.settled
+    if not outcome.goes:
+        return ""
+    made, current = median(machine.touch.share_at(outcome.speed)), median(outcome.running.current)
+    if np.any(machine.henries):
+        energy = 1e3 * median(machine.henries * current**2 / 2 * np.ones_like(machine.inertia))
+        return f" {words.contact.capitalize()} spark, {rounded(energy, 2)} mJ at each break." if energy > SPARK else ""
+    if current < SPARKING or made > MOSTLY:
+        return ""
+    how = "sparks fly" if made < HALF else "a few sparks fly"
+    return f" At speed {words.contact} touch{'es' if words.alone else ''} {100 * made:.0f} % of it: {how}."
