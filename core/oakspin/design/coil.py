@@ -179,6 +179,15 @@ class CoilDesign(Record):
             description="Measured distance of the center of mass from the axle; none: as hands make it.",
         ),
     ] = None
+    rests_deg: Annotated[
+        float | None,
+        Field(
+            ge=0,
+            lt=360,
+            description="How it hangs at rest with the power off: its marked side turned so far counter-clockwise from "
+            "up; none: as hands make it.",
+        ),
+    ] = None
     strip: Annotated[Strip, Field(description="Where the leads are bared.")] = Strip()
     supports: Supports = Supports()
     fan: Annotated[Fan, Field(description="Fan or sail on the shaft.")] = Fan()

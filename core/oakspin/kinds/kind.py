@@ -24,7 +24,8 @@ class Kind:
     changes, how it is built and what it teaches.
 
     ``pole_at`` points to the field that tells which pole is up, where the way of turning tells it; empty where not.
-    ``balance_at`` points to the field that takes a measured balance in mm, where a swing tells it.
+    ``balance_at`` points to the field that takes a measured balance in mm, where a swing tells it;
+    ``rests_at`` to that which takes the way it rests with the power off, in degrees.
     """
 
     name: str
@@ -41,3 +42,4 @@ class Kind:
     lesson: Callable[[Any], Lesson]
     pole_at: str = "/magnets/pole_up"
     balance_at: str = ""
+    rests_at: str = ""

@@ -8,9 +8,10 @@ from typing import Literal
 import numpy as np
 
 from oakspin.design import Design
+from oakspin.design.patch import Setting, patched
 from oakspin.draws import Array, Draws, quantiles
 from oakspin.heat import rise_in
-from oakspin.kinds.kinds import words_of
+from oakspin.kinds.kinds import KINDS, words_of
 from oakspin.machines.table import machine_of
 from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Trial, built, measured_in
@@ -55,7 +56,10 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
     measured = measured_in(trial)
     if not measured:
         return ()
-    as_built = built(design, trial)
+    as_built, rests = built(design, trial), KINDS[design.kind].rests_at
+    if rests and trial.readings.rests_deg is not None:
+        # Which way it rests tells where its heavy side is: the prediction is for such a rotor alone.
+        as_built = patched(as_built, (Setting(rests, trial.readings.rests_deg),))
     outcome = outcome_of(machine_of(as_built, Draws()))
     predicted = _predicted(outcome, trial, words_of(as_built, outcome.machine))
     comparisons = []

@@ -8,7 +8,7 @@ from oakspin.design import Design
 from oakspin.draws import MEDIAN
 from oakspin.kinds.kinds import KINDS, numbers_of
 from oakspin.machines.table import machine_of
-from oakspin.measure.trial import GATES, READINGS, SEEN, SWINGS, TURNING, ReadingWords, Seen
+from oakspin.measure.trial import GATES, READINGS, RESTS, SEEN, SWINGS, TURNING, ReadingWords, Seen
 
 
 @dataclass(frozen=True)
@@ -40,4 +40,6 @@ def trial_form(design: Design) -> TrialForm:
     )
     travels = machine_of(design, MEDIAN).route is not None
     swings = bool(KINDS[design.kind].balance_at)
-    return TrialForm((*(GATES if travels else TURNING), *READINGS, *(SWINGS if swings else ())), as_built, SEEN, swings)
+    rests = RESTS if KINDS[design.kind].rests_at else ()
+    asked = (*(GATES if travels else TURNING), *READINGS, *(SWINGS if swings else ()), *rests)
+    return TrialForm(asked, as_built, SEEN, swings)

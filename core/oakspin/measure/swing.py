@@ -68,7 +68,7 @@ def balance_of(design: Design, period: float) -> Balance:
     measured = patched(design, patch)
     known = machine_of(measured, Draws())
     rate = words_of(measured, known).rate
-    low, middle, high = (float(share) * rate.per for share in quantiles(known.hop_speed, (0.1, 0.5, 0.9)))
+    low, middle, high = (float(share) * rate.per for share in quantiles(known.touch.hop_speed, (0.1, 0.5, 0.9)))
     return Balance(
         period_s=period,
         imbalance_mm=off,

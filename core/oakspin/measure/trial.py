@@ -60,6 +60,7 @@ SWINGS = (
     ReadingWords("swings", "Swings, power off", "swings"),
     ReadingWords("swings_seconds", "Seconds for them", "s"),
 )
+RESTS = (ReadingWords("rests_deg", "Marked side at rest, from up", "° counter-clockwise"),)
 
 
 class AsBuilt(Record):
@@ -85,6 +86,10 @@ class Readings(Record):
     temperature_C: Annotated[float | None, Field(ge=-10, le=200, description="Warmest place after the run.")] = None
     swings: Annotated[float | None, Field(ge=0.5, le=1000, description="Swings to and fro, power off, counted.")] = None
     swings_seconds: Annotated[float | None, Field(ge=0.1, le=3600, description="Seconds that they took.")] = None
+    rests_deg: Annotated[
+        float | None,
+        Field(ge=0, lt=360, description="Marked side at rest, power off: degrees counter-clockwise from up."),
+    ] = None
     first_gate_mm: Annotated[float | None, Field(ge=0, le=10000, description="First mark, from the entry.")] = None
     second_gate_mm: Annotated[float | None, Field(ge=1, le=10000, description="Second mark, from the entry.")] = None
     gate_seconds: Annotated[float | None, Field(ge=0.01, le=600, description="Seconds from mark to mark.")] = None

@@ -44,20 +44,23 @@ def _flow(machine: Machine, angle: Array, speed: Array, lagging: Array | None) -
     return current, made * np.abs(switch), made * switch * kappa * current
 
 
-def _wound(machine: Machine, angle: Array, speed: Array, current: Array, step: float) -> tuple[Array, Array]:
-    """Current in a winding a step later, and its mean over the step; nothing while the commutator is open.
+def _wound(
+    machine: Machine, angle: Array, speed: Array, fed: tuple[Array, Array], step: float
+) -> tuple[tuple[Array, Array], Array]:
+    """How a winding is fed a step later, the way of it and its current, and its mean current over the step.
 
-    Volts and speed as at this moment, the current exact: i runs toward its settled value as exp(-R t / L).
+    Volts and speed as at this moment, the current exact: i runs toward its settled value as exp(-R t / L); it begins
+    anew where the commutator was open, or has turned it over.
     """
     switch, kappa, ohms, pack = _at(machine.switch, angle), _at(machine.coupling, angle), machine.total_ohms, machine.pack
-    closed = np.abs(switch) > 0.5
-    volts = np.sign(switch) * np.minimum(pack.volts_at(pack.used), pack.limit * ohms)
-    settled = machine.free("circuit") * (volts - kappa * speed) / ohms
-    start = np.where(closed & (current * switch >= 0), current, 0.0)
+    way, (before, current) = np.sign(switch) * (np.abs(switch) > 0.5), fed
+    settled = machine.free("circuit") * (way * np.minimum(pack.volts_at(pack.used), pack.limit * ohms) - kappa * speed)
+    settled = np.where(way != 0, settled / ohms, 0.0)
+    start = np.where((way != 0) & (way == before), current, 0.0)
     x = step * ohms / machine.henries
     later = settled + (start - settled) * np.exp(-x)
     mean = settled + (start - settled) * -np.expm1(-x) / x
-    return np.where(closed, later, 0.0), np.where(closed, mean, 0.0)
+    return (way, np.where(way != 0, later, 0.0)), np.where(way != 0, mean, 0.0)
 
 
 def _heavy(machine: Machine, angle: Array) -> Array | float:
@@ -133,8 +136,9 @@ def simulate(
     history = np.empty((steps + 1, 5, draws))
     current, wound = np.empty((steps + 1, draws)), np.zeros((steps + 1, draws))
     lags = bool(np.any(machine.henries))
-    if lags and amperes is not None:
+    if amperes is not None:
         wound[0] = amperes
+    fed = np.sign(_at(machine.switch, state[0])), wound[0]
     lagging: Array | None = None
 
     def rates(at: Array, way: Array) -> Array:
@@ -146,9 +150,8 @@ def simulate(
 
     for number in range(steps + 1):
         history[number] = state
-        later = wound[number]
         if lags:
-            later, lagging = _wound(machine, state[0], state[1], wound[number], step)
+            fed, lagging = _wound(machine, state[0], state[1], fed, step)
         amperes, live, drive = _flow(machine, state[0], state[1], lagging)
         current[number] = amperes * (live > 0)
         # Friction opposes first way through the whole step: were it to turn with each stage, a body
@@ -164,8 +167,8 @@ def simulate(
         moved[4] += np.where(stopped, 0.5 * machine.inertia * moved[1] ** 2, 0.0)
         moved[1] = np.where(stopped, 0.0, moved[1])
         state = moved
-        if lags and number < steps:
-            wound[number + 1] = later
+        if number < steps:
+            wound[number + 1] = fed[1]
     motion = 0.5 * machine.inertia * history[:, 1] ** 2
     account = {
         "electrical": history[:, 2],

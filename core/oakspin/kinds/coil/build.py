@@ -244,13 +244,20 @@ def _fan(design: CoilMotor, shape: CoilShape) -> Step | None:
     )
 
 
+def rest_words(turned: float) -> str:
+    """Where the marked side points, turned so far counter-clockwise from up in degrees."""
+    sides = {0: "up", 90: "to the left", 180: "down", 270: "to the right", 360: "up"}
+    near = min(sides, key=lambda side: abs(side - turned))
+    return sides[near] if abs(near - turned) < 8 else f"{turned:g}° counter-clockwise from up"
+
+
 def _checks(design: CoilMotor) -> tuple[str, ...]:
     return (
         "One clip is off: no current while checking.",
         say.CHECKS,
         say.CHECKS_2,
         "Flicked, it spins freely for some turns.",
-        say.CHECKS_3,
+        say.CHECKS_3 if design.rests_deg is None else say.CHECKS_6.format(how=rest_words(design.rests_deg)),
         say.CHECKS_4 if design.kind == "cradle" else say.CHECKS_5,
     )
 

@@ -8,6 +8,7 @@ from oakspin.design.battery import CellName
 from oakspin.design.coil import CradleDesign
 from oakspin.kinds.change import Change, change
 from oakspin.kinds.coil import words as say
+from oakspin.kinds.coil.numbers import RESTS
 from oakspin.kinds.coil.patterns import PATTERNS, good_pattern, nearest_upright, plain
 from oakspin.kinds.common_changes import battery_changes, magnet_grades, sanded, wire_changes
 from oakspin.kinds.geometry import mm
@@ -86,6 +87,9 @@ def _balance(design: CoilMotor) -> Iterator[Change]:
     if design.imbalance_mm is not None and design.imbalance_mm > 0.1:
         half = round(design.imbalance_mm / 3, 3)
         yield change(f"Balance it by bending: {design.imbalance_mm:g} → {half:g} mm off", ("/imbalance_mm", half))
+    for text, turned in RESTS.items():
+        if design.rests_deg is None or abs(turned - design.rests_deg) > 20:
+            yield change(say.RESTS.format(how=text.removeprefix("marked side ").removeprefix("… ")), ("/rests_deg", turned))
     if design.supports.level_mm:
         yield change("Level the supports", ("/supports/level_mm", 0.0))
     if not design.supports.stops:

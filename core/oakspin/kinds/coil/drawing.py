@@ -54,6 +54,7 @@ DIAL = 8.0  # mm, the drawn radius of a lead seen end-on
 ABOVE = 15.0  # mm between the coil's sweep and the leads drawn end-on
 RING, SWELL = 1.16, 0.30
 FAINT = 0.04
+HEAVY = 0.62  # of the reach, at which the heavy side is marked
 POST = 0.6e-3
 LINES = 5
 
@@ -250,6 +251,9 @@ def _labels(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Label, ...
     for name, sign in ((plus, "+"), (minus, "−")):
         x = at.side + (-1 if name == "left" else 1) * (mm(shape.half_spacing) + 4)
         labels.append(Label(x, 2.0, sign, strong=True))
+    if design.rests_deg is not None:
+        x, y = heavy_place(design, shape, at)
+        labels.append(Label(x, y + 2.2, "heavy side"))
     return tuple(labels)
 
 
@@ -307,6 +311,7 @@ def _handles(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tu
         _gap(design, shape, at),
         *_size(design, shape, at, pose),
         *_heights(shape, at),
+        *_heavy(design, shape, at),
         *_arcs("left", design.strip.left, at.left, pose),
         *_arcs("right", design.strip.right, at.right, pose),
     )
@@ -346,6 +351,20 @@ def _size(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> list[
         )
         for number, point in enumerate(outline.points)
     ]
+
+
+def _heavy(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Handle]:
+    """Where the heavy side is, while the marked side is up: it hangs down at rest. Turned on, it rests turned back."""
+    if design.rests_deg is None:
+        return []
+    x, y = heavy_place(design, shape, at)
+    return [Handle("heavy-side", x, y, (HandleAxis("turn", "/rests_deg", -1.0, (at.end, at.axle)),))]
+
+
+def heavy_place(design: CoilMotor, shape: CoilShape, at: Layout) -> Point:
+    """Where the heavy side is drawn in the end view: well inside the coil."""
+    down, reach = math.radians(-90.0 - (design.rests_deg or 0.0)), HEAVY * mm(shape.wound.measures.reach)
+    return (round(at.end + reach * math.cos(down), 3), round(at.axle + reach * math.sin(down), 3))
 
 
 def _heights(shape: CoilShape, at: Layout) -> list[Handle]:

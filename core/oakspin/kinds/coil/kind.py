@@ -25,6 +25,7 @@ CRADLE = Kind(
     build=coil_build,
     lesson=coil_lesson,
     balance_at="/imbalance_mm",
+    rests_at="/rests_deg",
 )
 
 LOBES = Kind(
@@ -40,4 +41,5 @@ LOBES = Kind(
     build=coil_build,
     lesson=coil_lesson,
     balance_at="/imbalance_mm",
+    rests_at="/rests_deg",
 )

@@ -27,6 +27,7 @@ FEEDS: tuple[CellName, ...] = (
 )
 SEAT_WORD = {"open": "open cradle", "deep": "deep cradle", "loop": "closed loop"}
 ONCE_ROUND = (-90.0, 270.0)  # degrees: from one flat pose of the coil to the same again
+RESTS = {"marked side up": 0.0, "… to the left": 90.0, "… down": 180.0, "… to the right": 270.0}  # degrees from up
 TURNS_A_MINUTE = 12.0  # of a careful adult winding by hand; bench experience
 
 
@@ -229,6 +230,13 @@ def _supports(design: CoilMotor) -> PartLine:
     )
 
 
+def rests(design: CoilMotor) -> list[tuple[str, object]]:
+    """How it may hang with the power off: as hands make it, or with the marked side to one of four sides."""
+    now = design.rests_deg
+    ways: list[tuple[str, object]] = [("as hands make it", None), *((text, turned) for text, turned in RESTS.items())]
+    return ways if now is None or now in RESTS.values() else [*ways, (f"marked side {now:g}° from up", now)]
+
+
 def _shaft(design: CoilMotor) -> PartLine:
     measured = design.imbalance_mm
     known: list[tuple[str, object]] = [("as hands make it", None), ("measured", measured or 0.2)]
@@ -239,6 +247,13 @@ def _shaft(design: CoilMotor) -> PartLine:
     ]
     if measured is not None:
         dials.append(number(design, "/imbalance_mm", "Off axle", "mm", 0.01, name="Balance off the axle"))
+    dials.append(choice(design, "/rests_deg", "Rests", rests(design)))
+    if design.rests_deg is not None:
+        dials.append(
+            number(
+                design, "/rests_deg", "… turned", "°", 5, name="Marked side at rest", within=(0, 355), tuned=6, built=True
+            )
+        )
     dials += [
         number(design, "/fan/mass_g", "Fan", "g", 0.1, name="Mass of the fan"),
         number(design, "/fan/radius_mm", "… at radius", "mm", 1, name="Radius of the fan"),

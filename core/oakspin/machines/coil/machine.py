@@ -21,7 +21,7 @@ from oakspin.machines.bodies import cell_body, wire_body
 from oakspin.machines.coil.causes import Situation, causes_of
 from oakspin.machines.coil.coupling import NEAREST, Source, turn_coupling, turned_on
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, Number, axle_sag, coil_shape, wire_length
-from oakspin.machines.coil.strip import ANGLES, switch_of
+from oakspin.machines.coil.strip import ANGLES, switch_of, upright_pose
 from oakspin.machines.machine import NEVER, Body, Landing, Load, Machine, Rest, Touch
 from oakspin.machines.touch import Hop
 from oakspin.parts.catalogue import FILM_FACTOR, MARKER_FILM, SEAT_DEPTH, SUPPORTS
@@ -43,6 +43,7 @@ COIL_ARRAYS = (
     "/tails/length_mm",
     "/tails/off_opposite_mm",
     "/imbalance_mm",
+    "/rests_deg",
     "/flick/turns_per_s",
     "/fan/mass_g",
     "/fan/radius_mm",
@@ -121,13 +122,18 @@ def _imbalance(
     kinked = tails.length_mm * 1e-3 * math.tan(math.radians(tails.out_of_line_deg)) / 4
     toward = 2 * np.pi * draws.share("hand_heavy")
     if design.imbalance_mm is not None:
-        off = np.full(draws.count, design.imbalance_mm * 1e-3)
-        return off, (-np.pi / 2 - toward) % (2 * np.pi)
-    built = shape.wound.center * wound_mass / mass
-    place = shape.wound.center_place
-    x = built * math.cos(place) + tails.off_opposite_mm * 1e-3 + (by_hand + kinked) * np.cos(toward)
-    y = built * math.sin(place) + (by_hand + kinked) * np.sin(toward)
-    return np.asarray(np.hypot(x, y)), np.asarray((-np.pi / 2 - np.arctan2(y, x)) % (2 * np.pi))
+        off, hangs = np.broadcast_to(design.imbalance_mm * 1e-3, draws.count), -np.pi / 2 - toward
+    else:
+        built = shape.wound.center * wound_mass / mass
+        place = shape.wound.center_place
+        x = built * math.cos(place) + tails.off_opposite_mm * 1e-3 + (by_hand + kinked) * np.cos(toward)
+        y = built * math.sin(place) + (by_hand + kinked) * np.sin(toward)
+        off, hangs = np.hypot(x, y), -np.pi / 2 - np.arctan2(y, x)
+    if design.rests_deg is not None:
+        # Seen to hang so; as nearly as these hands see and bend it.
+        seen = np.radians(HANDS[design.maker].strip_deg) * draws.normal("hand_heavy")
+        hangs = upright_pose(design) + np.radians(design.rests_deg) + seen
+    return np.asarray(off), np.asarray(np.broadcast_to(hangs, draws.count) % (2 * np.pi))
 
 
 def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
