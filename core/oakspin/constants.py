@@ -45,7 +45,9 @@ _HANDBOOK = "usual range of handbook values"
 UNCERTAIN: dict[str, Uncertain] = {
     "cell_ohms": Uncertain(1.0, 0.7, 1.5, "1", "ohms inside a cell of this type", "cell data sheets"),
     "cell_volts": _times(1.02, "open-circuit volts of a cell of this type", "cell data sheets"),
-    "polarization": Uncertain(1.6, 1.2, 2.3, "1", "growth of a zinc cell's ohms in seconds of heavy use", "bench readings"),
+    "polarization": Uncertain(
+        1.6, 1.2, 2.3, "1", "growth of a zinc cell's ohms in seconds of heavy use", "bench readings"
+    ),
     "cell_charge": _times(1.3, "charge that a heavily drained cell gives", "cell data sheets"),
     "remanence": _times(1.03, "remanence within one grade", "magnet grade tolerances"),
     "recoil": Uncertain(0.975, 0.970, 0.980, "1", "flux kept at recoil permeability 1.05", "finite elements"),
@@ -109,7 +111,9 @@ UNCERTAIN: dict[str, Uncertain] = {
     "turn_film": _times(2.0, "film between neighboring turns", "R. Holm, Electric Contacts"),
     "slide_speed": Uncertain(1.0, 0.5, 2.0, "m/s", "speed at which a sliding magnet touches half as often", _OWN),
     "snag": Uncertain(3.0, 1.5, 6.0, "1", "friction of a magnet's edge between turns one thickness apart", _OWN),
-    "bumps": Uncertain(0.02, 0.01, 0.04, "kg/m", "drag of bumps from turn to turn on even track, per speed squared", _OWN),
+    "bumps": Uncertain(
+        0.02, 0.01, 0.04, "kg/m", "drag of bumps from turn to turn on even track, per speed squared", _OWN
+    ),
     "spring_back": Uncertain(1.025, 1.01, 1.04, "1", "bore of a coil off its former", "bench experience"),
     "contact_tilt": _times(1.0, "whether the inner or the outer edge of a magnet touches", "build scatter"),
     "hand_uneven": _times(1.0, "the worst place of a track, by the maker's hand", "build scatter"),

@@ -183,7 +183,7 @@ class CoilDesign(Record):
         float | None,
         Field(
             ge=0,
-            lt=360,
+            le=359,
             description="How it hangs at rest with the power off: its marked side turned so far counter-clockwise from "
             "up; none: as hands make it.",
         ),

@@ -35,7 +35,7 @@ class Bar:
     @property
     def places(self) -> Array:
         """Middles of the discs along the bar in m, 0 at its middle."""
-        return self.disc * (np.arange(DISCS) + 0.5) - self.half
+        return np.asarray(self.disc * (np.arange(DISCS) + 0.5) - self.half, np.float64)
 
     @property
     def disc(self) -> float:

@@ -22,7 +22,20 @@ from oakspin.parts.cell import Pack
 Mask = NDArray[np.bool_]
 Told = float | int | str | Array  # a value that a sentence names
 
-__all__ = ["NEVER", "Body", "Cause", "Hindrance", "Landing", "Load", "Machine", "Mask", "Rest", "Route", "Told", "Touch"]
+__all__ = [
+    "NEVER",
+    "Body",
+    "Cause",
+    "Hindrance",
+    "Landing",
+    "Load",
+    "Machine",
+    "Mask",
+    "Rest",
+    "Route",
+    "Told",
+    "Touch",
+]
 
 
 @dataclass(frozen=True)

@@ -59,7 +59,7 @@ class Touch:
 
     made: Array
     hop_speed: Array
-    slack: Array | float = NEVER
+    slack: Array | float = np.inf
     hop: Hop | None = None
 
     def gamma(self, speed: Array) -> Array:

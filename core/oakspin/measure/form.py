@@ -23,12 +23,17 @@ class Planned:
 
 @dataclass(frozen=True)
 class TrialForm:
-    """The fields of a trial, in order. ``swings`` says whether the balance can be tested by a swing."""
+    """The fields of a trial, in order.
+
+    ``swings`` says whether the balance can be tested by a swing; ``rests`` points to the field of the design that takes
+    the way it rests with the power off, in degrees; empty where it does not hang.
+    """
 
     readings: tuple[ReadingWords, ...]
     as_built: tuple[Planned, ...]
     seen: dict[Seen, str]
     swings: bool
+    rests: str
 
 
 def trial_form(design: Design) -> TrialForm:
@@ -42,4 +47,4 @@ def trial_form(design: Design) -> TrialForm:
     swings = bool(KINDS[design.kind].balance_at)
     rests = RESTS if KINDS[design.kind].rests_at else ()
     asked = (*(GATES if travels else TURNING), *READINGS, *(SWINGS if swings else ()), *rests)
-    return TrialForm(asked, as_built, SEEN, swings)
+    return TrialForm(asked, as_built, SEEN, swings, KINDS[design.kind].rests_at)

@@ -98,7 +98,7 @@ class Lagging:
         """The periodic current at every speed asked for; shape (..., draws)."""
         speed = np.asarray(speed, float)
         parts = self._parts(speed, volts, ohms)
-        # From nothing once round: what is left of a start at 1 A there, and of no start, give the start that comes back.
+        # Once round: what is left of 1 A at the start, and what comes of no start, give the start that comes back.
         kept, gained = np.ones_like(speed), np.zeros_like(speed)
         for part in parts:
             kept, gained = part.carried * kept, part.carried * gained + part.gained
@@ -133,7 +133,9 @@ class Lagging:
             settled = (volts - coupling * speed) / ohms
             once, twice = (1 - left) / x, (1 - left**2) / (2 * x)
             goes_on = left * ~(new | last)
-            parts.append(_Part(closed, coupling, settled, once, twice, ~new * 1.0, goes_on, settled * (1 - left) * ~last))
+            parts.append(
+                _Part(closed, coupling, settled, once, twice, ~new * 1.0, goes_on, settled * (1 - left) * ~last)
+            )
         return parts
 
 

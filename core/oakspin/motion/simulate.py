@@ -52,7 +52,12 @@ def _wound(
     Volts and speed as at this moment, the current exact: i runs toward its settled value as exp(-R t / L); it begins
     anew where the commutator was open, or has turned it over.
     """
-    switch, kappa, ohms, pack = _at(machine.switch, angle), _at(machine.coupling, angle), machine.total_ohms, machine.pack
+    switch, kappa, ohms, pack = (
+        _at(machine.switch, angle),
+        _at(machine.coupling, angle),
+        machine.total_ohms,
+        machine.pack,
+    )
     way, (before, current) = np.sign(switch) * (np.abs(switch) > 0.5), fed
     settled = machine.free("circuit") * (way * np.minimum(pack.volts_at(pack.used), pack.limit * ohms) - kappa * speed)
     settled = np.where(way != 0, settled / ohms, 0.0)

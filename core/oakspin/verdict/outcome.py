@@ -29,8 +29,9 @@ class Outcome:
     a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` pairs each
     body with the mean square of the current in it. ``hands_off`` of a body that stays cool is the
     whole ``life``; ``held_still`` is the time until the first part is too hot to hold where the machine
-    is stuck with the current on, ``held_hottest`` which part. ``machine`` and ``drive`` are those of the first seconds,
-    ``settled`` and ``running`` those of the rest, in which a zinc cell has polarized; ``mean_current`` in A is what a slow meter shows while it runs.
+    is stuck with the current on, ``held_hottest`` which part. ``machine`` and ``drive`` are those of the first
+    seconds, ``settled`` and ``running`` those of the rest, in which a zinc cell has polarized; ``mean_current`` in A
+    is what a slow meter shows while it runs.
     """
 
     machine: Machine

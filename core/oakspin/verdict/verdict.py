@@ -170,7 +170,9 @@ def _holds(findings: list[Finding]) -> Mask:
 def _of_running(figures: Figures) -> Mask:
     """Which rows are told of the builds that go alone: figures of links, their margins, figures of the run."""
     told = [judge.id == "keeps_going" or judge.id in JUDGED_RUNNING for judge in JUDGES]
-    return np.array([*told, *(judge.id in JUDGED_RUNNING for judge in JUDGES), *(name in OF_RUNNING for name in figures)])
+    return np.array(
+        [*told, *(judge.id in JUDGED_RUNNING for judge in JUDGES), *(name in OF_RUNNING for name in figures)]
+    )
 
 
 @dataclass(frozen=True)
@@ -194,16 +196,16 @@ def samples(machine: Machine, count: int, words: Words, wanted: Collection[str])
     # As for one design: of the builds that go, where most of its builds turn at all.
     counted = held | (2 * turning.sum(axis=1) < turning.shape[1])[:, None]
     running = _of_running(figures)[len(JUDGES) :]
-    told = np.empty((*parted.shape[:2], len(QUANTILES)))
+    told: Array = np.empty((*parted.shape[:2], len(QUANTILES)))
     told[~running] = quantiles(parted[~running], QUANTILES)
     told[running] = quantiles(parted[running], QUANTILES, counted)
-    bands = told.swapaxes(0, 1).tolist()
+    bands: list[list[tuple[float, float, float]]] = told.swapaxes(0, 1).tolist()
     shares = held.mean(axis=1)
     names = [judge.id for judge in JUDGES]
     return [
         Sample(
-            figures={name: tuple(band) for name, band in zip(figures, each[len(names) :], strict=True)},
-            margins={name: tuple(band) for name, band in zip(names, each[: len(names)], strict=True)},
+            figures={name: (low, mid, high) for name, (low, mid, high) in zip(figures, each[len(names) :], strict=True)},
+            margins={name: (low, mid, high) for name, (low, mid, high) in zip(names, each[: len(names)], strict=True)},
             states={name: state_of(band[0], band[1]) for name, band in zip(names, each[: len(names)], strict=True)},
             share_that_goes=float(share),
         )

@@ -43,9 +43,9 @@ class Words:
     ``closes`` is said of a circuit that closes, ``cancels`` where the pushes of a turn cancel,
     ``faint`` where the push is weaker than the least friction; ``alike`` of a push that is the same
     everywhere, ``unaided`` of a start that needs no hand, ``steady`` before the time to speed.
-    ``alone`` says that the contact is one thing, not several. ``goes`` and ``settles`` are the verbs of the headline. ``passed`` tells the time of one way, ``thrown_back`` a
-    way that ends where it began. ``causes`` holds a sentence for each cause and each hindrance, by its id, with
-    places for the values that it tells.
+    ``alone`` says that the contact is one thing, not several. ``goes`` and ``settles`` are the verbs of the headline.
+    ``passed`` tells the time of one way, ``thrown_back`` a way that ends where it began. ``causes`` holds a sentence
+    for each cause and each hindrance, by its id, with places for the values that it tells.
     """
 
     contact: str

@@ -1339,6 +1339,11 @@ export interface components {
              */
             imbalance_mm?: number | null;
             /**
+             * Rests Deg
+             * @description How it hangs at rest with the power off: its marked side turned so far counter-clockwise from up; none: as hands make it.
+             */
+            rests_deg?: number | null;
+            /**
              * @description Where the leads are bared.
              * @default {
              *       "left": {
@@ -2010,6 +2015,11 @@ export interface components {
              * @description Measured distance of the center of mass from the axle; none: as hands make it.
              */
             imbalance_mm?: number | null;
+            /**
+             * Rests Deg
+             * @description How it hangs at rest with the power off: its marked side turned so far counter-clockwise from up; none: as hands make it.
+             */
+            rests_deg?: number | null;
             /**
              * @description Where the leads are bared.
              * @default {
@@ -2746,6 +2756,13 @@ export interface components {
              */
             length?: components["schemas"]["ByLength"] | components["schemas"]["ByTurns"];
             /**
+             * Inside
+             * @description Coated wire as it is wound, or with its coat sanded off along the inside of the bore.
+             * @default as_wound
+             * @enum {string}
+             */
+            inside?: "as_wound" | "bared";
+            /**
              * Price Per Kg
              * @description Price of a kilogram of wire, in your own money.
              * @default 30
@@ -2870,6 +2887,7 @@ export interface components {
              *         "by": "length",
              *         "length_mm": 600
              *       },
+             *       "inside": "as_wound",
              *       "price_per_kg": 30,
              *       "stretches": [],
              *       "kinks": [],
@@ -3184,6 +3202,11 @@ export interface components {
              */
             swings_seconds?: number | null;
             /**
+             * Rests Deg
+             * @description Marked side at rest, power off: degrees counter-clockwise from up.
+             */
+            rests_deg?: number | null;
+            /**
              * First Gate Mm
              * @description First mark, from the entry.
              */
@@ -3238,6 +3261,7 @@ export interface components {
              *       "temperature_C": null,
              *       "swings": null,
              *       "swings_seconds": null,
+             *       "rests_deg": null,
              *       "first_gate_mm": null,
              *       "second_gate_mm": null,
              *       "gate_seconds": null,
@@ -5337,6 +5361,11 @@ export interface components {
              */
             imbalance_mm: number | null;
             /**
+             * Rests Deg
+             * @description How it hangs at rest with the power off: its marked side turned so far counter-clockwise from up; none: as hands make it.
+             */
+            rests_deg: number | null;
+            /**
              * @description Where the leads are bared.
              * @default {
              *       "left": {
@@ -5953,6 +5982,11 @@ export interface components {
              */
             imbalance_mm: number | null;
             /**
+             * Rests Deg
+             * @description How it hangs at rest with the power off: its marked side turned so far counter-clockwise from up; none: as hands make it.
+             */
+            rests_deg: number | null;
+            /**
              * @description Where the leads are bared.
              * @default {
              *       "left": {
@@ -6354,6 +6388,11 @@ export interface components {
              * @description Seconds that they took.
              */
             swings_seconds: number | null;
+            /**
+             * Rests Deg
+             * @description Marked side at rest, power off: degrees counter-clockwise from up.
+             */
+            rests_deg: number | null;
             /**
              * First Gate Mm
              * @description First mark, from the entry.
@@ -6764,6 +6803,13 @@ export interface components {
              */
             length: components["schemas"]["ByLengthAnswer"] | components["schemas"]["ByTurnsAnswer"];
             /**
+             * Inside
+             * @description Coated wire as it is wound, or with its coat sanded off along the inside of the bore.
+             * @default as_wound
+             * @enum {string}
+             */
+            inside: "as_wound" | "bared";
+            /**
              * Price Per Kg
              * @description Price of a kilogram of wire, in your own money.
              * @default 30
@@ -6888,6 +6934,7 @@ export interface components {
              *         "by": "length",
              *         "length_mm": 600
              *       },
+             *       "inside": "as_wound",
              *       "price_per_kg": 30,
              *       "stretches": [],
              *       "kinks": [],
@@ -6949,6 +6996,7 @@ export interface components {
              *       "temperature_C": null,
              *       "swings": null,
              *       "swings_seconds": null,
+             *       "rests_deg": null,
              *       "first_gate_mm": null,
              *       "second_gate_mm": null,
              *       "gate_seconds": null,

@@ -10,6 +10,7 @@ import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
 import { draftOf, emptyDraft, errorsOf, swingOf, trialOf, type Draft } from "./draft";
+import { RestPicker } from "./RestPicker";
 import { SwingTest } from "./SwingTest";
 import { TurnCounter } from "./TurnCounter";
 
@@ -107,6 +108,14 @@ export function TrialForm({ working, correcting, done }: Props) {
         />
       )}
       {form?.swings && <SwingTest working={working} period={swingOf(draft)} />}
+      {form?.rests && (
+        <RestPicker
+          working={working}
+          pointer={form.rests}
+          turned={draft.readings.rests_deg ?? ""}
+          onChange={(text) => read("rests_deg", text)}
+        />
+      )}
       <SeenGroup value={draft.seen} onChange={(seen) => set({ seen })}>
         <Label>Seen</Label>
         {Object.entries(form?.seen ?? {}).map(([value, words]) => (

@@ -89,7 +89,9 @@ def _balance(design: CoilMotor) -> Iterator[Change]:
         yield change(f"Balance it by bending: {design.imbalance_mm:g} → {half:g} mm off", ("/imbalance_mm", half))
     for text, turned in RESTS.items():
         if design.rests_deg is None or abs(turned - design.rests_deg) > 20:
-            yield change(say.RESTS.format(how=text.removeprefix("marked side ").removeprefix("… ")), ("/rests_deg", turned))
+            yield change(
+                say.RESTS.format(how=text.removeprefix("marked side ").removeprefix("… ")), ("/rests_deg", turned)
+            )
     if design.supports.level_mm:
         yield change("Level the supports", ("/supports/level_mm", 0.0))
     if not design.supports.stops:

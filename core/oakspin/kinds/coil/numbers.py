@@ -251,7 +251,14 @@ def _shaft(design: CoilMotor) -> PartLine:
     if design.rests_deg is not None:
         dials.append(
             number(
-                design, "/rests_deg", "… turned", "°", 5, name="Marked side at rest", within=(0, 355), tuned=6, built=True
+                design,
+                "/rests_deg",
+                "… turned",
+                "°",
+                5,
+                name="Marked side at rest",
+                tuned=6,
+                built=True,
             )
         )
     dials += [

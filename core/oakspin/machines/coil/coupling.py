@@ -45,7 +45,7 @@ def _row(outline: Outline, source: Source, sunk: float, level: int) -> Array:
     def flux(borders: Array) -> Array:
         return coil_flux(nodes.u, nodes.v, nodes.du, nodes.dv, height, source.potential, borders)
 
-    borders = (np.arange(_COUNT) - 0.5) * _STEP
+    borders = np.asarray((np.arange(_COUNT) - 0.5) * _STEP, np.float64)
     if isinstance(source, Block) and source.sideways:
         return np.diff(flux(borders), append=flux(borders[:1])) / _STEP
     # A flat coil over a level field is pushed alike on either side of upright, so that its flux turns its sign there;
@@ -65,7 +65,9 @@ def _across_row(outline: Outline, source: Stack, height: float, clearance: float
     field = across_the_axle(replace(source, steps=steps))
     count = _COUNT // 2 if outline.even else _COUNT
     fine = (np.arange(count * SUBSTEPS) - (SUBSTEPS - 1) / 2) * _STEP / SUBSTEPS
-    each = coil_coupling(nodes.u, nodes.v, nodes.du, nodes.dv, height, field, fine).reshape(count, SUBSTEPS).mean(axis=1)
+    each = (
+        coil_coupling(nodes.u, nodes.v, nodes.du, nodes.dv, height, field, fine).reshape(count, SUBSTEPS).mean(axis=1)
+    )
     # Upside down it is the same coil with its current reversed.
     return np.concatenate([each, -each]) if outline.even else np.asarray(each)
 

@@ -83,7 +83,8 @@ def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Dra
     least = shape.wound.measures.reach + NEAREST
     over = np.maximum(shape.over_magnet + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), least)
     over = np.broadcast_to(over, draws.count).copy()
-    # Turns of a thick bundle lie nearer and farther than its middle, the nearer with less lever: the mean of two layers.
+    # Turns of a thick bundle lie nearer and farther than its middle, the farther with less lever: two layers stand for
+    # them all.
     layer = np.broadcast_to(shape.bundle / 4, draws.count)
     lever = 2 * layer / shape.wound.measures.reach
 

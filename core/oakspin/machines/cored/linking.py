@@ -142,7 +142,7 @@ def _left_field(left: Source, face: float, points: Array) -> Array:
 
 
 def _turn_flux(left: Source, face: float, winding: _Winding, half: float, angles: Array) -> Array:
-    """Flux of the left stack through a turn of each arm along the bar, its mean over the arm; shape (angles, 2), m2 T."""
+    """Flux of the left stack through a turn of each arm along the bar, mean over the arm; shape (angles, 2), m2 T."""
     places, weights = winding.places(face - half)
     if isinstance(left, Block) or left.across:
         return _by_area(left, face, winding, (places, weights), angles)
@@ -159,9 +159,7 @@ def _turn_flux(left: Source, face: float, winding: _Winding, half: float, angles
     return np.asarray(once @ weights)
 
 
-def _by_area(
-    left: Source, face: float, winding: _Winding, nodes: tuple[Array, Array], angles: Array
-) -> Array:
+def _by_area(left: Source, face: float, winding: _Winding, nodes: tuple[Array, Array], angles: Array) -> Array:
     """As :func:`_turn_flux`, by the field over the turn's area: for magnets whose vector potential is not at hand."""
     places, weights = nodes
     turn = (np.arange(ROUND) + 0.5) * np.pi / ROUND
@@ -186,7 +184,11 @@ def _wound(bar: Bar, winding: _Winding, sense: float) -> Array:
 
 def henries(shape: CoredShape, turns: int, opposed: bool) -> float:
     """Inductance in H of so many turns on each arm, the iron far from full."""
-    winding, bar, sense = _Winding(shape.hub, shape.arm, shape.turn_radius, opposed), shape.bar, -1.0 if opposed else 1.0
+    winding, bar, sense = (
+        _Winding(shape.hub, shape.arm, shape.turn_radius, opposed),
+        shape.bar,
+        -1.0 if opposed else 1.0,
+    )
     per_amp = MU_0 * turns / shape.arm
     sheet = Stack(shape.turn_radius, 0.0, shape.arm, 1.0)
     places, weights = winding.places(shape.arm)

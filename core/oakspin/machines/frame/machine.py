@@ -278,7 +278,11 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
         # A foot kicked once a turn is off the rim for half a swing of its leg.
         touch=Touch(feet.made, _hop_speed(moving, force, draws), 2 * ringing * draws.value("springing")),
         inertia=np.full(draws.count, moving.inertia),
-        load=Load(mu_foot * feet.rubbing * force * stack.radius + bearing, air_4_3 * drag, air_2 * drag + sail_2 + self_braking),
+        load=Load(
+            mu_foot * feet.rubbing * force * stack.radius + bearing,
+            air_4_3 * drag,
+            air_2 * drag + sail_2 + self_braking,
+        ),
         least_dry=mu_foot * feet.rubbing * FOOT_FORCE["barely"] * stack.radius + bearing,
         leave_speed=leave,
         bodies=_bodies(design, moving, shape, ohms, draws),

@@ -119,7 +119,11 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
         pack=pack,
         ohms=ohms,
         touches=("track contact",),
-        touch=Touch(draws.value("made_slide") / (1 + SKIPS * (loose - 1)), np.full(draws.count, NEVER), draws.value("slide_speed")),
+        touch=Touch(
+            draws.value("made_slide") / (1 + SKIPS * (loose - 1)),
+            np.full(draws.count, NEVER),
+            draws.value("slide_speed"),
+        ),
         inertia=np.full(draws.count, shape.mass),
         load=Load(dry, np.zeros(draws.count), square),
         least_dry=weight * draws.value("train_friction"),

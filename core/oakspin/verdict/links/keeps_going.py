@@ -23,7 +23,9 @@ def judge(outcome: Outcome) -> Finding:
 def tell(outcome: Outcome, words: Words) -> Telling:
     """How long it takes to speed or through its way, or what stops it."""
     if not outcome.goes and median(outcome.turn_ratio) >= 1 and not outcome.journey:
-        once = f"Once going it would settle near {rounded(median(outcome.speed) * words.rate.per, 2)} {words.rate.words}."
+        once = (
+            f"Once going it would settle near {rounded(median(outcome.speed) * words.rate.per, 2)} {words.rate.words}."
+        )
         return Telling(words.rate.unit, once, _bad(outcome, words), words.rate.per, "once going")
     good = f"{rounded(median(outcome.spin_up), 2)} s to speed."
     if outcome.drive.push.shape[1] == 1:
