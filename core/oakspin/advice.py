@@ -78,7 +78,7 @@ def _mends(now: Verdict, after: Verdict) -> bool:
 
 def _thriftier(now: Verdict, after: Verdict) -> float:
     """How much faster it runs on clearly less current, as a logarithm; 0 where it does not, or fewer builds go."""
-    if not (now.sense and after.sense) or after.share_that_goes < now.share_that_goes - 0.02:
+    if not (_goes(now) and after.sense) or after.share_that_goes < now.share_that_goes - 0.02:
         return 0.0
     speed = after.figures["speed"].value / max(now.figures["speed"].value, 1e-9)
     current = after.figures["mean_current"].value / max(now.figures["mean_current"].value, 1e-9)

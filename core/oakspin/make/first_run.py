@@ -18,6 +18,7 @@ from oakspin.verdict.outcome import ONE_RUN, Outcome, outcome_of
 
 COOL_C = 35.0  # about the warmth of skin
 SHORTEST = 5
+SOON = 30.0  # s, within which a motor that is tried again and again is burning hot
 
 
 @dataclass(frozen=True)
@@ -77,7 +78,7 @@ def _stalled(outcome: Outcome) -> str:
 def _caution(outcome: Outcome) -> str:
     """What must be minded while a hand helps it: that a motor which does not start is the hottest thing in the room."""
     held = quantiles(outcome.held_still, (0.1,))[0]
-    if outcome.machine.rest is None or median(outcome.drive.current) <= 0 or held >= ONE_RUN:
+    if outcome.machine.rest is None or median(outcome.drive.current) <= 0 or held >= SOON:
         return ""
     part = outcome.held_hottest
     hot = f"the {part.name} {'burn' if part.several else 'burns'} fingers"

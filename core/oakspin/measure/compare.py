@@ -16,7 +16,7 @@ from oakspin.machines.table import machine_of
 from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Trial, built, measured_in
 from oakspin.verdict.outcome import Outcome, outcome_of
-from oakspin.verdict.verdict import run_figures
+from oakspin.verdict.verdict import run_figures, running_builds
 from oakspin.verdict.words import Words
 
 LABELS = {
@@ -62,11 +62,11 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
         as_built = patched(as_built, (Setting(rests, trial.readings.rests_deg),))
     outcome = outcome_of(machine_of(as_built, Draws()))
     predicted = _predicted(outcome, trial, words_of(as_built, outcome.machine))
-    comparisons = []
+    comparisons, running = [], running_builds(outcome)
     for name, reading in measured.items():
         if name not in predicted:
             continue
-        low, middle, high = (float(share) for share in quantiles(predicted[name], (0.1, 0.5, 0.9)))
+        low, middle, high = (float(share) for share in quantiles(predicted[name], (0.1, 0.5, 0.9), running))
         place: Literal["inside", "above", "below"] = (
             "below" if reading.value < low else "above" if reading.value > high else "inside"
         )
@@ -84,7 +84,7 @@ def _predicted(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]
     return {
         **_on_the_way(outcome, trial, words),
         **({} if swing is None else {"swing_period": swing}),
-        "speed": outcome.speed * words.rate.per,
+        "speed": outcome.shown_speed * words.rate.per,
         "mean_current": mean,
         "volts_loaded": machine.pack.volts_at(machine.pack.used) - mean * inside,
         "battery_resistance": inside * 1e3,

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from oakspin.draws import Array, median
+from oakspin.draws import Array
 from oakspin.machines.machine import NEVER, Machine
 from oakspin.motion.laws import TABLED, Law, Means, Tabled, law_of
 
@@ -71,25 +71,26 @@ class Drive:
         return np.maximum(current, 0.0), np.maximum(square, 0.0)
 
 
+def _shares(machine: Machine) -> Array:
+    """Mean over its peak, of the coupling that the switch lets through; shape (draws,), 0 where there is none."""
+    effective = machine.effective
+    peak = np.abs(effective).max(axis=1)
+    share = np.divide(effective.mean(axis=1), peak, out=np.zeros_like(peak), where=peak > 0)
+    return np.asarray(np.broadcast_to(share, machine.inertia.size))
+
+
 def senses_of(machine: Machine, parts: int) -> Array:
     """Which way each of so many equal parts of the builds is driven over a turn; shape (parts,).
 
     +1 forward, -1 backward, 0 where the pushes cancel.
     """
-    effective = machine.effective
-    draws = machine.inertia.size
-    mean = np.broadcast_to(effective.mean(axis=1), draws).reshape(parts, -1)
-    peak = np.broadcast_to(np.abs(effective).max(axis=1), draws).reshape(parts, -1).max(axis=1)
-    typical = np.median(mean, axis=1)
-    return np.asarray(np.where(np.abs(typical) > EVEN * peak, np.sign(typical), 0.0))
+    typical = np.median(_shares(machine).reshape(parts, -1), axis=1)
+    return np.asarray(np.where(np.abs(typical) > EVEN, np.sign(typical), 0.0))
 
 
 def sense_of(machine: Machine) -> float:
     """Which way the machine is driven over a turn: +1 forward, -1 backward, 0 when the pushes cancel."""
-    effective = machine.effective
-    mean = effective[:, 0] if effective.shape[1] == 1 else effective.mean(axis=1)
-    typical = median(mean)
-    return float(np.sign(typical)) if abs(typical) > EVEN * np.abs(effective).max() else 0.0
+    return float(senses_of(machine, 1)[0])
 
 
 def drive_of(machine: Machine, before: Drive | None = None) -> Drive:

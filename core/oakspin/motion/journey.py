@@ -15,6 +15,7 @@ from oakspin.motion.drive import Drive
 
 LAPS = 2  # of a closed way: the second shows what it settles to
 CRAWL = 1e-3  # m/s
+FIRST = 8
 
 
 @dataclass(frozen=True)
@@ -89,12 +90,22 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  #
     )
     ohms, weak, push, held = spare + route.ohms * turns, kappa * grip, grip_push * made * grip, dry * (drag - 1)
 
-    slope: Array | float = 0.0
+    def slope_at(at: int, energy: Array) -> Array:
+        v = np.sqrt(2 * np.maximum(energy, 0.0))
+        current = np.minimum((volts - weak[at] * v) / ohms[at], pack.limit)
+        return np.asarray((touch.share_at(v) * push[at] * current - load.at(v) - held[at]) / machine.inertia)
+
+    # From rest the speed grows as the root of the way: the first step is gone in many.
+    fine, first = step / FIRST, np.zeros_like(energy)
+    gone = energy
+    for _ in range(FIRST):
+        slope = slope_at(0, gone + fine / 2 * slope_at(0, gone))
+        on = np.maximum(gone + fine * slope, 0.0)
+        first += 2 * fine / np.maximum(np.sqrt(2 * gone) + np.sqrt(2 * on), CRAWL)
+        gone = on
     for at in range(stations - 1):
         # Half a step on by the last slope, then a whole one by the slope found there: second order, one look a step.
-        v = np.sqrt(2 * np.maximum(energy + step / 2 * slope, 0.0))
-        current = np.minimum((volts - weak[at] * v) / ohms[at], pack.limit)
-        slope = (touch.share_at(v) * push[at] * current - load.at(v) - held[at]) / machine.inertia
+        slope = slope_at(at, energy + step / 2 * slope) if at else (gone - energy) / step
         energy = energy + step * slope
         halted |= energy <= 0
         energy = np.where(halted, 0.0, energy)
@@ -102,5 +113,6 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  #
     speeds = np.sqrt(2 * passed).T
     pace = np.maximum(speeds[:, 1:] + speeds[:, :-1], CRAWL)
     taken = np.where(speeds[:, 1:] > 0, 2 * step[:, None] / pace, 0.0)
+    taken[:, 0] = np.where(speeds[:, 1] > 0, first, 0.0)
     clock = np.concatenate([np.zeros((energy.size, 1)), np.cumsum(taken, axis=1)], axis=1)
     return energy, speeds, clock

@@ -151,12 +151,16 @@ def _averaged(machine: Machine, drive: Drive, row: Array, step: float) -> Array:
     return np.array([row[0] + drive.sense * step * (before + after) / 2, drive.sense * after, flowing])
 
 
-def _median_build(machine: Machine) -> Machine:
-    """The build whose speed is in the middle of all builds, with the median speed of leaving its seat."""
-    speed = steady_speed(drive_of(machine), machine.load)
-    middle = int(np.argsort(speed)[speed.size // 2])
+def _median_build(fresh: Machine) -> Machine:
+    """The build whose speed is in the middle of those that turn, its battery settled, with the median speed of
+    leaving its seat.
+    """
+    first = drive_of(fresh)
+    machine = fresh.settled(first.flow(steady_speed(first, fresh.load))[0])
+    speed = steady_speed(drive_of(machine, first), machine.load)
+    order = np.argsort(speed)[np.count_nonzero(speed == 0) if (speed > 0).any() else 0 :]
     leave = np.full_like(machine.leave_speed, median(machine.leave_speed))
-    return one_build(replace(machine, leave_speed=leave), middle)
+    return one_build(replace(machine, leave_speed=leave), int(order[order.size // 2]))
 
 
 def _flicker(made: Array, seconds: float) -> tuple[bool, ...]:

@@ -175,7 +175,7 @@ def _run(machine: Machine, words: Words, curve: str) -> dict[str, Array]:
         rows["figure"][which] = run_figures(outcome, words)[curve][0]
         rows["margin"][which] = np.where(failing.any(axis=0), np.minimum(must.min(axis=0), 0.99), must.min(axis=0))
         rows["weakest"][which] = [_ORDER.index(MUST_HOLD[at]) for at in weakest]
-        rows["speed"][which] = outcome.speed
+        rows["speed"][which] = outcome.shown_speed
     return rows
 
 

@@ -16,7 +16,6 @@ from oakspin.motion.steady import spin_up_time, steady_speed
 from oakspin.parts.cell import charge_at
 
 ONE_RUN = 60.0  # s, the longest that a class looks at one run
-SAME = 1.01  # times the ohms of the first seconds: below that a battery has not polarized to be noticed
 NO_CURRENT = 3600.0  # s, told where nothing flows that could warm
 _STAGES = (np.arange(16) + 0.5) / 16
 
@@ -56,7 +55,9 @@ class Outcome:
     def turns(self) -> Mask:
         """In which builds it starts and keeps turning (or travels), however far."""
         moving = (self.start.ratio >= 1) & (self.turn_ratio >= 1) & (self.speed >= self.machine.creep)
-        return np.asarray(moving & (self.drive.sense != 0), bool)
+        # Thrown back out of an open way it does not go, though it moves.
+        way = self.drive.sense > 0 if self.passes else self.drive.sense != 0
+        return np.asarray(moving & way, bool)
 
     @property
     def goes(self) -> bool:
@@ -65,8 +66,8 @@ class Outcome:
 
     @property
     def shown_speed(self) -> Array:
-        """Speed in the builds that turn at all; where most do not, none is told to have one."""
-        return np.where(self.turns, self.speed, 0.0) if self.goes else np.zeros_like(self.speed)
+        """Speed in the builds that turn at all; 0 in the others."""
+        return np.where(self.turns, self.speed, 0.0)
 
     @property
     def passing(self) -> Array:
@@ -90,9 +91,7 @@ def outcome_of(machine: Machine) -> Outcome:
     start = start_of(machine, drive)
     # What flows at the speed of the first seconds is what the battery has to bear from then on.
     settled = machine.settled(drive.flow(steady_speed(drive, machine.load))[0])
-    if (settled.total_ohms < SAME * machine.total_ohms).all():
-        settled = machine
-    running = drive if settled is machine else drive_of(settled, drive)
+    running = drive if np.all(machine.pack.grows == 1) else drive_of(settled, drive)
     turn_ratio = machine.free("starts") * running.stall / machine.load.dry
     speed = np.where(turn_ratio >= 1, steady_speed(running, machine.load), 0.0)
     journey = journey_of(settled, running)

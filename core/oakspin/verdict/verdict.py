@@ -126,7 +126,7 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
     for place, row in enumerate(rows):
         table[place] = row
     held = _holds(findings)
-    counted = held if outcome.goes else np.ones_like(held)
+    counted = _counted(outcome, held)
     running = _of_running(figures)
     bands = np.empty((len(rows), len(QUANTILES)))
     bands[~running] = quantiles(table[~running], QUANTILES)
@@ -167,6 +167,16 @@ def _holds(findings: list[Finding]) -> Mask:
     return np.asarray((np.stack(margins) >= 1).all(axis=0))
 
 
+def _counted(outcome: Outcome, held: Mask) -> Mask:
+    """Which builds a figure of running is told of: those that go; all, where most do not."""
+    return held if outcome.goes else np.ones_like(held)
+
+
+def running_builds(outcome: Outcome) -> Mask:
+    """The builds whose running is told in speeds, currents and times; shape (draws,)."""
+    return _counted(outcome, _holds([judge.judge(outcome) for judge in JUDGES]))
+
+
 def _of_running(figures: Figures) -> Mask:
     """Which rows are told of the builds that go alone: figures of links, their margins, figures of the run."""
     told = [judge.id == "keeps_going" or judge.id in JUDGED_RUNNING for judge in JUDGES]
@@ -204,7 +214,9 @@ def samples(machine: Machine, count: int, words: Words, wanted: Collection[str])
     names = [judge.id for judge in JUDGES]
     return [
         Sample(
-            figures={name: (low, mid, high) for name, (low, mid, high) in zip(figures, each[len(names) :], strict=True)},
+            figures={
+                name: (low, mid, high) for name, (low, mid, high) in zip(figures, each[len(names) :], strict=True)
+            },
             margins={name: (low, mid, high) for name, (low, mid, high) in zip(names, each[: len(names)], strict=True)},
             states={name: state_of(band[0], band[1]) for name, band in zip(names, each[: len(names)], strict=True)},
             share_that_goes=float(share),

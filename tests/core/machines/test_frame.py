@@ -52,7 +52,7 @@ def test_without_a_steel_can_the_best_place_is_the_middle() -> None:
 
 def test_push_is_current_times_coupling_times_the_touching_time() -> None:
     machine = machine_of(LANTERN, Draws(64))
-    expected = machine.made * drive_of(machine).current * np.abs(machine.coupling[:, 0])
+    expected = machine.touch.made * drive_of(machine).current * np.abs(machine.coupling[:, 0])
     assert drive_of(machine).stall == pytest.approx(expected)
 
 

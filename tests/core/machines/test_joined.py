@@ -47,8 +47,7 @@ def test_one_build_is_that_draw_of_the_whole() -> None:
 
 def test_a_hopping_foot_touches_less_the_faster_it_goes() -> None:
     machine = machine_of(LANTERN, DRAWS)
-    slow = machine.made_at(machine.hop_speed * 0.5)
-    fast, faster = machine.made_at(machine.hop_speed * 2), machine.made_at(machine.hop_speed * 4)
-    assert slow == pytest.approx(machine.made)
-    assert fast == pytest.approx(machine.made / 4)
-    assert faster == pytest.approx(machine.made / 16)
+    touch = machine.touch
+    for times, share in ((0.5, 1.0), (2.0, 1 / 4), (4.0, 1 / 16)):
+        speed = times * touch.hop_speed
+        assert touch.share_at(speed) == pytest.approx(share * touch.made / (1 + speed / touch.slack))

@@ -31,7 +31,7 @@ def test_two_legs_over_a_magnet_magnetized_across_are_never_pushed() -> None:
     verdict = evaluate(ACROSS)
     assert verdict.weakest == "push"
     assert "cancel at every angle" in verdict.headline
-    assert verdict.link("stays_cool").figure < 60  # current flows all the same
+    assert verdict.link("stays_cool").figure < 90  # current flows all the same
 
 
 def test_one_leg_over_a_magnet_magnetized_across_is_pushed_back_and_forth() -> None:

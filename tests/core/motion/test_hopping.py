@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import itertools
 import json
 from dataclasses import replace
 from pathlib import Path
@@ -153,7 +154,7 @@ def test_a_more_bent_coil_never_runs_faster(seat: str, rests: float | None) -> N
     machines = [machine_of(motor, MEDIAN) for motor in motors]
     speeds = [float(steady_speed(drive_of(machine), machine.load)[0]) for machine in machines]
     assert speeds[0] > 2 * speeds[-1]
-    assert all(later <= 1.002 * earlier for earlier, later in zip(speeds, speeds[1:], strict=False))
+    assert all(later <= 1.002 * earlier for earlier, later in itertools.pairwise(speeds))
 
 
 def test_where_the_heavy_side_is_decides_speed_and_current() -> None:

@@ -3,8 +3,9 @@
 import numpy as np
 import pytest
 
-from oakspin.machines.machine import Load
+from oakspin.machines.machine import Load, Touch
 from oakspin.motion.drive import Drive
+from oakspin.motion.laws import AtOnce
 from oakspin.motion.steady import REACHED, coast_down_time, spin_up_time, steady_speed
 
 
@@ -13,7 +14,9 @@ def row(value: float) -> np.ndarray:
 
 
 def drive(stall: float, fall: float, hop: float = 1e9) -> Drive:
-    return Drive(1.0, row(5.0), row(stall)[:, None], row(stall), row(stall), row(fall), row(hop))
+    law = AtOnce(row(1.0), row(stall), row(fall), Touch(row(1.0), row(hop)))
+    top = row(stall / max(fall, 1e-30))
+    return Drive(1.0, row(5.0), row(stall)[:, None], row(stall), top, law, row(1.0), row(1.0), np.inf)
 
 
 def test_with_back_emf_alone_it_settles_where_the_line_meets_friction() -> None:

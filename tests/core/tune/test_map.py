@@ -100,7 +100,7 @@ def test_the_best_place_of_the_bared_arc_is_near_upright_for_the_wrongly_bared()
     shown = best_of(sweep(sample("fog-bell"), f"{ARC}/center_deg", points=37))
     assert shown is not None
     off = abs((shown.value - 90) % 180 - 90) if shown.value % 180 else 90
-    assert min(abs(shown.value - upright) for upright in (-90, 90, 270)) <= 45, off
+    assert min(abs(shown.value - upright) for upright in (-90, 90, 270)) <= 60, off
     assert "of 100 builds go" in shown.sentence
 
 

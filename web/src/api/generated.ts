@@ -4298,7 +4298,10 @@ export interface components {
         };
         /**
          * TrialForm
-         * @description The fields of a trial, in order. ``swings`` says whether the balance can be tested by a swing.
+         * @description The fields of a trial, in order.
+         *
+         *     ``swings`` says whether the balance can be tested by a swing; ``rests`` points to the field of the design that takes
+         *     the way it rests with the power off, in degrees; empty where it does not hang.
          */
         TrialForm: {
             /** Readings */
@@ -4311,6 +4314,8 @@ export interface components {
             };
             /** Swings */
             swings: boolean;
+            /** Rests */
+            rests: string;
         };
         /**
          * Balance

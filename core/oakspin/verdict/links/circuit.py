@@ -47,4 +47,4 @@ def _sparks(outcome: Outcome, words: Words) -> str:
     if current < SPARKING or made > MOSTLY:
         return ""
     how = "sparks fly" if made < HALF else "a few sparks fly"
-    return f" At speed {words.contact} touch{'es' if words.alone else ''} {100 * made:.0f} % of it: {how}."
+    return f" At speed {words.contact} touch{'es' if words.alone else ''} {100 * made:.0f} % of the time: {how}."

@@ -47,4 +47,10 @@ def _bad(outcome: Outcome, words: Words) -> str:
         return words.of(cause)
     if outcome.journey and median(outcome.turn_ratio) >= 1:
         return stopped_by(outcome.machine, outcome.journey, words)
+    if (
+        outcome.drive.sense
+        and median(outcome.start.ratio) >= 1
+        and median(outcome.running.stall) < median(outcome.drive.stall)
+    ):
+        return "Starts, then stops: within seconds of such a current the battery gives too little."
     return f"{words.over.capitalize()}, friction takes more than the push gives."

@@ -55,7 +55,8 @@ def test_bared_all_round_on_both_leads_it_rocks_and_gets_hot(start) -> None:  # 
     verdict = evaluate(changed(start, strip__right=ALL_ROUND))
     assert verdict.direction == "none"
     assert "rocks about one angle" in verdict.headline
-    assert verdict.link("stays_cool").figure < 90
+    assert verdict.link("stays_cool").figure < 240
+    assert verdict.figures["held_still_time"].value < 60
 
 
 def test_bared_a_quarter_turn_off_it_is_dead_or_nearly() -> None:
@@ -100,7 +101,8 @@ def test_a_harder_flick_starts_more_builds_and_none_starts_fewer() -> None:
 
 
 def test_a_supply_set_several_times_too_high_throws_a_small_coil_out_of_open_cradles() -> None:
-    low, high = (evaluate(changed(SMALL, battery__supply={"volts": volts, "limit_A": 20.0})) for volts in (1.0, 12.0))
+    heavy = changed(SMALL, imbalance_mm=0.5, flick__turns_per_s=12.0)
+    low, high = (evaluate(changed(heavy, battery__supply={"volts": volts, "limit_A": 20.0})) for volts in (1.0, 12.0))
     assert low.direction == high.direction != "none"
     assert high.link("stays_on").margin < 1 < low.link("stays_on").margin
     assert "hops out" in high.headline
