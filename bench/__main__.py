@@ -13,6 +13,7 @@ from oakspin.design.patch import Setting, patched
 from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.kinds import draw, verdict_on
 from oakspin.tune import design_map, planned, sweep
+from oakspin.tune.sweep import SHOWN
 from oakspin.verdict import Verdict
 from oakspin.verdict.outcome import outcome_of
 from runner.live_server import LiveServer
@@ -35,22 +36,22 @@ def main() -> int:
         print(f"{'ok    ' if held else 'MISSED'} {what}: {value:.3g} {unit} (at most {limit:g} {unit})", flush=True)
 
     ours, naive = medians(lambda: judged(LANTERN), lambda: naive_speed(LANTERN))
-    tell("frame: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    tell("frame: verdict on 1024 builds / naive evaluation of one", ours / naive, 1)
     ours, naive = medians(lambda: judged(BEACON), lambda: naive_speed(BEACON))
-    tell("hanging: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    tell("hanging: verdict on 1024 builds / naive evaluation of one", ours / naive, 1)
     ours, naive = medians(lambda: judged(CRANE), lambda: naive_cored_speed(CRANE), rounds=5)
-    tell("cored: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    tell("cored: verdict on 1024 builds / naive evaluation of one", ours / naive, 1)
     ours, naive = medians(lambda: judged(FERRY), lambda: naive_coil_speed(FERRY), rounds=5)
-    tell("cradle: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    tell("cradle: verdict on 1024 builds / naive evaluation of one", ours / naive, 1)
     ours, naive = medians(lambda: judged(MILL), lambda: naive_coil_speed(MILL), rounds=5)
-    tell("two-lobe: verdict on 256 builds / naive evaluation of one", ours / naive, 1)
+    tell("two-lobe: verdict on 1024 builds / naive evaluation of one", ours / naive, 1)
     whole, each = medians(lambda: design_map(FERRY, "/gap_mm", "/coil/turns"), lambda: judged(FERRY), rounds=5)
     tell("cradle: map of 64 x 64 designs / verdict", whole / each, 40)
     tell("41-point sweep with bands / verdict, worst of three factors", _sweep_ratio(None), 12)
-    shown = _sweep_ratio(Draws())
-    print(f"       the same on the chain's own 256 builds, as Tune shows it: {shown:.3g} ×", flush=True)
+    shown = _sweep_ratio(SHOWN)
+    print(f"       the same on 256 builds, as Tune shows it: {shown:.3g} ×", flush=True)
     ours, naive = medians(lambda: judged(TRAIN), lambda: naive_train_speed(TRAIN), rounds=5)
-    tell("train: 256 runs over 600 turns / naive run of one", ours / naive, 1)
+    tell("train: 1024 runs over 600 turns / naive run of one", ours / naive, 1)
     with open_lantern() as (page, server):
         follow = follow_seconds(page)
         # The verdicts under the hand are those of the very heights that the slider passes.

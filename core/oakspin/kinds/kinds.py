@@ -44,7 +44,7 @@ def evaluate(design: Design, draws: Draws | None = None) -> Verdict:
     ----------
     design : Design
     draws : Draws
-        How many draws and from which seed; 256 by default.
+        How many draws and from which seed; 1024 by default.
 
     Raises
     ------

@@ -62,7 +62,7 @@ def bounce_table() -> BounceTable:
     touch = touch.reshape(COUNT, _NEAR, PLACES).mean(axis=1)
     landing = landing.reshape(COUNT, _NEAR).mean(axis=1)
     touch[0], landing[0] = 1.0, 0.0
-    return BounceTable(gamma, touch, landing)
+    return BounceTable(np.asarray(gamma, np.float64), touch, landing)
 
 
 def _height(gamma: Array, psi: Array, flown: Array) -> Array:

@@ -66,7 +66,7 @@ class Drive:
         return self._means(np.asarray(speed, float))[0]
 
     def flow(self, speed: Array) -> tuple[Array, Array]:
-        """Mean current in A and mean of its square in A2 at a speed of 0 or more, contact made and broken, on and off."""
+        """Mean current in A and mean of its square in A2 at a speed of 0 or more, contact made or broken."""
         _, current, square = self._means(np.asarray(speed, float))
         return np.maximum(current, 0.0), np.maximum(square, 0.0)
 
