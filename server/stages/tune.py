@@ -13,9 +13,9 @@ from pydantic import Field
 from pydantic_core import to_json
 
 from oakspin.design import Design
+from oakspin.draws import Draws
 from oakspin.kinds.numbers import Number
 from oakspin.tune import (
-    SHOWN,
     Best,
     DesignMap,
     SweepPoint,
@@ -91,7 +91,7 @@ def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
 
 def _lines(design: Design, factor: Number, values: list[float]) -> Iterator[str]:
     yield json.dumps({"factor": asdict(factor), "total": len(values)}) + "\n"
-    for points in sweep_points(design, factor, values, SHOWN):
+    for points in sweep_points(design, factor, values, Draws()):
         yield json.dumps([asdict(point) for point in points]) + "\n"
 
 
@@ -103,5 +103,5 @@ def _lines(design: Design, factor: Number, values: list[float]) -> Iterator[str]
 )
 def run_sweep_table(request: HttpRequest, body: SweepBody) -> HttpResponse:
     """The same sweep as a CSV table."""
-    swept = sweep(body.design, body.pointer, points=body.points, low=body.low, high=body.high, draws=SHOWN)
+    swept = sweep(body.design, body.pointer, points=body.points, low=body.low, high=body.high, draws=Draws())
     return download(sweep_table(swept), f"sweep {swept.factor.name}", "csv", "text/csv; charset=utf-8")

@@ -72,6 +72,8 @@ class Landing:
     def at(self, speed: Array) -> Array:
         """Opposing torque at a speed of 0 or more, averaged over a turn."""
         gamma = self.touch.gamma(speed)
+        if np.max(gamma) <= 1:
+            return np.zeros_like(gamma)
         flung = self.touch.hop.flung(gamma) if self.touch.hop else 0.0
         taken = self.weight * between(bounce_table().landing, place_of(gamma))
         return np.asarray((1 - flung) * taken + flung * self.rub * speed**2)

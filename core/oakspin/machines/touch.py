@@ -76,6 +76,8 @@ class Touch:
             hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
             return np.asarray(self.given(speed) * hopping**2)
         gamma = self.gamma(speed)
+        if np.max(gamma) <= 1:
+            return self.given(speed)
         touch = between(bounce_table().touch.mean(axis=1), place_of(gamma))
         flung = self.hop.flung(gamma)
         return np.asarray(self.given(speed) * (flung + (1 - flung) * touch * self.hop.longer(touch)))
@@ -84,7 +86,10 @@ class Touch:
         """Share of the time while passing a machine angle (rad), going round the way of ``sense``."""
         if self.hop is None:
             return self.share_at(speed)
-        gamma, table = self.gamma(speed), bounce_table()
+        gamma = self.gamma(speed)
+        if np.max(gamma) <= 1:
+            return self.given(speed)
+        table = bounce_table()
         psi = self.hop.heavy + angle
         part = np.mod(psi if sense >= 0 else np.pi - psi, 2 * np.pi) / (2 * np.pi) * PLACES
         row, low = place_of(gamma), np.floor(part).astype(int)

@@ -7,7 +7,7 @@ square are sums of three moments: of s, of kappa s and of kappa^2 s.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Protocol
+from typing import Any, Protocol
 
 import numpy as np
 
@@ -96,7 +96,13 @@ class Lagging:
 
     def means(self, speed: Array, volts: Array, ohms: Array) -> Means:
         """The periodic current at every speed asked for; shape (..., draws)."""
-        speed = np.asarray(speed, float)
+        speed, draws = np.asarray(speed, float), self.switch.shape[0]
+        if draws > BLOCK:
+            # Many designs at once: a block that stays near the processor at a time.
+            some = [slice(start, start + BLOCK) for start in range(0, draws, BLOCK)]
+            each = [self._of(which).means(speed[..., which], volts[which], ohms[which]) for which in some]
+            push, current, square = (np.concatenate(rows, axis=-1) for rows in zip(*each, strict=True))
+            return push, current, square
         parts = self._parts(speed, volts, ohms)
         # Once round: what is left of 1 A at the start, and what comes of no start, give the start that comes back.
         kept, gained = np.ones_like(speed), np.zeros_like(speed)
@@ -114,6 +120,15 @@ class Lagging:
         made = self.touch.share_at(speed) / len(parts)
         return made * push, made * current, made * square
 
+    def _of(self, which: slice) -> Lagging:
+        """The law of some of the draws."""
+
+        def cut(value: Any) -> Any:
+            return value if np.ndim(value) == 0 else value[which]
+
+        touch = Touch(cut(self.touch.made), cut(self.touch.hop_speed), cut(self.touch.slack))
+        return Lagging(self.coupling[which], self.switch[which], cut(self.henries), touch)
+
     def _parts(self, speed: Array, volts: Array, ohms: Array) -> list[_Part]:
         """The parts of a turn, or of its first half where the second is the same the other way round."""
         share, effective = np.abs(self.switch).T, (np.sign(self.switch) * self.coupling).T
@@ -123,20 +138,25 @@ class Lagging:
         begins = (before * way <= 0) | ((share < 1) & (np.abs(before) < share))
         ends = (share < 1) & (np.abs(after) < share)
         passed = 2 * np.pi / self.switch.shape[1] / np.maximum(speed, 1e-3) * ohms / self.henries
-        parts = []
+        parts, whole = [], _fading(passed)
         half = len(share) // 2
         alike = np.allclose(share[:half], share[half:]) and np.allclose(effective[:half], effective[half:])
         for each in list(zip(share, effective, begins, ends, strict=True))[: half if alike else None]:
             closed, coupling, new, last = each
-            x = np.maximum(passed * closed, 1e-9)
-            left = np.exp(-x)
+            left, once, twice = whole if (closed == 1).all() else _fading(passed * closed)
             settled = (volts - coupling * speed) / ohms
-            once, twice = (1 - left) / x, (1 - left**2) / (2 * x)
             goes_on = left * ~(new | last)
             parts.append(
                 _Part(closed, coupling, settled, once, twice, ~new * 1.0, goes_on, settled * (1 - left) * ~last)
             )
         return parts
+
+
+def _fading(x: Array) -> tuple[Array, Array, Array]:
+    """exp(-x), and the means of exp and of its square on the way there."""
+    x = np.maximum(x, 1e-9)
+    left = np.exp(-x)
+    return left, (1 - left) / x, (1 - left**2) / (2 * x)
 
 
 @dataclass(frozen=True)
@@ -157,6 +177,7 @@ class _Part:
     gained: Array
 
 
+BLOCK = 1024  # draws that a lagging law looks at in one go
 _SPEEDS = 10
 TABLED = (np.arange(_SPEEDS)[:, None] / (_SPEEDS - 1)) ** 2  # shares of the highest speed at which a law is tabled
 

@@ -4,10 +4,9 @@ from oakspin.tune.best import Best, best_of, best_settings
 from oakspin.tune.curves import Curve
 from oakspin.tune.factors import Tuning, factor_at, tuning_of
 from oakspin.tune.map import DesignMap, design_map
-from oakspin.tune.sweep import SHOWN, Sweep, SweepPoint, planned, sweep, sweep_points, sweep_table
+from oakspin.tune.sweep import Sweep, SweepPoint, planned, sweep, sweep_points, sweep_table
 
 __all__ = [
-    "SHOWN",
     "Best",
     "Curve",
     "DesignMap",

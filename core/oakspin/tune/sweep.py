@@ -25,10 +25,7 @@ from oakspin.verdict.links import NAMES
 from oakspin.verdict.verdict import Sample, State, samples
 
 POINTS = 41
-SWEEP_DRAWS = 32  # enough for a look
-SHOWN = Draws(
-    256
-)  # as Tune shows it: every fourth build of the run chain; pass Draws() to meet the chain's own figures
+SWEEP_DRAWS = 32  # enough for a look; pass Draws() to meet the run chain's own figures
 CHUNK = 8
 
 

@@ -324,7 +324,7 @@ def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...], share: fl
     sure = "in all builds" if share > 0.995 else f"in {100 * share:.0f} of 100 builds"
     settles = f"{words.settles} {rounded(turning.figure, 2)} {words.rate.words} {band} {sure}"
     if poor:
-        return f"{starts}, but poorly: {poor.sentence[0].lower()}{poor.sentence[1:-1]}. {settles.capitalize()}."
+        return f"{starts}, but poorly. {poor.sentence} {settles.capitalize()}."
     return f"{starts}, {settles}. Weakest link: {NAMES[weakest].lower()}."
 
 

@@ -43,7 +43,8 @@ class Words:
     ``closes`` is said of a circuit that closes, ``cancels`` where the pushes of a turn cancel,
     ``faint`` where the push is weaker than the least friction; ``alike`` of a push that is the same
     everywhere, ``unaided`` of a start that needs no hand, ``steady`` before the time to speed.
-    ``alone`` says that the contact is one thing, not several. ``goes`` and ``settles`` are the verbs of the headline.
+    ``alone`` says that the contact is one thing, not several; ``springs`` tells of one
+    that gives way at speed. ``goes`` and ``settles`` are the verbs of the headline.
     ``passed`` tells the time of one way, ``thrown_back`` a way that ends where it began. ``causes`` holds a sentence
     for each cause and each hindrance, by its id, with places for the values that it tells.
     """
@@ -73,6 +74,7 @@ class Words:
     passed: str = ""
     thrown_back: str = ""
     alone: bool = False
+    springs: str = ""
 
     def of(self, cause: Cause | Hindrance) -> str:
         """The sentence of a cause, or what is said of a hindrance, with its values in it."""

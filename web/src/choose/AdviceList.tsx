@@ -1,16 +1,14 @@
 import styled from "styled-components";
 import type { Advice } from "../api/client";
 import { PlainButton, Quiet } from "../theme/parts";
-import { rounded } from "../units";
 
 interface Props {
   advice: Advice[] | undefined;
-  linkName: (id: string) => string;
   apply: (advice: Advice) => void;
 }
 
 /** The changes that help most, each computed by trying it, each made with one press. */
-export function AdviceList({ advice, linkName, apply }: Props) {
+export function AdviceList({ advice, apply }: Props) {
   return (
     <section aria-label="What helps most">
       <Title>What helps most</Title>
@@ -22,16 +20,7 @@ export function AdviceList({ advice, linkName, apply }: Props) {
             <Change onPress={() => apply(advised)} aria-label={`${advised.sentence}. ${advised.effect}`}>
               {advised.sentence}
             </Change>
-            <Effect>
-              {advised.after > advised.before && (
-                <span>
-                  {linkName(advised.link).toLowerCase()} {rounded(advised.before, 2)} → {rounded(advised.after, 2)} ×
-                </span>
-              )}
-              <span>
-                {rounded(100 * advised.goes_before, 2)} → {rounded(100 * advised.goes_after, 2)} % of builds go
-              </span>
-            </Effect>
+            <Effect>{advised.effect}</Effect>
           </li>
         ))}
       </Rows>
@@ -60,9 +49,5 @@ const Change = styled(PlainButton)`
   line-height: 1.2;
 `;
 const Effect = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 0 10px;
   font-size: 0.8rem;
 `;

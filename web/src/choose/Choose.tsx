@@ -46,7 +46,6 @@ export function Choose({ working }: { working: Working }) {
 
   if (!look) return <Waiting role="status">{problem ? problem.line : "Computing the first verdict …"}</Waiting>;
   const { verdict, parts, drawing } = look;
-  const linkName = (id: string) => verdict.links.find((link) => link.id === id)?.name ?? id;
   return (
     <Columns data-verdict-for={sameDesign(look.design, design) && turns.length === 0 ? "present" : "earlier"}>
       <Parts parts={parts} turn={turn} />
@@ -72,11 +71,13 @@ export function Choose({ working }: { working: Working }) {
             ))}
           </Causes>
         )}
-        <Share>
-          Of 100 builds by these hands, <b>{Math.round(100 * verdict.share_that_goes)}</b> go and stay on.
-        </Share>
+        {!/ builds/.test(verdict.headline) && (
+          <Share>
+            Of 100 builds by these hands, <b>{Math.round(100 * verdict.share_that_goes)}</b> go and stay on.
+          </Share>
+        )}
         <RunChain verdict={verdict} before={before} pinned={pin.look?.verdict} />
-        <AdviceList advice={sameDesign(settled, design) ? advice.data : undefined} linkName={linkName} apply={apply} />
+        <AdviceList advice={sameDesign(settled, design) ? advice.data : undefined} apply={apply} />
       </Right>
     </Columns>
   );

@@ -25,6 +25,7 @@ def frame_words(design: FrameDesign, machine: Machine) -> Words:
     if design.outline.legs == 1:
         pushed = "Pushed one way in half the turn and back in the other"
     return Words(
+        springs=" Legs that spring leave the rim: it thumps on a hard bench.",
         contact="the feet" if feet else "the parts of the ring",
         bearing="the tip",
         leaves="leaves its seat",

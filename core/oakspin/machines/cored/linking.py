@@ -11,7 +11,7 @@ poles changed over.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -28,7 +28,9 @@ STEP = float(ANGLES[1] - ANGLES[0])
 BORDERS = ANGLES - STEP / 2
 ROUND = 12  # points on half a turn of wire; the other half is alike
 LEVELS = (0.35, 0.5, 0.7)  # of the magnets' strength over what the iron carries, per tesla; any build lies between
-_RADII, _RADII_WEIGHTS = np.polynomial.legendre.leggauss(5)
+FINEST = 0.5e-3  # m: nearer than that no turn's wire comes to a magnet
+COARSE = 4.0  # how much farther apart turns are looked at beside magnets that are magnetized across: a mistake anyway
+_RADII, _RADII_WEIGHTS = np.polynomial.legendre.leggauss(4)
 
 
 @dataclass(frozen=True)
@@ -84,6 +86,10 @@ class _Winding:
 def _linked(source: tuple[Source, float, float], winding: _Winding, bar: Bar, wound_T: float) -> Linked:
     left, right, face = source
     even = not (isinstance(left, Stack) and left.across)
+    if isinstance(left, Stack) and left.across:
+        # Its field is a sum round the disc, whose steps need be no finer than its distance.
+        steps = math.ceil(8 * math.pi * left.radius / max(face - bar.half, FINEST))
+        left = replace(left, steps=min(max(steps, 32), 256))
     some = BORDERS[1 : ANGLES.size // 4 + 1] if even else BORDERS[1 : ANGLES.size // 2 + 1]
     air = _two_stacks(_turn_flux(left, face, winding, bar.half, some), right)
     sense = -1.0 if winding.opposed else 1.0
@@ -143,9 +149,10 @@ def _left_field(left: Source, face: float, points: Array) -> Array:
 
 def _turn_flux(left: Source, face: float, winding: _Winding, half: float, angles: Array) -> Array:
     """Flux of the left stack through a turn of each arm along the bar, mean over the arm; shape (angles, 2), m2 T."""
-    places, weights = winding.places(face - half)
     if isinstance(left, Block) or left.across:
-        return _by_area(left, face, winding, (places, weights), angles)
+        clearance = face - half if isinstance(left, Block) else COARSE * (face - half)
+        return _by_area(left, face, winding, winding.places(clearance), angles)
+    places, weights = winding.places(face - half)
     turn = (np.arange(ROUND) + 0.5) * np.pi / ROUND
     middle = np.stack([-places, places])[None, :, :, None]
     cos, sin = np.cos(angles)[:, None, None, None], np.sin(angles)[:, None, None, None]

@@ -12,6 +12,7 @@ from oakspin.verdict.words import Words
 
 SPARKING = 1.0  # A from which a broken contact sparks to be seen; bench experience
 MOSTLY, HALF = 0.75, 0.5  # shares of the time made below which sparks are few, and many; bench experience
+SPRINGS = 0.75  # share of its contact that is left to a thing that gives, below which that is told
 SPARK = 0.02  # mJ of a winding, from which its break is seen; bench experience
 LEAST_MADE = 0.20  # a contact made less than a fifth of the time comes and goes; bench experience
 
@@ -47,4 +48,6 @@ def _sparks(outcome: Outcome, words: Words) -> str:
     if current < SPARKING or made > MOSTLY:
         return ""
     how = "sparks fly" if made < HALF else "a few sparks fly"
-    return f" At speed {words.contact} touch{'es' if words.alone else ''} {100 * made:.0f} % of the time: {how}."
+    springs = median(machine.touch.given(outcome.speed) / machine.touch.made) < SPRINGS
+    told = f" At speed {words.contact} touch{'es' if words.alone else ''} {100 * made:.0f} % of the time: {how}."
+    return f"{told}{words.springs if springs else ''}"

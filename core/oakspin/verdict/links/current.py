@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from oakspin.draws import median
+from oakspin.rounding import rounded
 from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
+TIRES = 0.93  # of the first seconds' current, below which it is told how far the battery polarizes
 LEAST_CURRENT = 0.15  # A, below it no motor of this size was seen to turn; bench experience
 
 
@@ -28,5 +30,8 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     good = f"Battery takes {100 * inside:.0f} %, contacts {100 * touching:.0f} %."
     if median(current - machine.pack.limit) >= 0:
         good = f"Held by the supply's limit of {median(current):g} A."
+    settled = median(outcome.running.current)
+    if settled < TIRES * median(current):
+        good = f"{good} Within seconds it is {rounded(settled, 2)} A, as the battery tires."
     bad = f"Too little: {'the battery' if inside > 0.5 else 'wire and contacts'} let no more through."
     return Telling("A", good, bad)
