@@ -1,9 +1,10 @@
 """Draws of the uncertain constants: one evaluation computes the whole band at once.
 
-Each constant's draws are a Latin hypercube column: the middles of equal slices of its law, in an
-order of its own that follows from seed and name. So every band of a single constant is exact, the
-same design always gets the same answer, and two designs are compared on the same draws: a
-difference between them is never chance. Source: M. McKay et al., Technometrics 21, 239 (1979).
+Each constant's draws are the middles of equal slices of its law, in an order of its own that follows from seed and
+name: that of a net which fills the most telling dimensions evenly, or of a Latin hypercube where their number makes no
+net. So every band of a single constant is exact, the same design always gets the same answer, and two designs are
+compared on the same draws: a difference between them is never chance. Source: M. McKay et al., Technometrics 21, 239
+(1979); I. Sobol, USSR Comput. Math. Math. Phys. 7, 86 (1967).
 """
 
 from __future__ import annotations
@@ -16,6 +17,7 @@ import numpy as np
 import scipy  # loads scipy.special at its first use: the server starts without it
 from numpy.typing import NDArray
 
+from oakspin import nets
 from oakspin.constants import UNCERTAIN, Uncertain
 
 Array = NDArray[np.float64]
@@ -28,7 +30,11 @@ SEED = 7
 
 @lru_cache(maxsize=256)
 def _normals(name: str, count: int, seed: int) -> Array:
-    order = np.random.default_rng([seed, zlib.crc32(name.encode())]).permutation(count)
+    chance = np.random.default_rng([seed, zlib.crc32(name.encode())])
+    # A net turned over by a number of its own, else an order by chance: every slice of the law once, either way.
+    order = (
+        nets.order(name, count) ^ int(chance.integers(count)) if nets.known(name, count) else chance.permutation(count)
+    )
     normals: Array = scipy.special.ndtri((order + 0.5) / count)
     normals.setflags(write=False)
     return normals

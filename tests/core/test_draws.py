@@ -1,10 +1,18 @@
 """Draws: seeded, each constant on its own, bands exact."""
 
+import itertools
+
 import numpy as np
 import pytest
 
+from oakspin import evaluate
 from oakspin.constants import UNCERTAIN
-from oakspin.draws import HALF_NORMAL_MEDIAN, MEDIAN, Draws, median, quantiles
+from oakspin.design import Design
+from oakspin.draws import HALF_NORMAL_MEDIAN, MEDIAN, Array, Draws, median, quantiles
+from oakspin.machines.table import machine_of
+from oakspin.nets import DIMENSIONS, known, order
+from tests.core.designs import sample
+from tests.core.variety import DESIGNS
 
 
 def test_the_same_seed_gives_the_same_draws_and_another_seed_others() -> None:
@@ -12,12 +20,65 @@ def test_the_same_seed_gives_the_same_draws_and_another_seed_others() -> None:
     assert (Draws(64, seed=1).value("foot_film") != Draws(64, seed=2).value("foot_film")).any()
 
 
-def test_two_constants_vary_apart_from_each_other() -> None:
-    names = list(UNCERTAIN)
-    columns = np.array([Draws(256).normal(name) for name in names])
-    between = np.corrcoef(columns) - np.eye(len(names))
-    assert np.abs(between).max() < 0.3
-    assert np.abs(between).mean() < 0.08
+def constants_of(design: Design) -> set[str]:
+    """The constants that a design's machine and verdict ask for."""
+    asked: set[str] = set()
+
+    class Noted(Draws):
+        def normal(self, name: str) -> Array:
+            asked.add(name)
+            return super().normal(name)
+
+        def value(self, name: str) -> Array:
+            asked.add(name)
+            return super().value(name)
+
+    machine_of(design, Noted(64))
+    return asked
+
+
+@pytest.mark.parametrize("name", list(DESIGNS))
+def test_constants_of_one_motor_have_dimensions_of_their_own(name: str) -> None:
+    asked = sorted(constants_of(DESIGNS[name]))
+    places = [next(at for at, names in enumerate(DIMENSIONS) if each in names) for each in asked]
+    assert len(set(places)) == len(places)
+    columns = np.array([Draws().normal(each) for each in asked])
+    between = np.corrcoef(columns) - np.eye(len(asked))
+    assert np.abs(between).max() < 0.06
+
+
+def test_every_constant_has_one_dimension_of_the_net() -> None:
+    assert sorted(name for names in DIMENSIONS for name in names) == sorted(UNCERTAIN)
+
+
+@pytest.mark.parametrize("count", [2, 16, 64, 256, 1024, 4096])
+def test_the_net_takes_every_slice_once(count: int) -> None:
+    for names in DIMENSIONS:
+        assert known(names[0], count)
+        assert sorted(order(names[0], count)) == list(range(count))
+    assert not known("cooling", 48)
+    assert not known("cooling", 8192)
+
+
+def test_the_net_fills_the_plane_of_its_first_dimensions() -> None:
+    """One point in each of 32 x 32 fields, and in each of 8 x 128, of the first two: what chance would not do."""
+    first, second = (order(DIMENSIONS[at][0], 1024) for at in (0, 1))
+    for wide, high in ((32, 32), (8, 128), (512, 2)):
+        fields = set(zip((first // (1024 // wide)).tolist(), (second // (1024 // high)).tolist(), strict=True))
+        assert len(fields) == 1024
+    for one, other in itertools.combinations(range(8), 2):
+        held = np.histogram2d(order(DIMENSIONS[one][0], 1024), order(DIMENSIONS[other][0], 1024), bins=8)[0]
+        assert held.max() <= 32
+
+
+@pytest.mark.parametrize("name", ["lantern", "ferry-wheel", "harbor-ring"])
+def test_another_seed_moves_no_share_of_builds_by_a_fiftieth(name: str) -> None:
+    told = [evaluate(sample(name), Draws(seed=seed)) for seed in (7, 8, 9)]
+    shares = [verdict.share_that_goes for verdict in told]
+    assert max(shares) - min(shares) < 0.02
+    for figure in ("hands_off_time", "life"):
+        middles = [verdict.figures[figure].value for verdict in told]
+        assert max(middles) / min(middles) < 1.06
 
 
 def test_each_slice_of_a_law_is_drawn_once() -> None:
