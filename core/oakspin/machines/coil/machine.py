@@ -83,15 +83,14 @@ def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Dra
     least = shape.wound.measures.reach + NEAREST
     over = np.maximum(shape.over_magnet + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), least)
     over = np.broadcast_to(over, draws.count).copy()
-    # Turns of a thick bundle lie nearer and farther than its middle, the farther with less lever: two layers stand for
-    # them all.
+    # Turns of a thick bundle lie nearer and farther than its middle: two layers stand for all. (Outer turns have more
+    # lever, those beside the middle less field: the two make up for each other.)
     layer = np.broadcast_to(shape.bundle / 4, draws.count)
-    lever = 2 * layer / shape.wound.measures.reach
 
     def bundle(sunk: float = 0.0) -> Array:
-        inner = turn_coupling(outline, source, over + layer, sunk)
-        outer = turn_coupling(outline, source, np.maximum(over - layer, least), sunk)
-        return np.asarray(((1 - lever)[:, None] * inner + (1 + lever)[:, None] * outer) / 2)
+        farther = turn_coupling(outline, source, over + layer, sunk)
+        nearer = turn_coupling(outline, source, np.maximum(over - layer, least), sunk)
+        return np.asarray((farther + nearer) / 2)
 
     lower = bundle()
     each_turn = lower

@@ -11,9 +11,12 @@ from oakspin.fields.block import Block
 from oakspin.fields.coupling import coil_coupling
 from oakspin.fields.stack import Stack
 from oakspin.machines.coil.coupling import turn_coupling, turned_on
+from oakspin.machines.coil.machine import coil_coupling_of, coil_source
 from oakspin.machines.coil.outline import Nodes, Outline, drawn, measures_of, nodes_of
+from oakspin.machines.coil.shape import coil_shape
 from oakspin.machines.coil.strip import ANGLES
 from oakspin.machines.table import machine_of
+from oakspin.parts.cell import pack_of
 from tests.core.designs import CRADLE, LOBES, changed
 
 DISC = Stack(9e-3, 0.0, 5e-3, 1.3)
@@ -182,3 +185,37 @@ def test_a_second_magnet_above_doubles_a_coil_s_coupling_and_turned_over_takes_i
     lobes = changed(LOBES, magnets_on="bench")
     both = machine_of(changed(lobes, second="turned"), MEDIAN).coupling
     assert both == pytest.approx(2 * machine_of(lobes, MEDIAN).coupling)
+
+
+@pytest.mark.parametrize(("turns", "gap"), [(10, 1.5), (60, 2.0), (120, 1.0)])
+def test_a_thick_bundle_is_pushed_as_its_turns_are(turns: int, gap: float) -> None:
+    """Turns all over the bundle's section, one by one through the field; a single line in its middle is a third off."""
+    design = changed(CRADLE, coil__turns=turns, gap_mm=gap, magnets_on="bench")
+    shape, source = coil_shape(design), coil_source(design)
+    strength = turns * MEDIAN.value("remanence") * MEDIAN.value("recoil")
+    shown = coil_coupling_of(design, shape, pack_of(design.battery, MEDIAN), MEDIAN)[0] / strength
+    radius, height = shape.wound.outline.along / 2, source.length + float(shape.over_magnet)
+    t = np.linspace(0, 2 * np.pi, 480, endpoint=False)
+    points, weights = np.polynomial.legendre.leggauss(3)
+
+    def one(away: float, aside: float, turn: float) -> float:
+        u, v = (radius + away) * np.sin(t), (radius + away) * np.cos(t)
+        du, dv = v * t[1], -u * t[1]
+        y, z = -v * np.sin(turn) + aside * np.cos(turn), v * np.cos(turn) + aside * np.sin(turn)
+        step = np.stack([du, -dv * np.sin(turn), dv * np.cos(turn)], axis=1)
+        push = np.cross(step, source.field(np.stack([u, y, z + height], axis=1)))
+        return float((y * push[:, 2] - z * push[:, 1]).sum())
+
+    for at in (0, 3, 9):
+        exact = sum(
+            w_far
+            / 2
+            * w_turn
+            / 2
+            / 6
+            * one(far * np.cos(phi), far * np.sin(phi), float(ANGLES[at]) + x * float(ANGLES[1]) / 2)
+            for far, w_far in zip(float(shape.bundle) / 2 * np.sqrt((points + 1) / 2), weights, strict=True)
+            for phi in np.arange(6) * np.pi / 3
+            for x, w_turn in zip(points, weights, strict=True)
+        )
+        assert abs(shown[at]) == pytest.approx(abs(exact), abs=0.035 * np.abs(shown).max())
