@@ -61,7 +61,9 @@ def advise(design: Design, draws: Draws | None = None, most: int = 3) -> tuple[A
         joined = _joined(design, now, trial)
         changes = [joined, *changes[: most - 1]] if joined else changes
     before = evaluate(design, full)
-    return tuple(_advice(design, change, before, full) for change in changes)
+    told = ((change, evaluate(patched(design, change.patch), full)) for change in changes)
+    # Tried on few builds first: only what helps on all of them is said.
+    return tuple(_advice(change, before, after) for change, after in told if _mends(before, after))
 
 
 def _goes(verdict: Verdict) -> bool:
@@ -127,8 +129,7 @@ def _joined(design: Design, now: Verdict, trial: Draws) -> Change | None:
     return Change(sentence, tuple(chain.from_iterable(step.patch for step in steps)))
 
 
-def _advice(design: Design, change: Change, before: Verdict, draws: Draws) -> Advice:
-    after = evaluate(patched(design, change.patch), draws)
+def _advice(change: Change, before: Verdict, after: Verdict) -> Advice:
     was, becomes = before.link(before.weakest), after.link(before.weakest)
     share = f"builds that go {100 * before.share_that_goes:.0f} → {100 * after.share_that_goes:.0f} %"
     effect = f"{was.name} {rounded(was.margin, 2)} → {rounded(becomes.margin, 2)} × its limit; {share}"

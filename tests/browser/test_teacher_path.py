@@ -38,7 +38,7 @@ def test_open_lantern_drag_the_foot_advise_undo_pin_reload(page: Page, at: At, m
 
     by_mouse = figure(page, "push")
     page.get_by_role("slider", name="Foot height").focus()
-    for _ in range(8):
+    for _ in range(16):
         page.keyboard.press("ArrowUp")
     ready(page)
     assert exported(page, at(f"/api/shelf/{id_}"))["design"]["feet"]["height_mm"] > raised

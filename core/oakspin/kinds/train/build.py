@@ -78,7 +78,7 @@ def _settings(design: TrainDesign, shape: TrainShape) -> tuple[SetLength, ...]:
 
 
 def _steps(design: TrainDesign, shape: TrainShape) -> tuple[Step, ...]:
-    makers = (_lay_out, _former, _wind, _press, _join, _lay, _poles, _magnets_on)
+    makers = (_lay_out, _former, _wind, _press, _bore, _join, _lay, _poles, _magnets_on)
     return tuple(step for make in makers if (step := make(design, shape)))
 
 
@@ -123,6 +123,12 @@ def _press(design: TrainDesign, shape: TrainShape) -> Step:
     for part in design.track.stretches:
         text += say.PRESS_2.format(start=part.from_mm, end=part.to_mm, pitch=part.pitch_mm)
     return Step("press", "Press it tight and slide it off", text, 6, ("ruler",))
+
+
+def _bore(design: TrainDesign, shape: TrainShape) -> Step | None:
+    if design.wire.finish == "bare" or design.track.inside == "as_wound":
+        return None
+    return Step("bore", "Bare the inside", say.BORE, 10, ("sandpaper", "cloth"), caution=say.BORE_2)
 
 
 def _join(design: TrainDesign, shape: TrainShape) -> Step | None:

@@ -91,6 +91,11 @@ WIND = (
 PRESS = (
     "Every 100 mm press the turns together and count {tight:.0f}. Slide the coil off; it opens to about {bore:.1f} mm."
 )
+BORE = (
+    "Roll sandpaper round a stick, a little thinner than the bore, and draw it through, turning, until copper shines "
+    "along the whole inside. Leave the enamel between the turns: it keeps the current in them. Wipe the bore clean."
+)
+BORE_2 = "Enamel dust: sand over a damp cloth, do not blow it out, wash hands."
 JOIN = (
     "Butt {what}: cut both ends square, file them smooth inside, and let three turns of one side lie against "
     "the other. No solder inside, no twist: a burr stops the train. Both must be wound the same way."

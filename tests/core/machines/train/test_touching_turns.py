@@ -13,6 +13,7 @@ from oakspin.draws import MEDIAN, Draws
 from oakspin.kinds.kinds import KINDS
 from oakspin.machines.machine import Machine
 from oakspin.machines.table import machine_of
+from oakspin.make import build_sheet
 from oakspin.motion.drive import drive_of
 from oakspin.motion.journey import journey_of
 from oakspin.parts.catalogue import FILM_FACTOR, METALS
@@ -60,6 +61,13 @@ def test_a_coat_between_turns_loses_nothing_and_a_tarnished_track_little() -> No
     assert bared.figures["speed"].value > 1.2 * bare.figures["speed"].value
     covered = evaluate(changed(TRAIN, wire__finish="enameled"))
     assert covered.direction == "none"
+
+
+def test_how_the_inside_is_bared_stands_on_the_build_sheet() -> None:
+    steps = {step.id: step for step in build_sheet(changed(TRAIN, **BARED)).steps}
+    assert "Leave the enamel between the turns" in steps["bore"].text
+    assert steps["wind"].number < steps["bore"].number < steps["lay"].number
+    assert "bore" not in {step.id for step in build_sheet(TRAIN).steps}
 
 
 def test_the_energized_track_s_ohms_shrink_by_the_share_that_does_not_go_round() -> None:
