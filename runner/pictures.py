@@ -19,6 +19,7 @@ SIZE = {"width": 1280, "height": 800}
 def shelf(page: Page) -> None:
     """All demonstrations."""
     page.get_by_text("Weakest link").first.wait_for()
+    page.wait_for_load_state("networkidle")
 
 
 def open_motor(title: str) -> Callable[[Page], None]:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from oakspin.draws import median, quantiles
-from oakspin.machines.machine import Machine
+from oakspin.machines.machine import Machine, Mask
 from oakspin.motion.journey import Journey
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
@@ -30,13 +30,15 @@ class Trip:
     stops: str
 
 
-def trip_of(outcome: Outcome, words: Words) -> Trip | None:
-    """The trip of a machine that goes along a way; none where it turns on the spot, or does not go."""
+def trip_of(outcome: Outcome, words: Words, counted: Mask) -> Trip | None:
+    """The trip of a machine that goes along a way, of the builds that count; none where it turns on the spot, or does
+    not go.
+    """
     journey = outcome.journey
     if journey is None or not outcome.goes:
         return None
     some = slice(None, None, STEP)
-    bands = quantiles(journey.speed[:, some].T * words.rate.per, QUANTILES)
+    bands = quantiles(journey.speed[:, some].T * words.rate.per, QUANTILES, counted)
     return Trip(
         places=tuple(np.round(np.median(journey.places[:, some], axis=0) * 1e3, 1).tolist()),
         speeds=tuple(tuple(row) for row in np.round(bands, 4).tolist()),

@@ -156,7 +156,7 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
             name: Figure(float(band[1]), unit, (float(band[0]), float(band[2])))
             for (name, (_, unit)), band in zip(figures.items(), bands[2 * count :], strict=True)
         },
-        trip=trip_of(outcome, words),
+        trip=trip_of(outcome, words, counted if 2 * held.sum() >= held.size else np.ones_like(held)),
         causes=tuple(words.of(cause) for cause in machine.causes),
     )
 
