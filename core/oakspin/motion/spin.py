@@ -157,7 +157,10 @@ def _median_build(fresh: Machine) -> Machine:
     """
     first = drive_of(fresh)
     machine = fresh.settled(first.flow(steady_speed(first, fresh.load))[0])
-    speed = steady_speed(drive_of(machine, first), machine.load)
+    drive = drive_of(machine, first)
+    journey = journey_of(machine, drive)
+    # Of what travels, the one in the middle of those that get through.
+    speed = np.where(journey.through, journey.top, 0.0) if journey else steady_speed(drive, machine.load)
     order = np.argsort(speed)[np.count_nonzero(speed == 0) if (speed > 0).any() else 0 :]
     leave = np.full_like(machine.leave_speed, median(machine.leave_speed))
     return one_build(replace(machine, leave_speed=leave), int(order[order.size // 2]))

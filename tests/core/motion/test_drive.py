@@ -3,12 +3,13 @@
 import numpy as np
 import pytest
 
+from oakspin import evaluate
 from oakspin.draws import MEDIAN, Draws
 from oakspin.kinds.look import spin
 from oakspin.machines.table import machine_of
 from oakspin.motion.drive import drive_of, sense_of
 from oakspin.motion.spin import FRAMES
-from tests.core.designs import LANTERN, changed
+from tests.core.designs import LANTERN, changed, sample
 
 ACROSS = changed(LANTERN, magnets__magnetized="across")
 
@@ -55,3 +56,11 @@ def test_a_run_that_leaves_its_seat_says_when() -> None:
 def test_a_heavier_frame_is_slower_to_get_going_in_the_shown_run() -> None:
     light, heavy = (spin(changed(LANTERN, outline__decoration__mass_g=mass)) for mass in (0.4, 4.0))
     assert heavy.seconds > light.seconds
+
+
+@pytest.mark.parametrize(
+    "name", ["lantern", "beacon", "crane-motor", "ferry-wheel", "tide-mill", "night-shuttle", "harbor-ring"]
+)
+def test_the_shown_run_gets_as_fast_as_the_verdict_says(name: str) -> None:
+    run, verdict = spin(sample(name)), evaluate(sample(name))
+    assert max(map(abs, run.speed)) * verdict.rate_per == pytest.approx(verdict.figures["speed"].value, rel=0.06)
