@@ -1,4 +1,4 @@
-"""./oak test, ./oak bench, ./oak mutate, ./oak pictures and ./oak evaluate."""
+"""./oak test, ./oak bench, ./oak mutate, ./oak pictures, ./oak evaluate and ./oak sentences."""
 
 from __future__ import annotations
 
@@ -70,6 +70,12 @@ def evaluate(words: list[str]) -> int:
     """Print the verdict on a design file."""
     python_environment("run")
     return _python("-m", "runner.evaluate_file", *words, cwd=None)  # file names are relative to where the user is
+
+
+def sentences(words: list[str]) -> int:
+    """Print what is said of many designs, side by side."""
+    python_environment("run")
+    return _python("-m", "runner.sentences", *words)
 
 
 def chromium() -> None:

@@ -30,6 +30,18 @@ def test_evaluate_prints_one_json_report() -> None:
     assert (answer["kind"], answer["direction"], len(answer["links"])) == ("frame", "clockwise", 8)
 
 
+def test_sentences_are_told_once_with_how_often_and_the_same_for_the_same_seed() -> None:
+    command = [sys.executable, "-m", "runner.sentences", "--designs", "21", "--no-advice"]
+    first, again = (
+        subprocess.run(command, cwd=ROOT, env=PATHS, capture_output=True, text=True, check=True) for _ in range(2)
+    )
+    assert first.stdout == again.stdout
+    places = [line for line in first.stdout.splitlines() if line and not line.startswith(" ")]
+    assert {"HEADLINE", "CAUTION", "CHECK", "FIRST RUN, FLICK"} <= set(places)
+    headlines = first.stdout.split("\nHEADLINE\n")[1].split("\n\n")[0].splitlines()
+    assert sum(int(line.split()[0]) for line in headlines) == 21
+
+
 @pytest.mark.parametrize(
     ("text", "lines"),
     [("{", ["/: got", "cut off or damaged"]), ('{"format": "oakspin.design", "version": 1, "title": "x"}', ["/design: got nothing"]),

@@ -51,9 +51,15 @@ test("the last two values stay as a ghost, a pinned design takes their place", (
   expect(screen.queryByText(/was/)).toBeNull();
 });
 
-test("a figure that did not change has no ghost; more than an hour is said so", () => {
-  const now = verdict(link("stays_cool", "holds", 3600, "s"));
+test("a figure that did not change has no ghost; what words tell shows no number", () => {
+  const now = verdict({ ...link("stays_cool", "holds", 3600, "s"), told: "over an hour" });
   inRoom(<RunChain verdict={now} before={[now]} />);
   expect(screen.queryByText(/was/)).toBeNull();
-  expect(screen.getByText("over 1 h")).toBeTruthy();
+  expect(screen.getByText("over an hour")).toBeTruthy();
+});
+
+test("a figure that was told in words is remembered in words", () => {
+  const cool = verdict({ ...link("stays_cool", "holds", 9000, "s"), told: "over an hour" });
+  inRoom(<RunChain verdict={verdict(link("stays_cool", "holds", 120, "s"))} before={[cool]} />);
+  expect(screen.getByText("was over an hour")).toBeTruthy();
 });

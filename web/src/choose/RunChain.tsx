@@ -52,21 +52,17 @@ const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
   );
 });
 
-const HOUR = 3600; // s, where the core stops counting
-
-const figureText = (link: Link) =>
-  link.told
-    ? link.told
-    : link.unit === "s" && link.figure >= HOUR
-      ? "over 1 h"
-      : `${rounded(link.figure)} ${shortUnit(link.unit)}`;
+const figureText = (link: Link) => link.told || `${rounded(link.figure)} ${shortUnit(link.unit)}`;
 
 /** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
 function ghostOf(link: Link, before: Verdict[], pinned?: Verdict): string {
-  const find = (verdict: Verdict) => rounded(verdict.links.find((shown) => shown.id === link.id)!.figure);
+  const find = (verdict: Verdict) => {
+    const shown = verdict.links.find((other) => other.id === link.id)!;
+    return shown.told || rounded(shown.figure);
+  };
   if (pinned) return `pin ${find(pinned)}`;
   const past = before.map(find);
-  return past.length > 0 && past[0] !== rounded(link.figure) ? `was ${past.join(", ")}` : "";
+  return past.length > 0 && past[0] !== (link.told || rounded(link.figure)) ? `was ${past.join(", ")}` : "";
 }
 
 const List = styled.ol`

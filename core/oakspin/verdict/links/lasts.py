@@ -25,10 +25,10 @@ def judge(outcome: Outcome) -> Finding:
 def tell(outcome: Outcome, words: Words) -> Telling:
     """How many runs that makes."""
     runs = median(outcome.runs)
-    good = f"Some {rounded(runs, 2)} {words.runs}."
+    good = f"Some {rounded(max(round(runs), 1), 2)} {words.runs}."
     if outcome.machine.pack.endless:
         good = "A bench supply does not run down."
     bad = "It does not run, so there is nothing to last."
     if median(outcome.life) > 0:
-        bad = f"The battery fades too soon: about {rounded(max(runs, 1), 2)} runs."
+        bad = f"The battery fades too soon: about {rounded(max(round(runs), 1), 2)} runs."
     return Telling("min", good, bad, 1 / 60)

@@ -9,6 +9,7 @@ from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
+HARDLY = 3600.0  # s, beyond which no hand at a demonstration feels it warm
 LOOK = 15.0  # s, the shortest run that a class can look at; class practice
 
 
@@ -23,9 +24,11 @@ def tell(outcome: Outcome, words: Words) -> Telling:
         return Telling("s", "No current, no heat.", "")
     hottest = outcome.hottest
     reaches = "reach" if hottest.several else "reaches"
-    good = f"Then hands off: {hottest.name} at {HANDS_OFF_C:.0f} °C."
+    cool = median(outcome.hands_off) > HARDLY
+    warms = f"The {hottest.name} hardly {'warm' if hottest.several else 'warms'} while it runs."
+    good = warms if cool else f"Then hands off: {hottest.name} at {HANDS_OFF_C:.0f} °C."
     bad = f"The {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C before a class has looked for {LOOK:.0f} s."
     if outcome.machine.rest is not None and not outcome.machine.short_ohms:
         still = f" Held still, the {outcome.held_hottest.name} in {rounded(median(outcome.held_still), 2)} s."
         good, bad = good + still, bad + still
-    return Telling("s", good, bad)
+    return Telling("s", good, bad, told="over an hour" if cool else "")
