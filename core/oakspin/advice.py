@@ -20,6 +20,7 @@ MOST_STEPS = 4
 WORTH = 0.03
 HOPELESS = 0.1  # a change that leaves the weakest link below this share of its limit is no help
 SURE = 0.5
+NO_FEWER, NO_WEAKER = 0.005, 0.99  # share of builds fewer, and margin of the weakest link, that no advice goes below
 FASTER, THRIFTY = 1.15, 0.85  # times the speed and the current from which a change is worth it for these alone
 THRIFT = 0.3  # what such a change counts against the margins' merit
 
@@ -71,9 +72,11 @@ def _goes(verdict: Verdict) -> bool:
 
 
 def _mends(now: Verdict, after: Verdict) -> bool:
-    """Whether the weakest link gains, or clearly more builds go."""
-    margin = after.link(now.weakest).margin
-    gains = margin > 1.02 * now.link(now.weakest).margin and margin > HOPELESS
+    """Whether the weakest link gains, or clearly more builds go; and neither of both is worse for it."""
+    was, margin = now.link(now.weakest).margin, after.link(now.weakest).margin
+    if after.share_that_goes < now.share_that_goes - NO_FEWER or margin < NO_WEAKER * was:
+        return False
+    gains = margin > 1.02 * was and margin > HOPELESS
     surer = after.share_that_goes > now.share_that_goes + 0.05 and after.sense != 0
     return gains or surer or _thriftier(now, after) > 0
 

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from itertools import product
 
 from oakspin.design.magnets import Magnets
-from oakspin.design.train import TrainDesign
+from oakspin.design.train import LONGEST_MM, TrainDesign
 from oakspin.kinds.change import Change, change
 from oakspin.kinds.common_changes import battery_changes, conducting, magnet_grades, sanded, wire_changes
 from oakspin.kinds.geometry import mm
 from oakspin.kinds.lesson import OTHER
 from oakspin.kinds.train.numbers import CELLS_THAT_RUN
+from oakspin.machines.train.causes import bend_radius
 from oakspin.machines.train.shape import TrainShape, train_shape
 
 PLAY = 1.5  # mm that a bore is best wider than the magnets; bench experience
@@ -69,6 +71,16 @@ def _track(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
         yield change(
             f"Bend it wider: radius {plan.radius_mm:g} → {least:g} mm", ("/track/plan/radius_mm", float(least))
         )
+    if plan.form == "loop" and shape.tightest < LONGEST_MM * 1e-3 / 6.3:
+        ring = 10 * round(1.15 * 2 * math.pi * mm(shape.tightest) / 10 + 0.5)
+        if mm(shape.track) < ring <= LONGEST_MM:
+            yield change(
+                f"Wind a longer ring: {mm(shape.track):.0f} → {ring:g} mm",
+                ("/track/length", {"by": "length", "length_mm": float(ring)}),
+                effort=0.1,
+            )
+    if plan.form != "straight" and (bend := bend_radius(design, shape)) and bend < shape.tightest:
+        yield change("Lay the track straight", ("/track/plan/form", "straight"))
     if design.wire.finish == "enameled" and design.track.inside == "as_wound":
         yield change("Sand the enamel off along the inside of the track", ("/track/inside", "bared"), effort=0.2)
     if design.wire.finish != "bare":
