@@ -89,6 +89,7 @@ TABLE = [
     Row("same halves of both leads", COIL, {"strip": HALVES}, "flick", "", {"speed": (400, 5000)}),
     Row("bared all round, then half painted", COIL, {"strip": {"left": ALL_ROUND, "right": bared(90.0, 180.0, "marker")}}, "flick", "", {"speed": (400, 5000)}),
     Row("half bared 40 degrees off", COIL, {"strip__right": bared(130.0)}, "flick", "", {"push": (20, 120)}),
+    Row("a window of 60 degrees bared", COIL, {"strip__right": bared(90.0, 60.0)}, "flick", "", {"speed": (300, 4000)}),
     Row("half bared on the other side: the other way", COIL, {"strip__right": bared(270.0)}, "flick", "counter-clockwise"),
     Row("metal stand joins the supports", COIL, {"supports__stand": "metal"}, "not", "", {"hands_off_time": (2, 120)}),
     Row("coil strikes the magnet", COIL, {"gap_mm": 0.0, "supports__level_mm": 3.0}, "not", "strik"),

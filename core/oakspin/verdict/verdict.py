@@ -316,6 +316,9 @@ def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...], share: fl
     starts = f"{words.goes} {words.way(outcome.drive.sense)}, {STARTS[_starts(outcome)]}"
     if turning.state == "fails":
         return f"{starts}, but does not get through. {turning.sentence}"
+    if on.state == "fails" and on.unit != words.rate.unit:
+        # It is not its speed that takes it off.
+        return f"{starts}, but {on.sentence[0].lower()}{on.sentence[1:]}"
     if on.state == "fails":
         where = f"near {rounded(on.figure, 2)} {words.rate.words}" if on.figure else "at once"
         return f"{starts}, but {words.leaves} {where}. {on.sentence if not on.figure else ''}".strip()

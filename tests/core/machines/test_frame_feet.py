@@ -9,7 +9,8 @@ from typing import Any
 import numpy as np
 import pytest
 
-from oakspin import evaluate
+from oakspin import advise, evaluate
+from oakspin.design.patch import patched
 from oakspin.draws import MEDIAN, Draws
 from oakspin.machines.frame.machine import _Feet, _feet
 from oakspin.machines.machine import Machine
@@ -128,3 +129,25 @@ def test_tarnish_lets_through_what_melts_it() -> None:
     handled = machine_of(changed(LANTERN, surface="handled"), Draws())
     ratio = np.median(handled.total_ohms / machine.total_ohms)
     assert 0.6 < ratio < 0.95
+
+
+LOW = [
+    {"radius_mm": 14.0, "height_mm": 3.0},
+    {"radius_mm": 22.0, "height_mm": -30.0},
+    {"radius_mm": 16.0, "height_mm": -60.0},
+]
+
+
+def test_no_leg_reaches_under_the_bench_and_none_is_advised_to() -> None:
+    """Bent for a tall cell, put on a short one."""
+    tall = changed(LANTERN, outline__half={"by": "points", "points": LOW}, battery__cell="alkaline_D")
+    low = changed(tall, battery__cell="alkaline_AAA")
+    assert not any("below the bench" in cause for cause in evaluate(tall).causes)
+    verdict = evaluate(low)
+    assert verdict.direction == "none"
+    assert "below the bench" in verdict.headline
+    mended = [advice for advice in advise(low) if advice.goes_after > 0.5]
+    assert any("clear of the bench" in advice.sentence for advice in mended)
+    for advice in mended:
+        after = patched(low, advice.patch)
+        assert not any("below the bench" in cause for cause in evaluate(after).causes)

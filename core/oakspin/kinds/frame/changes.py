@@ -15,6 +15,7 @@ from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import stack_length
 from oakspin.parts.wire import wire_diameter
 
+ABOVE_BENCH = 3.0  # mm that the lowest point of a leg's bend is kept over the bench: the wire swings lower between
 STANDING_CELLS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C")
 
 
@@ -84,6 +85,10 @@ def _outline(design: FrameDesign) -> Iterator[Change]:
         out = [{**point, "radius_mm": max(point["radius_mm"], round(beside + 1, 1))} for point in points]
         clear = {**half.model_dump(), "points": out}
         yield change("Bend the legs clear of the cell", ("/outline/half", clear))
+    floor = round(ABOVE_BENCH - shape.tip * 1e3, 1)
+    if min(float(path[:, 2].min()) for path in shape.paths) < 0:
+        up = [{**point, "height_mm": max(point["height_mm"], floor)} for point in points]
+        yield change("Bend the legs up, clear of the bench", ("/outline/half", {**half.model_dump(), "points": up}))
     drop = shape.tip - float(PathSums(shape.paths).center[2])
     if drop < 8e-3:
         down = [{**point, "height_mm": max(round(point["height_mm"] - 8, 1), -200.0)} for point in points]

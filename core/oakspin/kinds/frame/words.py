@@ -13,6 +13,7 @@ CAUSES = {
     "magnet_coated": "The magnet's {coat} coat does not conduct: the feet find no current on it.",
     "feet_above_stack": "The feet stand at {foot:.1f} mm, above the {stack:.1f} mm stack: they brush the cell's side.",
     "leg_in_cell": "A leg runs {deep:.1f} mm into the cell at {height:.0f} mm above the bench: it rubs.",
+    "legs_under_bench": "The legs reach {deep:.1f} mm below the bench: this frame was bent for a taller cell.",
     "legs_limp": "The wire is too thin: the legs do not keep their shape.",
     "top_heavy": "The center of mass is {above:.1f} mm above the tip: the frame tips over.",
 }

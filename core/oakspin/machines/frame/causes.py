@@ -10,6 +10,7 @@ from oakspin.machines.frame.shape import FrameShape
 from oakspin.machines.machine import Cause
 from oakspin.parts.wire import leg_give, wire_diameter, wire_metal
 
+UNDER = -0.5e-3  # m over the bench, below which a leg's middle line cannot be
 LIMP = 40e-3  # m: a leg that a hundredth of a newton bends farther keeps no shape
 SKIN_WORD = {"enameled": "enamel", "plastic": "plastic"}
 
@@ -22,6 +23,7 @@ def causes_of(design: FrameDesign, shape: FrameShape, drop: float) -> tuple[Caus
         magnet_skin(design.magnets),
         _foot_place(design, shape),
         _rub(design, shape),
+        _under(shape),
         _limp(design, shape),
         _top_heavy(drop),
     ]
@@ -60,6 +62,14 @@ def _rub(design: FrameDesign, shape: FrameShape) -> Cause | None:
     if worst < 0.05e-3:
         return None
     return Cause("starts", "leg_in_cell", told={"deep": worst * 1e3, "height": at * 1e3})
+
+
+def _under(shape: FrameShape) -> Cause | None:
+    lowest = min(float(path[:, 2].min()) for path in shape.paths)
+    # A foot may be told to brush the very edge of the magnets that lie on the bench.
+    if lowest > UNDER:
+        return None
+    return Cause("starts", "legs_under_bench", told={"deep": -lowest * 1e3})
 
 
 def _limp(design: FrameDesign, shape: FrameShape) -> Cause | None:

@@ -14,6 +14,7 @@ SPARKING = 1.0  # A from which a broken contact sparks to be seen; bench experie
 MOSTLY, HALF = 0.75, 0.5  # shares of the time made below which sparks are few, and many; bench experience
 SPRINGS = 0.75  # share of its contact that is left to a thing that gives, below which that is told
 SPARK = 0.02  # mJ of a winding, from which its break is seen; bench experience
+LEAST_PART = 0.05  # of the time at the least, however small the part of the turn; bench experience
 LEAST_MADE = 0.20  # a contact made less than a fifth of the time comes and goes; bench experience
 
 
@@ -23,9 +24,13 @@ def _closed(outcome: Outcome) -> Array:
 
 
 def judge(outcome: Outcome) -> Finding:
-    """Share of the time that current flows while it turns slowly."""
+    """Share of the time that current flows while it turns slowly.
+
+    A switch that lets it through for a small part of the turn is a choice; a contact that is made but seldom is not.
+    """
     closed = _closed(outcome)
-    return Finding(closed, closed / LEAST_MADE)
+    made = outcome.machine.touch.made * outcome.machine.free("circuit")
+    return Finding(closed, np.minimum(made / LEAST_MADE, closed / LEAST_PART))
 
 
 def tell(outcome: Outcome, words: Words) -> Telling:

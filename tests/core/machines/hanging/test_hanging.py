@@ -126,3 +126,10 @@ def test_advice_mends_a_brass_screw_and_a_steel_clip() -> None:
 
 def test_beacon_runs() -> None:
     assert evaluate(sample("beacon")).share_that_goes > 0.75
+
+
+def test_what_shakes_it_off_is_not_told_as_a_speed() -> None:
+    heavy = changed(ROTOR, magnets__count=8, screw__length_mm=60.0, screw__tip_mm=0.1, flag__mass_g=10.0)
+    verdict = evaluate(heavy)
+    assert verdict.link("stays_on").state == "fails"
+    assert verdict.headline.endswith("but a touch shakes it off: the point is pulled off and the screw falls.")
