@@ -42,6 +42,21 @@ def mapped(page: Page) -> None:
     page.get_by_role("button", name="Show the whole range").wait_for()
 
 
+def heavy(page: Page) -> None:
+    """A coil whose heavy side has been put where it helps, by the advice that says so."""
+    open_motor("Ferry wheel")(page)
+    page.get_by_role("button", name="Bend it so that it rests").first.click()
+    ready(page)
+    page.wait_for_load_state("networkidle")
+
+
+def resting(page: Page) -> None:
+    """Run, with the way the rotor rests picked in a drawing."""
+    stage("3", "form", "Tide mill")(page)
+    page.get_by_role("radio", name="down to the left").check(force=True)
+    page.get_by_text("Power off, it rests").scroll_into_view_if_needed()
+
+
 def compared(page: Page) -> None:
     """A pinned design, and one with wider legs beside it."""
     open_motor("Lantern")(page)
@@ -96,7 +111,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "shelf": ("light", shelf),
     "choose": ("light", open_motor("Lantern")),
     "choose-compared": ("light", compared),
-    "cradle": ("light", open_motor("Ferry wheel")),
+    "cradle": ("light", heavy),
     "lobes": ("dark", open_motor("Tide mill")),
     "fog-bell": ("light", open_motor("Fog bell")),
     "hanging": ("light", open_motor("Beacon")),
@@ -109,6 +124,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "make": ("light", stage("2", "main img")),
     "template": ("light", template),
     "run": ("light", logged),
+    "run-resting": ("light", resting),
     "tune": ("light", stage("4", "[data-strip=lasts] [data-state]")),
     "teach": ("light", taught),
 }
