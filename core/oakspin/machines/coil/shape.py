@@ -27,7 +27,6 @@ Number = Any
 
 PACKING = 0.75
 TIE_TURNS = 3  # windings of each lead round the bundle that hold it together
-LEAN = 5e-3  # m that an axle is held clear of the brim of its support's foot
 
 
 @dataclass(frozen=True)
