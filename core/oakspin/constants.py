@@ -123,6 +123,7 @@ UNCERTAIN: dict[str, Uncertain] = {
     "rolling": Uncertain(0.012, 0.006, 0.025, "1", "rolling friction of a small steel-hard wheel on foil", _HANDBOOK),
     "wheel_film": _times(2.0, "film on the sheet under a wheel", "R. Holm, Electric Contacts"),
     "made_wheel": Uncertain(0.85, 0.6, 0.97, "1", "share of time that both wheels touch bare metal", _OWN, top=1.0),
+    "handling_N": Uncertain(5e-3, 2.5e-3, 10e-3, "N", "side force on a lead as the coil is put in and flicked", _OWN),
     "hand_turns": _times(1.0, "turns counted, spread by the maker's hand", "build scatter"),
     "hand_symmetry": _times(1.0, "symmetry, spread by the maker's hand", "build scatter"),
 }

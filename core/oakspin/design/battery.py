@@ -18,11 +18,12 @@ CellName = Literal[
     "nimh_AAA",
     "alkaline_9V",
     "button_LR44",
+    "coin_CR2032",
     "lantern_6V",
     "bench_supply",
     "own",
 ]
-Chemistry = Literal["alkaline", "zinc_carbon", "nimh", "lithium_ion", "lead_acid"]
+Chemistry = Literal["alkaline", "zinc_carbon", "nimh", "lithium_primary", "lithium_ion", "lead_acid"]
 UNSAFE_CHEMISTRY = {
     "lithium_ion": "a lithium-ion cell near a short circuit can burn",
     "lead_acid": "a lead-acid cell near a short circuit gives hundreds of amperes and can burst",
@@ -32,7 +33,9 @@ UNSAFE_CHEMISTRY = {
 class OwnCell(Record):
     """A cell that the catalogue does not have, measured by its user."""
 
-    chemistry: Annotated[Chemistry, Field(description="What the cell is made of; lithium-ion is refused.")] = "alkaline"
+    chemistry: Annotated[Chemistry, Field(description="What the cell is made of; a lithium-ion cell is refused.")] = (
+        "alkaline"
+    )
     volts: Annotated[float, Field(ge=0.5, le=12, description="Open-circuit volts of one cell.")]
     ohms: Annotated[float, Field(ge=0.005, le=100, description="Ohms inside one fresh cell.")]
     mass_g: Annotated[float, Field(ge=0.5, le=2000, description="Mass of one cell in grams.")]
@@ -47,7 +50,7 @@ class OwnCell(Record):
             raise misfit(
                 "chemistry",
                 self.chemistry,
-                "alkaline, zinc_carbon or nimh",
+                "alkaline, zinc_carbon, nimh or lithium_primary",
                 f"Refused: {reason}. Choose an alkaline cell.",
             )
         return self
@@ -56,7 +59,7 @@ class OwnCell(Record):
 class Supply(Record):
     """What a bench supply is set to."""
 
-    volts: Annotated[float, Field(ge=0.5, le=15, description="Volts that the supply is set to.")] = 1.5
+    volts: Annotated[float, Field(ge=0, le=30, description="Volts that the supply is set to.")] = 1.5
     limit_A: Annotated[float, Field(ge=0.1, le=20, description="Current limit that the supply is set to.")] = 5.0
 
 
@@ -80,3 +83,15 @@ class Battery(Record):
         if self.cell != "own" and self.own is not None:
             raise misfit("own", "a cell", f"left out when cell is {self.cell}", 'Set cell to "own" or drop own.')
         return self
+
+
+def must_stand_alone(battery: Battery, hint: str) -> None:
+    """Refuse cells side by side where a single column of cells is what holds or moves.
+
+    Raises
+    ------
+    PydanticCustomError
+        Where there is more than one string of cells.
+    """
+    if battery.in_parallel > 1:
+        raise misfit("battery/in_parallel", battery.in_parallel, "1 where the cell stands alone", hint)

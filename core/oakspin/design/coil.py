@@ -94,6 +94,9 @@ class Lead(Record):
     rest: Annotated[
         Literal["enamel", "marker"], Field(description="What covers the rest: enamel, or paint over bare metal.")
     ] = "enamel"
+    worn_percent: Annotated[
+        float, Field(ge=0, le=100, description="Share of the paint that has worn off where it rubs, percent.")
+    ] = 0.0
 
     @model_validator(mode="after")
     def _arcs_are_told(self) -> Self:
@@ -159,7 +162,11 @@ class CoilDesign(Record):
     battery: Battery = Battery()
     magnets: Magnets = ONE_DISC
     magnets_on: Annotated[
-        Literal["battery", "bench"], Field(description="On the lying battery under the coil, or on the bench.")
+        Literal["battery", "bench", "beside", "around"],
+        Field(
+            description="On the lying battery under the coil, on the bench under it, upright beside it at the axle's "
+            "height, or a ring on the bench into which the coil dips."
+        ),
     ] = "battery"
     second: Annotated[
         Literal["none", "same", "turned"],
@@ -168,6 +175,10 @@ class CoilDesign(Record):
     plus_at: Annotated[Literal["left", "right"], Field(description="Support that the + terminal feeds.")] = "left"
     wire: Wire = ENAMELED
     tails: Tails = Tails()
+    axle: Annotated[
+        Literal["leads", "cork", "pencil"],
+        Field(description="What holds the coil: its own leads alone, or a cork or pencil with the leads as its ends."),
+    ] = "leads"
     gap_mm: Annotated[
         float, Field(ge=0, le=60, description="Clearance between the coil's lowest sweep and the magnet.")
     ] = 4.0
@@ -209,6 +220,12 @@ class CoilDesign(Record):
             raise misfit("second", self.second, "none for blocks magnetized across", hint)
         if self.magnets_on == "battery" and self.battery.cell == "bench_supply":
             raise misfit("magnets_on", "battery", "bench with a bench supply", "Put the magnets on the bench.")
+        if self.magnets_on == "around":
+            if magnets.shape != "ring":
+                hint = "Take a ring magnet wide enough for the coil, or put the magnets below."
+                raise misfit("magnets_on", "around", f"bench, battery or beside for a {magnets.shape}", hint)
+            if self.second != "none":
+                raise misfit("second", self.second, "none with a ring around the coil", "Leave the second stack off.")
         return self
 
 

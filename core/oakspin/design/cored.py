@@ -17,7 +17,9 @@ from oakspin.design.wire import ByGauge, Wire
 class Core(Record):
     """The bar that is wound: it lies across the shaft."""
 
-    form: Annotated[Literal["rod", "pipe", "none"], Field(description="Solid rod or bolt, a pipe, or no iron.")] = "rod"
+    form: Annotated[
+        Literal["rod", "bolt", "nail", "pipe", "none"], Field(description="Steel rod, bolt, nail or pipe, or no iron.")
+    ] = "rod"
     length_mm: Annotated[float, Field(ge=20, le=200, description="Length of the bar.")] = 70.0
     diameter_mm: Annotated[float, Field(ge=2, le=30, description="Outer diameter of the bar.")] = 6.0
     wall_mm: Annotated[float, Field(ge=0.3, le=10, description="Wall of a pipe.")] = 1.0
@@ -28,6 +30,16 @@ class Winding(Record):
     """Turns on both arms, in one wire."""
 
     turns: Annotated[int, Field(ge=5, le=5000, description="Turns on each arm."), WHOLE] = 300
+    other_turns: Annotated[
+        int | None,
+        Field(ge=0, le=5000, description="Turns on the arm that is not marked; none for as many."),
+    ] = None
+    joined: Annotated[
+        Literal["series", "parallel"], Field(description="Both arms in one wire, or each across both segments.")
+    ] = "series"
+    open_arm: Annotated[Literal["none", "marked", "other"], Field(description="Arm whose wire is broken, if any.")] = (
+        "none"
+    )
     sense: Annotated[
         Literal["same", "opposed"], Field(description="Both arms wound in one sense seen along the bar, or opposed.")
     ] = "same"
@@ -47,9 +59,12 @@ class Commutator(Record):
 
 
 class Brushes(Record):
-    """Two springs of bare wire."""
+    """Two springs of bare wire, or two pairs."""
 
-    force_mN: Annotated[float, Field(ge=1, le=400, description="How hard each presses, in millinewtons.")] = 30.0
+    count: Annotated[Literal[2, 4], Field(description="One or two on each side.")] = 2
+    touching: Annotated[bool, Field(description="Whether the two sides touch each other, past the shaft.")] = False
+
+    force_mN: Annotated[float, Field(ge=1, le=2000, description="How hard each presses, in millinewtons.")] = 30.0
     width_mm: Annotated[float, Field(ge=0.2, le=5, description="Width of the touch round the shaft.")] = 0.6
 
 
@@ -59,6 +74,9 @@ class Gap(Record):
     stacks: Annotated[int, Field(ge=1, le=2, description="One stack, or two that face each other."), WHOLE] = 2
     facing: Annotated[Literal["unlike", "like"], Field(description="Poles that face each other.")] = "unlike"
     distance_mm: Annotated[float, Field(ge=0.3, le=120, description="From the bar's end to each face.")] = 12.0
+    out_of_line_mm: Annotated[
+        float, Field(ge=0, le=60, description="How far the magnets' middle stands above or below the bar.")
+    ] = 0.0
 
 
 COIL_WIRE = Wire(size=ByGauge(awg=28), finish="enameled")

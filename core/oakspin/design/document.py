@@ -31,7 +31,7 @@ class Document(Record):
     """What one ``.oak.json`` file holds."""
 
     format: Literal["oakspin.design"] = "oakspin.design"
-    version: Literal[2] = 2
+    version: Literal[3] = 3
     title: Annotated[str, Field(min_length=1, max_length=80, description="Name of the demonstration.")]
     design: Design
 

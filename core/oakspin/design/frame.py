@@ -6,7 +6,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from oakspin.design.battery import Battery
+from oakspin.design.battery import Battery, must_stand_alone
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.magnets import Magnets
 from oakspin.design.models import WHOLE, Record, misfit
@@ -68,6 +68,25 @@ class Outline(Record):
         return self
 
 
+class Cup(Record):
+    """A small neodymium magnet with a steel washer on it, which holds the tip in the middle."""
+
+    diameter_mm: Annotated[float, Field(ge=3, le=40, description="Diameter of the cup's magnet.")] = 8.0
+    thickness_mm: Annotated[float, Field(ge=0.5, le=15, description="Thickness of the cup's magnet.")] = 3.0
+    washer_mm: Annotated[float, Field(ge=0, le=4, description="Thickness of the washer on it; 0 for none.")] = 1.0
+    pole: Annotated[
+        Literal["opposite", "same"],
+        Field(description="Its upper pole: opposite to that of the stack below, or the same."),
+    ] = "opposite"
+
+
+class Band(Record):
+    """A strip of sheet or foil that the frame is cut from instead of being bent from wire."""
+
+    width_mm: Annotated[float, Field(ge=0.5, le=40, description="Width of the strip, round the axis.")] = 6.0
+    thickness_mm: Annotated[float, Field(ge=0.01, le=2, description="Thickness of the sheet or foil.")] = 0.1
+
+
 class Pivot(Record):
     """Where the frame's tip sits."""
 
@@ -78,6 +97,7 @@ class Pivot(Record):
     off_center_mm: Annotated[float, Field(ge=0, le=15, description="Distance of the tip from the frame's middle.")] = (
         0.0
     )
+    cup: Annotated[Cup, Field(description="The cup, where the seat is one.")] = Cup()
 
 
 class Feet(Record):
@@ -89,7 +109,8 @@ class Feet(Record):
     gap_mm: Annotated[float, Field(ge=0, le=20, description="Clearance to the rim as bent.")] = 0.5
     height_mm: Annotated[float, Field(ge=0, le=120, description="Height above the lower face of the stack.")] = 3.2
     pressure: Annotated[
-        Literal["barely", "light", "firm", "gripping"], Field(description="How hard the feet press.")
+        Literal["free", "barely", "light", "firm", "gripping"],
+        Field(description="How hard the feet press; free feet lean on the rim by their weight alone."),
     ] = "light"
 
 
@@ -100,6 +121,13 @@ class FrameDesign(Record):
     battery: Battery = Battery()
     magnets: Magnets = Magnets()
     wire: Wire = Wire()
+    band: Annotated[
+        Band | None, Field(description="Strip of the wire's metal that the frame is cut from; none for wire.")
+    ] = None
+    turns: Annotated[
+        Literal["frame", "battery"],
+        Field(description="What turns: the frame, or cell and magnets under a frame that is held still."),
+    ] = "frame"
     outline: Outline
     pivot: Pivot = Pivot()
     feet: Feet = Feet()
@@ -110,11 +138,15 @@ class FrameDesign(Record):
     @property
     def stacks(self) -> tuple[Magnets, ...]:
         """Every stack of magnets on the bench."""
-        return (self.magnets,)
+        if self.pivot.seat != "cup":
+            return (self.magnets,)
+        cup = self.pivot.cup
+        return (self.magnets, Magnets(diameter_mm=cup.diameter_mm, thickness_mm=cup.thickness_mm, count=1))
 
     @model_validator(mode="after")
     def _stack_and_foot_fit(self) -> Self:
         if self.magnets.shape == "block":
             limit = "disc or ring: the feet run round a rim"
             raise misfit("magnets/shape", "block", limit, "Take round magnets for a frame motor.")
+        must_stand_alone(self.battery, "Two cells side by side have no one top for the tip: stack them.")
         return self

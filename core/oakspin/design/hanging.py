@@ -6,10 +6,10 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from oakspin.design.battery import Battery
+from oakspin.design.battery import Battery, must_stand_alone
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.magnets import Magnets
-from oakspin.design.models import Record, misfit
+from oakspin.design.models import WHOLE, Record, misfit
 from oakspin.design.wire import ByGauge, Wire
 
 
@@ -26,6 +26,7 @@ class Screw(Record):
     tip_mm: Annotated[
         float, Field(ge=0.02, le=2, description="Flat of the point; of a round point 1.2 x its radius.")
     ] = 0.3
+    headless: Annotated[bool, Field(description="A nail without a head: the magnets hold to its cut end.")] = False
     point_deg: Annotated[float, Field(ge=10, le=80, description="Half of the point's cone angle.")] = 30.0
 
 
@@ -33,6 +34,9 @@ class Brush(Record):
     """The lead that touches the rim of the magnets."""
 
     type: Annotated[Literal["copper", "steel_clip"], Field(description="Copper wire, or a steel clip.")] = "copper"
+    tip: Annotated[
+        Literal["bare", "dirty", "painted"], Field(description="State of the lead's end where it touches.")
+    ] = "bare"
     height_mm: Annotated[
         float, Field(ge=0, le=120, description="Height of the touch above the stack's lower face.")
     ] = 3.0
@@ -61,6 +65,11 @@ class HangingDesign(Record):
     battery: Battery = Battery(terminal_up="+")
     magnets: Magnets = Magnets(diameter_mm=12.0, thickness_mm=3.0, count=2)
     stack_on: Annotated[bool, Field(description="Whether the magnets are on the head.")] = True
+    rings_above: Annotated[
+        int,
+        Field(ge=0, le=4, description="Rings of the same size and pole, threaded on the shank over the head."),
+        WHOLE,
+    ] = 0
     screw: Screw = Screw()
     lead: Brush = Brush()
     wire: Wire = LEAD
@@ -72,10 +81,12 @@ class HangingDesign(Record):
     @property
     def stacks(self) -> tuple[Magnets, ...]:
         """Every stack of magnets on the bench."""
-        return (self.magnets,)
+        above = self.magnets.model_copy(update={"count": self.rings_above})
+        return (self.magnets, above) if self.rings_above else (self.magnets,)
 
     @model_validator(mode="after")
     def _round_magnets(self) -> Self:
         if self.magnets.shape == "block":
             raise misfit("magnets/shape", "block", "disc or ring", "Take round magnets: the lead runs on their rim.")
+        must_stand_alone(self.battery, "The point hangs from one cell: put cells one above another.")
         return self

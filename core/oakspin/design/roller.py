@@ -6,7 +6,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from oakspin.design.battery import Battery
+from oakspin.design.battery import Battery, must_stand_alone
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.magnets import Magnets
 from oakspin.design.models import Record, misfit
@@ -56,7 +56,5 @@ class RollerDesign(Record):
 
     @model_validator(mode="after")
     def _cells_end_to_end(self) -> Self:
-        if self.battery.in_parallel > 1:
-            many, hint = self.battery.in_parallel, "Cells side by side do not roll: put them end to end."
-            raise misfit("battery/in_parallel", many, "1", hint)
+        must_stand_alone(self.battery, "Cells side by side do not roll: put them end to end.")
         return self

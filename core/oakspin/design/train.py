@@ -6,7 +6,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
-from oakspin.design.battery import Battery
+from oakspin.design.battery import Battery, must_stand_alone
 from oakspin.design.bench import Maker, Room, Surface
 from oakspin.design.magnets import Magnets
 from oakspin.design.models import WHOLE, Record, misfit
@@ -50,6 +50,14 @@ class Kink(Record):
     squeeze_mm: Annotated[float, Field(ge=0, le=10, description="By how much the bore is narrower there.")]
 
 
+class Dent(Record):
+    """A part of the track that somebody stepped on: its bore is no longer round."""
+
+    at_mm: Annotated[float, Field(ge=0, le=LONGEST_MM, description="Where its middle is, from the entry.")]
+    length_mm: Annotated[float, Field(ge=2, le=500, description="How long it is.")] = 30.0
+    flat_mm: Annotated[float, Field(ge=0, le=10, description="By how much the bore is lower there than it is wide.")]
+
+
 class Plan(Record):
     """How the track lies."""
 
@@ -80,6 +88,13 @@ class Track(Record):
     ] = 30.0
     stretches: Annotated[list[Stretch], Field(max_length=6, description="Parts that are pulled apart.")] = []
     kinks: Annotated[list[Kink], Field(max_length=4, description="Squeezed places.")] = []
+    dents: Annotated[list[Dent], Field(max_length=3, description="Parts that somebody stepped on.")] = []
+    oval_mm: Annotated[
+        float, Field(ge=0, le=5, description="By how much the whole bore is lower than it is wide, as when squeezed.")
+    ] = 0.0
+    loosens: Annotated[
+        float, Field(ge=1, le=3, description="Pitch at the far end over that at the entry, growing evenly.")
+    ] = 1.0
     plan: Plan = Plan()
 
 
@@ -98,6 +113,7 @@ class TrainDesign(Record):
     rear: Annotated[Magnets, Field(description="Stack on the trailing end; its pole up is the one facing outward.")] = (
         STACK
     )
+    hull_mm: Annotated[float, Field(ge=0, le=3, description="Thickness of a paper hull round the cell.")] = 0.0
     nose_g: Annotated[float, Field(ge=0, le=30, description="Mass of the nose decoration.")] = 0.0
     wire: Wire = Wire()
     track: Track = Track()
@@ -116,10 +132,7 @@ class TrainDesign(Record):
             if stack.shape == "block":
                 hint = "Take round magnets: the train rolls through a round bore."
                 raise misfit(f"{name}/shape", "block", "disc or ring", hint)
-        if self.battery.in_parallel > 1:
-            raise misfit(
-                "battery/in_parallel", self.battery.in_parallel, "1 in a train", "Put cells one after another."
-            )
+        must_stand_alone(self.battery, "Cells side by side do not fit the track: put them end to end.")
         if self.track.plan.form == "loop" and self.track.plan.slope_deg:
             hint = "Lay a closed loop level, or take an arc."
             raise misfit("track/plan/slope_deg", self.track.plan.slope_deg, "0 for a closed loop", hint)

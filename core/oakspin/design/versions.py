@@ -6,6 +6,8 @@ changes its input nowhere. It also says where a field has gone, for what points 
 
     1  the first six kinds
     2  fan and load of an iron-cored motor told as on a coil: one ``fan`` with mass, radius and area
+    3  what a bench holds beside: a battery that turns, a cup's magnet, strips of sheet, magnets beside or round a coil,
+       corks and pencils, brushes and arms one by one, dents and hulls; a cell that must stand alone does so
 """
 
 from __future__ import annotations
@@ -16,7 +18,7 @@ from typing import Any
 
 from oakspin.errors import Fault, UnreadableDesign
 
-VERSION = 2
+VERSION = 3
 
 Plain = dict[str, Any]
 
@@ -40,8 +42,18 @@ def _with_one_fan(design: Plain) -> Plain:
     return {**kept, "fan": fan} if fan else kept
 
 
+def _standing_alone(design: Plain) -> Plain:
+    battery = design.get("battery")
+    if design.get("kind") not in ("frame", "hanging") or not isinstance(battery, dict):
+        return design
+    if battery.get("in_parallel", 1) == 1:
+        return design
+    return {**design, "battery": {**battery, "in_parallel": 1}}
+
+
 UPGRADES: dict[int, Upgrade] = {
     1: Upgrade(_with_one_fan, {"cored": {f"/{old}": f"/fan/{new}" for old, new in FAN.items()}}),
+    2: Upgrade(_standing_alone, {}),
 }
 
 

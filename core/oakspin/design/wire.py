@@ -34,4 +34,7 @@ class Wire(Record):
         Literal["bare", "enameled", "plastic"],
         Field(description="Skin of the wire: bare, enameled or plastic-covered."),
     ] = "bare"
+    skin_mm: Annotated[float, Field(ge=0.05, le=2, description="Thickness of a plastic skin; enamel has its own.")] = (
+        0.4
+    )
     ends_stripped: Annotated[bool, Field(description="Whether the skin is taken off where the wire touches.")] = True

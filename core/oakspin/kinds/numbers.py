@@ -6,7 +6,7 @@ drawing, sweeps, changes, trial forms and lessons take it from there, and :func:
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Any, Literal
 
@@ -60,7 +60,9 @@ class Dial:
     or mm, each within its own limits in ``sizes``.
 
     ``label`` names it beside its part, ``name`` where it stands alone. ``tuned`` ranks the numbers that are tuned
-    first, from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise.
+    first, from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise;
+    ``more`` those that few need: they are folded away until they are asked for; ``common`` whether such a one says
+    what most benches have.
     """
 
     type: Literal["number", "choice", "size"]
@@ -80,6 +82,8 @@ class Dial:
     sizes: tuple[SizeLimit, ...] = ()
     tuned: int = 0
     built: bool = False
+    more: bool = False
+    common: bool = True
 
 
 @dataclass(frozen=True)
@@ -278,6 +282,15 @@ def choice(design: Design, pointer: str, label: str, choices: list[tuple[str, An
     chosen = next((each.key for each in made if _alike(each.value, value)), "")
     _, _, reason = _limits(pointer, design)
     return Dial("choice", label, label, pointer, value, reason, choices=made, chosen=chosen)
+
+
+def folded(*dials: Dial) -> tuple[Dial, ...]:
+    """The dials as those that few need; what most benches have is the first choice, or the least of a number."""
+
+    def common(dial: Dial) -> bool:
+        return dial.chosen == dial.choices[0].key if dial.type == "choice" else dial.value == dial.minimum
+
+    return tuple(replace(dial, more=True, common=common(dial)) for dial in dials)
 
 
 def wire_size(design: Design, pointer: str, label: str, *, tuned: int = 0) -> Dial:

@@ -7,16 +7,22 @@ from oakspin.design.battery import Battery, CellName
 from oakspin.design.magnets import ByFaceField, ByGrade, ByRemanence, Magnets
 from oakspin.design.wire import ByGauge, Wire
 from oakspin.draws import MEDIAN
-from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, number, wire_size
-from oakspin.parts.catalogue import CELLS, GRADES
+from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, folded, number, wire_size
+from oakspin.parts.catalogue import CELLS, GRADES, METALS
 from oakspin.parts.cell import cell_of, pack_of
 from oakspin.parts.magnet import face_share, keep_away, remanence
 from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_diameter, wire_metal, wire_section
 
 MAKER_WORD = {"careful_adult": "Careful adult", "older_pupil": "Older pupil", "young_pupil": "Young pupil"}
-PRESSURE_WORD = {"barely": "barely touching", "light": "light", "firm": "firm", "gripping": "gripping"}
+PRESSURE_WORD = {
+    "free": "by its own weight",
+    "barely": "barely touching",
+    "light": "light",
+    "firm": "firm",
+    "gripping": "gripping",
+}
 SKIN_WORD = {"bare": "bare", "enameled": "enameled", "plastic": "plastic-covered"}
-SHAPES: list[tuple[str, object]] = [("disc", "disc"), ("ring", "ring"), ("block", "block")]
+HOLE = 0.35  # of its diameter, a ring's hole when one is first taken
 
 
 def battery_line(design: Design, cells: tuple[CellName, ...], stands: Dial, *, side_by_side: bool = True) -> PartLine:
@@ -68,7 +74,7 @@ def magnets_line(
     pointer: str = "/magnets",
     *,
     magnets: Magnets | None = None,
-    shapes: bool = False,
+    blocks: bool = False,
     stack_follows: tuple[Follower, ...] = (),
     each_follows: tuple[Follower, ...] = (),
     further: tuple[Dial, ...] = (),
@@ -88,7 +94,7 @@ def magnets_line(
         ("by remanence", {"by": "remanence", "remanence_T": round(min(remanence(stack), 1.6), 2), **kept}),
         ("by field at the face", {"by": "face_field", "face_field_mT": _face_field(stack), **kept}),
     ]
-    dials = [choice(design, f"{pointer}/shape", "Shape", SHAPES)] if shapes else []
+    dials = [choice(design, pointer, "Shape", _shapes(stack, blocks))]
     name = title.lower().rstrip("s").capitalize()
     dials.append(
         number(
@@ -123,10 +129,28 @@ def magnets_line(
     coats = [(text, text) for text in ("nickel", "epoxy", "plastic", "none")]
     dials.append(choice(design, f"{pointer}/plating", "Coat", coats))
     if stack.shape == "ring":
-        dials.append(number(design, f"{pointer}/hole_mm", "Hole", "mm", 0.1, name=f"{name} hole"))
+        dials.append(
+            number(
+                design,
+                f"{pointer}/hole_mm",
+                "Hole",
+                "mm",
+                0.1,
+                name=f"{name} hole",
+                within=(0.5, stack.diameter_mm - 1),
+            )
+        )
     way = f"{stack.pole_up} {faces}" if stack.magnetized == "along" else "magnetized across"
     figure = f"{way} · keep {keep_away(stack) * 100:.0f} cm off cards"
     return PartLine(id_, title, f"{magnets_name(stack)}, {told}", figure, (*dials, *further))
+
+
+def _shapes(stack: Magnets, blocks: bool) -> list[tuple[str, object]]:
+    """The stack as disc, ring or block of the same size; a ring with a hole that leaves enough of a wall."""
+    hole = stack.hole_mm or max(0.5, min(round(HOLE * stack.diameter_mm, 1), stack.diameter_mm - 1))
+    made = {"disc": 0.0, "ring": hole, **({"block": 0.0} if blocks or stack.shape == "block" else {})}
+    as_told = stack.model_dump(mode="json")
+    return [(shape, {**as_told, "shape": shape, "hole_mm": hole_mm}) for shape, hole_mm in made.items()]
 
 
 def _face_field(stack: Magnets) -> float:
@@ -151,7 +175,7 @@ def wire_line(design: Design, wire: Wire, length: float, *, ends: bool = True, t
     metal, diameter = wire_metal(wire), wire_diameter(wire)
     moment = bend_moment(diameter, metal)
     effort = "easy to bend" if moment < EASY_BEND else "hard to bend" if moment < HARD_BEND else "too stiff for fingers"
-    metals = [(text, text) for text in ("copper", "aluminum", "brass", "steel")]
+    metals = [(METALS[name].name, name) for name in METALS]
     skins = [(SKIN_WORD[name], name) for name in ("bare", "enameled", "plastic")]
     dials = [
         wire_size(design, "/wire/size", "Size", tuned=tuned),
@@ -160,6 +184,8 @@ def wire_line(design: Design, wire: Wire, length: float, *, ends: bool = True, t
     ]
     if ends:
         dials.append(choice(design, "/wire/ends_stripped", "Ends", [("stripped", True), ("not stripped", False)]))
+    if wire.finish == "plastic":
+        dials += folded(number(design, "/wire/skin_mm", "Skin", "mm", 0.05, name="Thickness of the plastic skin"))
     mass = length * wire_section(diameter) * metal.density * 1e3
     figure = f"{diameter * 1e3:.2f} mm · {length:.2f} m · {mass:.1f} g · {effort}"
     return PartLine("wire", "Wire", wire_name(wire), figure, tuple(dials))

@@ -11,6 +11,7 @@ COUNTED = (
 SLIDE = "Slide magnets together, never let them snap: they pinch and splinter."
 HOLD_ENDS = "Hold both ends while cutting: short ends fly. Goggles on."
 KNIFE = "A knife is an adult's work."
+SHARP = "Cut sheet has sharp edges and corners: gloves, and file or fold the edges."
 FUMES = "Sand or scrape; do not burn enamel off: its fumes are harmful and the wire stays hot."
 HOT_PAPER = "Keep paper off the wire where it gets hot."
 

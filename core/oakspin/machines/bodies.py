@@ -30,8 +30,20 @@ def magnets_body(ohms: Array, mass: float, skin: float, cooling: Array) -> Body:
     return Body("magnets", ohms, heat, STILL_AIR * skin * cooling, cooling * 0, several=True)
 
 
-def wire_body(name: str, ohms: Array, diameter: Any, length: Any, radius: Any, metal: Metal, cooling: Array) -> Body:
+def wire_body(
+    name: str,
+    ohms: Array,
+    diameter: Any,
+    length: Any,
+    radius: Any,
+    metal: Metal,
+    cooling: Array,
+    *,
+    section: float = 0.0,
+) -> Body:
     """Thin wire in the air, its wind that of turning at a mean ``radius``; diameter, length, radius in m.
+
+    ``section`` in m2 where it is not that of a round wire.
 
     Source: Nusselt number of a thin cylinder, 0.9 in still air, 0.49 sqrt(Re) in wind
     (S. Churchill and M. Bernstein, J. Heat Transfer 99, 300, 1977).
@@ -41,7 +53,7 @@ def wire_body(name: str, ohms: Array, diameter: Any, length: Any, radius: Any, m
     return Body(
         name,
         ohms,
-        wire_section(diameter) * metal.density * length * metal.specific_heat,
+        (section or wire_section(diameter)) * metal.density * length * metal.specific_heat,
         0.9 * film * cooling,
         0.49 * film * np.sqrt(reynolds_per_speed) * cooling,
     )

@@ -44,6 +44,7 @@ CELLS: dict[CellName, Cell] = {
     "nimh_AAA": Cell("AAA NiMH", 1.3, 0.07, 12, 10.5, 44.5, 0.75, 1.1, end_ohms=1.5, zinc=False),
     "alkaline_9V": Cell("9 V block", 9.4, 1.7, 46, 26, 48, 0.2, 6.0, stands=False),
     "button_LR44": Cell("LR44 button", 1.55, 8.0, 2, 11.6, 5.4, 0.03, 1.0),
+    "coin_CR2032": Cell("CR2032 coin", 3.2, 20.0, 3, 20, 3.2, 0.02, 2.0, zinc=False),
     "lantern_6V": Cell("6 V lantern", 6.3, 0.5, 700, 67, 102, 6, 4.0, stands=False),
     "bench_supply": Cell("bench supply", 1.5, 0.05, 500, 60, 100, 1000, 1.5, end_ohms=1.0, stands=False, zinc=False),
 }
@@ -105,13 +106,13 @@ METALS: dict[WireMaterial, Metal] = {
     "copper": Metal("copper", 1.724e-8, 3.93e-3, 8960, 385, 117e9, 90e6, 0.8e9),
     "aluminum": Metal("aluminum", 2.82e-8, 3.9e-3, 2700, 900, 69e9, 60e6, 0.4e9),
     "brass": Metal("brass", 6.5e-8, 1.5e-3, 8500, 380, 105e9, 150e6, 1.2e9),
-    "steel": Metal("plain steel", 1.5e-7, 5e-3, 7850, 460, 200e9, 250e6, 1.5e9, magnetic=True),
+    "steel": Metal("florist's steel", 1.5e-7, 5e-3, 7850, 460, 200e9, 250e6, 1.5e9, magnetic=True),
 }
 
 NICKEL_RESISTIVITY = 7.0e-8  # ohm m at 20 C, the plating of terminals and magnets; handbook value
 
 FILM_FACTOR = {"sanded": 1.5, "handled": 3.0, "tarnished": 10.0}  # R. Holm, Electric Contacts; x/÷ 2
-FOOT_FORCE = {"barely": 2e-3, "light": 5e-3, "firm": 30e-3, "gripping": 100e-3}  # N; bench classes
+FOOT_FORCE = {"free": 0.3e-3, "barely": 2e-3, "light": 5e-3, "firm": 30e-3, "gripping": 100e-3}  # N; bench classes
 
 
 @dataclass(frozen=True)
@@ -130,6 +131,23 @@ SUPPORTS = {
     "safety_pin": Support("safety pin", 0.015, 1.5e-7, gives=1.1),
     "needle_eye": Support("needle's eye", 0.010, 1.8e-7),
     "bare_copper": Support("bare copper wire", 0.002, 1.724e-8, gives=1.2),
+}
+
+
+@dataclass(frozen=True)
+class Axle:
+    """What may hold a coil instead of its leads alone: mass in kg, radius and length in m."""
+
+    name: str
+    mass: float
+    radius: float
+    length: float
+    source: str = "a bottle cork, a third of a pencil; weighed and measured"
+
+
+AXLES = {
+    "cork": Axle("cork", 2.6e-3, 11e-3, 38e-3),
+    "pencil": Axle("pencil stub", 1.5e-3, 3.6e-3, 55e-3),
 }
 SEAT_DEPTH = {"open": 0.5e-3, "deep": 4e-3}  # m, from the seat to the brim, an open one a dent as deep as a wire
 MARKER_FILM = 1.5  # what is left of the paint where bare metal was kept free; bench experience

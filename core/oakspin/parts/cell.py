@@ -115,7 +115,7 @@ def pack_of(battery: Battery, draws: Draws) -> Pack:
         in_parallel=battery.in_parallel,
         volts=volts,
         ohms=cell.ohms * ohms * strings,
-        end_volts=volts * (cell.end_volts / cell.volts),
+        end_volts=volts * (1.0 if is_set else cell.end_volts / cell.volts),
         end_ohms=cell.end_ohms,
         charge=cell.charge_Ah * 3600 * battery.in_parallel * draws.value("cell_charge"),
         used=battery.used_percent / 100,

@@ -35,7 +35,8 @@ def wire_diameter(wire: Wire) -> float:
 
 def coated_diameter(wire: Wire) -> float:
     """Diameter with its skin in m, as turns lie side by side."""
-    return wire_diameter(wire) + (0.0 if wire.finish == "bare" else ENAMEL)
+    skin = {"bare": 0.0, "enameled": ENAMEL, "plastic": 2e-3 * wire.skin_mm}[wire.finish]
+    return wire_diameter(wire) + skin
 
 
 def wire_metal(wire: Wire) -> Metal:

@@ -164,7 +164,7 @@ def _life(machine: Machine, drive: Drive, live: Array) -> Array:
     outer = machine.total_ohms - pack.ohms_at(pack.used)
     fresh = pack.current(machine.total_ohms, pack.used)
     current = pack.current(outer + pack.ohms_at(used), used)
-    running = machine.free("starts") * drive.stall * current / fresh >= machine.load.dry
+    running = machine.free("starts") * drive.stall * current / np.maximum(fresh, 1e-12) >= machine.load.dry
     mean = live * current
     seconds = charge_at(pack, mean) / np.maximum(mean, 1e-9) * (1 - pack.used) / len(_STAGES)
     # Once stopped it stays stopped: nothing after the first stage that fails counts.

@@ -725,6 +725,24 @@ export interface components {
             width_deg: number;
         };
         /**
+         * Band
+         * @description A strip of sheet or foil that the frame is cut from instead of being bent from wire.
+         */
+        Band: {
+            /**
+             * Width Mm
+             * @description Width of the strip, round the axis.
+             * @default 6
+             */
+            width_mm?: number;
+            /**
+             * Thickness Mm
+             * @description Thickness of the sheet or foil.
+             * @default 0.1
+             */
+            thickness_mm?: number;
+        };
+        /**
          * Battery
          * @description One cell or a pack, and how it stands; or a bench supply.
          */
@@ -735,7 +753,7 @@ export interface components {
              * @default alkaline_AA
              * @enum {string}
              */
-            cell?: "alkaline_AAA" | "alkaline_AA" | "alkaline_C" | "alkaline_D" | "zinc_carbon_AA" | "nimh_AA" | "nimh_AAA" | "alkaline_9V" | "button_LR44" | "lantern_6V" | "bench_supply" | "own";
+            cell?: "alkaline_AAA" | "alkaline_AA" | "alkaline_C" | "alkaline_D" | "zinc_carbon_AA" | "nimh_AA" | "nimh_AAA" | "alkaline_9V" | "button_LR44" | "coin_CR2032" | "lantern_6V" | "bench_supply" | "own";
             /** @description The cell's data when cell is own. */
             own?: components["schemas"]["OwnCell"] | null;
             /**
@@ -785,6 +803,13 @@ export interface components {
              */
             type?: "copper" | "steel_clip";
             /**
+             * Tip
+             * @description State of the lead's end where it touches.
+             * @default bare
+             * @enum {string}
+             */
+            tip?: "bare" | "dirty" | "painted";
+            /**
              * Height Mm
              * @description Height of the touch above the stack's lower face.
              * @default 3
@@ -812,9 +837,22 @@ export interface components {
         };
         /**
          * Brushes
-         * @description Two springs of bare wire.
+         * @description Two springs of bare wire, or two pairs.
          */
         Brushes: {
+            /**
+             * Count
+             * @description One or two on each side.
+             * @default 2
+             * @enum {integer}
+             */
+            count?: 2 | 4;
+            /**
+             * Touching
+             * @description Whether the two sides touch each other, past the shaft.
+             * @default false
+             */
+            touching?: boolean;
             /**
              * Force Mn
              * @description How hard each presses, in millinewtons.
@@ -1067,11 +1105,11 @@ export interface components {
         Core: {
             /**
              * Form
-             * @description Solid rod or bolt, a pipe, or no iron.
+             * @description Steel rod, bolt, nail or pipe, or no iron.
              * @default rod
              * @enum {string}
              */
-            form?: "rod" | "pipe" | "none";
+            form?: "rod" | "bolt" | "nail" | "pipe" | "none";
             /**
              * Length Mm
              * @description Length of the bar.
@@ -1140,6 +1178,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "enameled",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -1147,6 +1186,9 @@ export interface components {
             /**
              * @default {
              *       "turns": 300,
+             *       "other_turns": null,
+             *       "joined": "series",
+             *       "open_arm": "none",
              *       "sense": "same"
              *     }
              */
@@ -1162,6 +1204,8 @@ export interface components {
             commutator?: components["schemas"]["Commutator"];
             /**
              * @default {
+             *       "count": 2,
+             *       "touching": false,
              *       "force_mN": 30,
              *       "width_mm": 0.6
              *     }
@@ -1199,7 +1243,8 @@ export interface components {
              * @default {
              *       "stacks": 2,
              *       "facing": "unlike",
-             *       "distance_mm": 12
+             *       "distance_mm": 12,
+             *       "out_of_line_mm": 0
              *     }
              */
             gap?: components["schemas"]["Gap"];
@@ -1287,11 +1332,11 @@ export interface components {
             magnets?: components["schemas"]["Magnets"];
             /**
              * Magnets On
-             * @description On the lying battery under the coil, or on the bench.
+             * @description On the lying battery under the coil, on the bench under it, upright beside it at the axle's height, or a ring on the bench into which the coil dips.
              * @default battery
              * @enum {string}
              */
-            magnets_on?: "battery" | "bench";
+            magnets_on?: "battery" | "bench" | "beside" | "around";
             /**
              * Second
              * @description An equal stack above the coil: none, with the same pole up, or turned over.
@@ -1314,6 +1359,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "enameled",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -1327,6 +1373,13 @@ export interface components {
              *     }
              */
             tails?: components["schemas"]["Tails"];
+            /**
+             * Axle
+             * @description What holds the coil: its own leads alone, or a cork or pencil with the leads as its ends.
+             * @default leads
+             * @enum {string}
+             */
+            axle?: "leads" | "cork" | "pencil";
             /**
              * Gap Mm
              * @description Clearance between the coil's lowest sweep and the magnet.
@@ -1349,7 +1402,8 @@ export interface components {
              *       "left": {
              *         "arcs": [],
              *         "bared": "all",
-             *         "rest": "enamel"
+             *         "rest": "enamel",
+             *         "worn_percent": 0
              *       },
              *       "right": {
              *         "arcs": [
@@ -1359,7 +1413,8 @@ export interface components {
              *           }
              *         ],
              *         "bared": "arcs",
-             *         "rest": "enamel"
+             *         "rest": "enamel",
+             *         "worn_percent": 0
              *       }
              *     }
              */
@@ -1428,6 +1483,37 @@ export interface components {
             coil?: components["schemas"]["Coil"];
         };
         /**
+         * Cup
+         * @description A small neodymium magnet with a steel washer on it, which holds the tip in the middle.
+         */
+        Cup: {
+            /**
+             * Diameter Mm
+             * @description Diameter of the cup's magnet.
+             * @default 8
+             */
+            diameter_mm?: number;
+            /**
+             * Thickness Mm
+             * @description Thickness of the cup's magnet.
+             * @default 3
+             */
+            thickness_mm?: number;
+            /**
+             * Washer Mm
+             * @description Thickness of the washer on it; 0 for none.
+             * @default 1
+             */
+            washer_mm?: number;
+            /**
+             * Pole
+             * @description Its upper pole: opposite to that of the stack below, or the same.
+             * @default opposite
+             * @enum {string}
+             */
+            pole?: "opposite" | "same";
+        };
+        /**
          * Decoration
          * @description What pupils add: a ribbon, a paper sail, beads; spread evenly round the axis.
          */
@@ -1487,6 +1573,28 @@ export interface components {
             deleted: boolean;
             /** Ticks */
             ticks: string[];
+        };
+        /**
+         * Dent
+         * @description A part of the track that somebody stepped on: its bore is no longer round.
+         */
+        Dent: {
+            /**
+             * At Mm
+             * @description Where its middle is, from the entry.
+             */
+            at_mm: number;
+            /**
+             * Length Mm
+             * @description How long it is.
+             * @default 30
+             */
+            length_mm?: number;
+            /**
+             * Flat Mm
+             * @description By how much the bore is lower there than it is wide.
+             */
+            flat_mm: number;
         };
         /**
          * Fan
@@ -1563,11 +1671,11 @@ export interface components {
             height_mm?: number;
             /**
              * Pressure
-             * @description How hard the feet press.
+             * @description How hard the feet press; free feet lean on the rim by their weight alone.
              * @default light
              * @enum {string}
              */
-            pressure?: "barely" | "light" | "firm" | "gripping";
+            pressure?: "free" | "barely" | "light" | "firm" | "gripping";
         };
         /**
          * Flag
@@ -1664,15 +1772,31 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "bare",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
             wire?: components["schemas"]["Wire"];
+            /** @description Strip of the wire's metal that the frame is cut from; none for wire. */
+            band?: components["schemas"]["Band"] | null;
+            /**
+             * Turns
+             * @description What turns: the frame, or cell and magnets under a frame that is held still.
+             * @default frame
+             * @enum {string}
+             */
+            turns?: "frame" | "battery";
             outline: components["schemas"]["Outline"];
             /**
              * @default {
              *       "seat": "dimple",
-             *       "off_center_mm": 0
+             *       "off_center_mm": 0,
+             *       "cup": {
+             *         "diameter_mm": 8,
+             *         "pole": "opposite",
+             *         "thickness_mm": 3,
+             *         "washer_mm": 1
+             *       }
              *     }
              */
             pivot?: components["schemas"]["Pivot"];
@@ -1730,6 +1854,12 @@ export interface components {
              * @default 12
              */
             distance_mm?: number;
+            /**
+             * Out Of Line Mm
+             * @description How far the magnets' middle stands above or below the bar.
+             * @default 0
+             */
+            out_of_line_mm?: number;
         };
         /**
          * HangingDesign
@@ -1782,6 +1912,12 @@ export interface components {
              */
             stack_on?: boolean;
             /**
+             * Rings Above
+             * @description Rings of the same size and pole, threaded on the shank over the head.
+             * @default 0
+             */
+            rings_above?: number;
+            /**
              * @default {
              *       "material": "steel",
              *       "head_mm": 8,
@@ -1789,6 +1925,7 @@ export interface components {
              *       "shank_mm": 4,
              *       "length_mm": 35,
              *       "tip_mm": 0.3,
+             *       "headless": false,
              *       "point_deg": 30
              *     }
              */
@@ -1796,6 +1933,7 @@ export interface components {
             /**
              * @default {
              *       "type": "copper",
+             *       "tip": "bare",
              *       "height_mm": 3,
              *       "side_deg": 0,
              *       "pressure": "light",
@@ -1811,6 +1949,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "bare",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -1885,6 +2024,12 @@ export interface components {
              * @enum {string}
              */
             rest?: "enamel" | "marker";
+            /**
+             * Worn Percent
+             * @description Share of the paint that has worn off where it rubs, percent.
+             * @default 0
+             */
+            worn_percent?: number;
         };
         /**
          * Lobes
@@ -1964,11 +2109,11 @@ export interface components {
             magnets?: components["schemas"]["Magnets"];
             /**
              * Magnets On
-             * @description On the lying battery under the coil, or on the bench.
+             * @description On the lying battery under the coil, on the bench under it, upright beside it at the axle's height, or a ring on the bench into which the coil dips.
              * @default battery
              * @enum {string}
              */
-            magnets_on?: "battery" | "bench";
+            magnets_on?: "battery" | "bench" | "beside" | "around";
             /**
              * Second
              * @description An equal stack above the coil: none, with the same pole up, or turned over.
@@ -1991,6 +2136,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "enameled",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -2004,6 +2150,13 @@ export interface components {
              *     }
              */
             tails?: components["schemas"]["Tails"];
+            /**
+             * Axle
+             * @description What holds the coil: its own leads alone, or a cork or pencil with the leads as its ends.
+             * @default leads
+             * @enum {string}
+             */
+            axle?: "leads" | "cork" | "pencil";
             /**
              * Gap Mm
              * @description Clearance between the coil's lowest sweep and the magnet.
@@ -2026,7 +2179,8 @@ export interface components {
              *       "left": {
              *         "arcs": [],
              *         "bared": "all",
-             *         "rest": "enamel"
+             *         "rest": "enamel",
+             *         "worn_percent": 0
              *       },
              *       "right": {
              *         "arcs": [
@@ -2040,7 +2194,8 @@ export interface components {
              *           }
              *         ],
              *         "bared": "arcs",
-             *         "rest": "enamel"
+             *         "rest": "enamel",
+             *         "worn_percent": 0
              *       }
              *     }
              */
@@ -2266,11 +2421,11 @@ export interface components {
         OwnCell: {
             /**
              * Chemistry
-             * @description What the cell is made of; lithium-ion is refused.
+             * @description What the cell is made of; a lithium-ion cell is refused.
              * @default alkaline
              * @enum {string}
              */
-            chemistry?: "alkaline" | "zinc_carbon" | "nimh" | "lithium_ion" | "lead_acid";
+            chemistry?: "alkaline" | "zinc_carbon" | "nimh" | "lithium_primary" | "lithium_ion" | "lead_acid";
             /**
              * Volts
              * @description Open-circuit volts of one cell.
@@ -2336,6 +2491,16 @@ export interface components {
              * @default 0
              */
             off_center_mm?: number;
+            /**
+             * @description The cup, where the seat is one.
+             * @default {
+             *       "diameter_mm": 8,
+             *       "thickness_mm": 3,
+             *       "washer_mm": 1,
+             *       "pole": "opposite"
+             *     }
+             */
+            cup?: components["schemas"]["Cup"];
         };
         /**
          * Plan
@@ -2511,6 +2676,12 @@ export interface components {
              */
             tip_mm?: number;
             /**
+             * Headless
+             * @description A nail without a head: the magnets hold to its cut end.
+             * @default false
+             */
+            headless?: boolean;
+            /**
              * Point Deg
              * @description Half of the point's cone angle.
              * @default 30
@@ -2616,7 +2787,8 @@ export interface components {
              * @default {
              *       "bared": "all",
              *       "arcs": [],
-             *       "rest": "enamel"
+             *       "rest": "enamel",
+             *       "worn_percent": 0
              *     }
              */
             left?: components["schemas"]["Lead"];
@@ -2630,7 +2802,8 @@ export interface components {
              *           "width_deg": 180
              *         }
              *       ],
-             *       "rest": "enamel"
+             *       "rest": "enamel",
+             *       "worn_percent": 0
              *     }
              */
             right?: components["schemas"]["Lead"];
@@ -2781,6 +2954,24 @@ export interface components {
              */
             kinks?: components["schemas"]["Kink"][];
             /**
+             * Dents
+             * @description Parts that somebody stepped on.
+             * @default []
+             */
+            dents?: components["schemas"]["Dent"][];
+            /**
+             * Oval Mm
+             * @description By how much the whole bore is lower than it is wide, as when squeezed.
+             * @default 0
+             */
+            oval_mm?: number;
+            /**
+             * Loosens
+             * @description Pitch at the far end over that at the entry, growing evenly.
+             * @default 1
+             */
+            loosens?: number;
+            /**
              * @default {
              *       "form": "straight",
              *       "radius_mm": 300,
@@ -2862,6 +3053,12 @@ export interface components {
              */
             rear?: components["schemas"]["Magnets"];
             /**
+             * Hull Mm
+             * @description Thickness of a paper hull round the cell.
+             * @default 0
+             */
+            hull_mm?: number;
+            /**
              * Nose G
              * @description Mass of the nose decoration.
              * @default 0
@@ -2875,6 +3072,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "bare",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -2891,6 +3089,9 @@ export interface components {
              *       "price_per_kg": 30,
              *       "stretches": [],
              *       "kinks": [],
+             *       "dents": [],
+             *       "oval_mm": 0,
+             *       "loosens": 1,
              *       "plan": {
              *         "form": "straight",
              *         "radius_mm": 300,
@@ -2944,6 +3145,25 @@ export interface components {
              */
             turns?: number;
             /**
+             * Other Turns
+             * @description Turns on the arm that is not marked; none for as many.
+             */
+            other_turns?: number | null;
+            /**
+             * Joined
+             * @description Both arms in one wire, or each across both segments.
+             * @default series
+             * @enum {string}
+             */
+            joined?: "series" | "parallel";
+            /**
+             * Open Arm
+             * @description Arm whose wire is broken, if any.
+             * @default none
+             * @enum {string}
+             */
+            open_arm?: "none" | "marked" | "other";
+            /**
              * Sense
              * @description Both arms wound in one sense seen along the bar, or opposed.
              * @default same
@@ -2979,6 +3199,12 @@ export interface components {
              * @enum {string}
              */
             finish?: "bare" | "enameled" | "plastic";
+            /**
+             * Skin Mm
+             * @description Thickness of a plastic skin; enamel has its own.
+             * @default 0.4
+             */
+            skin_mm?: number;
             /**
              * Ends Stripped
              * @description Whether the skin is taken off where the wire touches.
@@ -3368,7 +3594,9 @@ export interface components {
          *     or mm, each within its own limits in ``sizes``.
          *
          *     ``label`` names it beside its part, ``name`` where it stands alone. ``tuned`` ranks the numbers that are tuned
-         *     first, from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise.
+         *     first, from 1; 0 for the others. ``built`` marks those that a trial notes where they came out otherwise;
+         *     ``more`` those that few need: they are folded away until they are asked for; ``common`` whether such a one says
+         *     what most benches have.
          */
         Dial: {
             /**
@@ -3441,6 +3669,16 @@ export interface components {
              * @default false
              */
             built: boolean;
+            /**
+             * More
+             * @default false
+             */
+            more: boolean;
+            /**
+             * Common
+             * @default true
+             */
+            common: boolean;
         };
         /**
          * Dimension
@@ -4752,6 +4990,24 @@ export interface components {
             value: number;
         };
         /**
+         * Band
+         * @description A strip of sheet or foil that the frame is cut from instead of being bent from wire.
+         */
+        BandAnswer: {
+            /**
+             * Width Mm
+             * @description Width of the strip, round the axis.
+             * @default 6
+             */
+            width_mm: number;
+            /**
+             * Thickness Mm
+             * @description Thickness of the sheet or foil.
+             * @default 0.1
+             */
+            thickness_mm: number;
+        };
+        /**
          * Battery
          * @description One cell or a pack, and how it stands; or a bench supply.
          */
@@ -4762,7 +5018,7 @@ export interface components {
              * @default alkaline_AA
              * @enum {string}
              */
-            cell: "alkaline_AAA" | "alkaline_AA" | "alkaline_C" | "alkaline_D" | "zinc_carbon_AA" | "nimh_AA" | "nimh_AAA" | "alkaline_9V" | "button_LR44" | "lantern_6V" | "bench_supply" | "own";
+            cell: "alkaline_AAA" | "alkaline_AA" | "alkaline_C" | "alkaline_D" | "zinc_carbon_AA" | "nimh_AA" | "nimh_AAA" | "alkaline_9V" | "button_LR44" | "coin_CR2032" | "lantern_6V" | "bench_supply" | "own";
             /** @description The cell's data when cell is own. */
             own: components["schemas"]["OwnCellAnswer"] | null;
             /**
@@ -4812,6 +5068,13 @@ export interface components {
              */
             type: "copper" | "steel_clip";
             /**
+             * Tip
+             * @description State of the lead's end where it touches.
+             * @default bare
+             * @enum {string}
+             */
+            tip: "bare" | "dirty" | "painted";
+            /**
              * Height Mm
              * @description Height of the touch above the stack's lower face.
              * @default 3
@@ -4839,9 +5102,22 @@ export interface components {
         };
         /**
          * Brushes
-         * @description Two springs of bare wire.
+         * @description Two springs of bare wire, or two pairs.
          */
         BrushesAnswer: {
+            /**
+             * Count
+             * @description One or two on each side.
+             * @default 2
+             * @enum {integer}
+             */
+            count: 2 | 4;
+            /**
+             * Touching
+             * @description Whether the two sides touch each other, past the shaft.
+             * @default false
+             */
+            touching: boolean;
             /**
              * Force Mn
              * @description How hard each presses, in millinewtons.
@@ -5094,11 +5370,11 @@ export interface components {
         CoreAnswer: {
             /**
              * Form
-             * @description Solid rod or bolt, a pipe, or no iron.
+             * @description Steel rod, bolt, nail or pipe, or no iron.
              * @default rod
              * @enum {string}
              */
-            form: "rod" | "pipe" | "none";
+            form: "rod" | "bolt" | "nail" | "pipe" | "none";
             /**
              * Length Mm
              * @description Length of the bar.
@@ -5167,6 +5443,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "enameled",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -5174,6 +5451,9 @@ export interface components {
             /**
              * @default {
              *       "turns": 300,
+             *       "other_turns": null,
+             *       "joined": "series",
+             *       "open_arm": "none",
              *       "sense": "same"
              *     }
              */
@@ -5189,6 +5469,8 @@ export interface components {
             commutator: components["schemas"]["CommutatorAnswer"];
             /**
              * @default {
+             *       "count": 2,
+             *       "touching": false,
              *       "force_mN": 30,
              *       "width_mm": 0.6
              *     }
@@ -5226,7 +5508,8 @@ export interface components {
              * @default {
              *       "stacks": 2,
              *       "facing": "unlike",
-             *       "distance_mm": 12
+             *       "distance_mm": 12,
+             *       "out_of_line_mm": 0
              *     }
              */
             gap: components["schemas"]["GapAnswer"];
@@ -5314,11 +5597,11 @@ export interface components {
             magnets: components["schemas"]["MagnetsAnswer"];
             /**
              * Magnets On
-             * @description On the lying battery under the coil, or on the bench.
+             * @description On the lying battery under the coil, on the bench under it, upright beside it at the axle's height, or a ring on the bench into which the coil dips.
              * @default battery
              * @enum {string}
              */
-            magnets_on: "battery" | "bench";
+            magnets_on: "battery" | "bench" | "beside" | "around";
             /**
              * Second
              * @description An equal stack above the coil: none, with the same pole up, or turned over.
@@ -5341,6 +5624,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "enameled",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -5354,6 +5638,13 @@ export interface components {
              *     }
              */
             tails: components["schemas"]["TailsAnswer"];
+            /**
+             * Axle
+             * @description What holds the coil: its own leads alone, or a cork or pencil with the leads as its ends.
+             * @default leads
+             * @enum {string}
+             */
+            axle: "leads" | "cork" | "pencil";
             /**
              * Gap Mm
              * @description Clearance between the coil's lowest sweep and the magnet.
@@ -5376,7 +5667,8 @@ export interface components {
              *       "left": {
              *         "arcs": [],
              *         "bared": "all",
-             *         "rest": "enamel"
+             *         "rest": "enamel",
+             *         "worn_percent": 0
              *       },
              *       "right": {
              *         "arcs": [
@@ -5386,7 +5678,8 @@ export interface components {
              *           }
              *         ],
              *         "bared": "arcs",
-             *         "rest": "enamel"
+             *         "rest": "enamel",
+             *         "worn_percent": 0
              *       }
              *     }
              */
@@ -5455,6 +5748,37 @@ export interface components {
             coil: components["schemas"]["CoilAnswer"];
         };
         /**
+         * Cup
+         * @description A small neodymium magnet with a steel washer on it, which holds the tip in the middle.
+         */
+        CupAnswer: {
+            /**
+             * Diameter Mm
+             * @description Diameter of the cup's magnet.
+             * @default 8
+             */
+            diameter_mm: number;
+            /**
+             * Thickness Mm
+             * @description Thickness of the cup's magnet.
+             * @default 3
+             */
+            thickness_mm: number;
+            /**
+             * Washer Mm
+             * @description Thickness of the washer on it; 0 for none.
+             * @default 1
+             */
+            washer_mm: number;
+            /**
+             * Pole
+             * @description Its upper pole: opposite to that of the stack below, or the same.
+             * @default opposite
+             * @enum {string}
+             */
+            pole: "opposite" | "same";
+        };
+        /**
          * Decoration
          * @description What pupils add: a ribbon, a paper sail, beads; spread evenly round the axis.
          */
@@ -5483,6 +5807,28 @@ export interface components {
              * @default -20
              */
             height_mm: number;
+        };
+        /**
+         * Dent
+         * @description A part of the track that somebody stepped on: its bore is no longer round.
+         */
+        DentAnswer: {
+            /**
+             * At Mm
+             * @description Where its middle is, from the entry.
+             */
+            at_mm: number;
+            /**
+             * Length Mm
+             * @description How long it is.
+             * @default 30
+             */
+            length_mm: number;
+            /**
+             * Flat Mm
+             * @description By how much the bore is lower there than it is wide.
+             */
+            flat_mm: number;
         };
         /**
          * Fan
@@ -5534,11 +5880,11 @@ export interface components {
             height_mm: number;
             /**
              * Pressure
-             * @description How hard the feet press.
+             * @description How hard the feet press; free feet lean on the rim by their weight alone.
              * @default light
              * @enum {string}
              */
-            pressure: "barely" | "light" | "firm" | "gripping";
+            pressure: "free" | "barely" | "light" | "firm" | "gripping";
         };
         /**
          * Flag
@@ -5635,15 +5981,31 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "bare",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
             wire: components["schemas"]["WireAnswer"];
+            /** @description Strip of the wire's metal that the frame is cut from; none for wire. */
+            band: components["schemas"]["BandAnswer"] | null;
+            /**
+             * Turns
+             * @description What turns: the frame, or cell and magnets under a frame that is held still.
+             * @default frame
+             * @enum {string}
+             */
+            turns: "frame" | "battery";
             outline: components["schemas"]["OutlineAnswer"];
             /**
              * @default {
              *       "seat": "dimple",
-             *       "off_center_mm": 0
+             *       "off_center_mm": 0,
+             *       "cup": {
+             *         "diameter_mm": 8,
+             *         "pole": "opposite",
+             *         "thickness_mm": 3,
+             *         "washer_mm": 1
+             *       }
              *     }
              */
             pivot: components["schemas"]["PivotAnswer"];
@@ -5701,6 +6063,12 @@ export interface components {
              * @default 12
              */
             distance_mm: number;
+            /**
+             * Out Of Line Mm
+             * @description How far the magnets' middle stands above or below the bar.
+             * @default 0
+             */
+            out_of_line_mm: number;
         };
         /**
          * HangingDesign
@@ -5753,6 +6121,12 @@ export interface components {
              */
             stack_on: boolean;
             /**
+             * Rings Above
+             * @description Rings of the same size and pole, threaded on the shank over the head.
+             * @default 0
+             */
+            rings_above: number;
+            /**
              * @default {
              *       "material": "steel",
              *       "head_mm": 8,
@@ -5760,6 +6134,7 @@ export interface components {
              *       "shank_mm": 4,
              *       "length_mm": 35,
              *       "tip_mm": 0.3,
+             *       "headless": false,
              *       "point_deg": 30
              *     }
              */
@@ -5767,6 +6142,7 @@ export interface components {
             /**
              * @default {
              *       "type": "copper",
+             *       "tip": "bare",
              *       "height_mm": 3,
              *       "side_deg": 0,
              *       "pressure": "light",
@@ -5782,6 +6158,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "bare",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -5856,6 +6233,12 @@ export interface components {
              * @enum {string}
              */
             rest: "enamel" | "marker";
+            /**
+             * Worn Percent
+             * @description Share of the paint that has worn off where it rubs, percent.
+             * @default 0
+             */
+            worn_percent: number;
         };
         /**
          * Lobes
@@ -5935,11 +6318,11 @@ export interface components {
             magnets: components["schemas"]["MagnetsAnswer"];
             /**
              * Magnets On
-             * @description On the lying battery under the coil, or on the bench.
+             * @description On the lying battery under the coil, on the bench under it, upright beside it at the axle's height, or a ring on the bench into which the coil dips.
              * @default battery
              * @enum {string}
              */
-            magnets_on: "battery" | "bench";
+            magnets_on: "battery" | "bench" | "beside" | "around";
             /**
              * Second
              * @description An equal stack above the coil: none, with the same pole up, or turned over.
@@ -5962,6 +6345,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "enameled",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -5975,6 +6359,13 @@ export interface components {
              *     }
              */
             tails: components["schemas"]["TailsAnswer"];
+            /**
+             * Axle
+             * @description What holds the coil: its own leads alone, or a cork or pencil with the leads as its ends.
+             * @default leads
+             * @enum {string}
+             */
+            axle: "leads" | "cork" | "pencil";
             /**
              * Gap Mm
              * @description Clearance between the coil's lowest sweep and the magnet.
@@ -5997,7 +6388,8 @@ export interface components {
              *       "left": {
              *         "arcs": [],
              *         "bared": "all",
-             *         "rest": "enamel"
+             *         "rest": "enamel",
+             *         "worn_percent": 0
              *       },
              *       "right": {
              *         "arcs": [
@@ -6011,7 +6403,8 @@ export interface components {
              *           }
              *         ],
              *         "bared": "arcs",
-             *         "rest": "enamel"
+             *         "rest": "enamel",
+             *         "worn_percent": 0
              *       }
              *     }
              */
@@ -6237,11 +6630,11 @@ export interface components {
         OwnCellAnswer: {
             /**
              * Chemistry
-             * @description What the cell is made of; lithium-ion is refused.
+             * @description What the cell is made of; a lithium-ion cell is refused.
              * @default alkaline
              * @enum {string}
              */
-            chemistry: "alkaline" | "zinc_carbon" | "nimh" | "lithium_ion" | "lead_acid";
+            chemistry: "alkaline" | "zinc_carbon" | "nimh" | "lithium_primary" | "lithium_ion" | "lead_acid";
             /**
              * Volts
              * @description Open-circuit volts of one cell.
@@ -6307,6 +6700,16 @@ export interface components {
              * @default 0
              */
             off_center_mm: number;
+            /**
+             * @description The cup, where the seat is one.
+             * @default {
+             *       "diameter_mm": 8,
+             *       "thickness_mm": 3,
+             *       "washer_mm": 1,
+             *       "pole": "opposite"
+             *     }
+             */
+            cup: components["schemas"]["CupAnswer"];
         };
         /**
          * Plan
@@ -6573,6 +6976,12 @@ export interface components {
              */
             tip_mm: number;
             /**
+             * Headless
+             * @description A nail without a head: the magnets hold to its cut end.
+             * @default false
+             */
+            headless: boolean;
+            /**
              * Point Deg
              * @description Half of the point's cone angle.
              * @default 30
@@ -6668,7 +7077,8 @@ export interface components {
              * @default {
              *       "bared": "all",
              *       "arcs": [],
-             *       "rest": "enamel"
+             *       "rest": "enamel",
+             *       "worn_percent": 0
              *     }
              */
             left: components["schemas"]["LeadAnswer"];
@@ -6682,7 +7092,8 @@ export interface components {
              *           "width_deg": 180
              *         }
              *       ],
-             *       "rest": "enamel"
+             *       "rest": "enamel",
+             *       "worn_percent": 0
              *     }
              */
             right: components["schemas"]["LeadAnswer"];
@@ -6833,6 +7244,24 @@ export interface components {
              */
             kinks: components["schemas"]["KinkAnswer"][];
             /**
+             * Dents
+             * @description Parts that somebody stepped on.
+             * @default []
+             */
+            dents: components["schemas"]["DentAnswer"][];
+            /**
+             * Oval Mm
+             * @description By how much the whole bore is lower than it is wide, as when squeezed.
+             * @default 0
+             */
+            oval_mm: number;
+            /**
+             * Loosens
+             * @description Pitch at the far end over that at the entry, growing evenly.
+             * @default 1
+             */
+            loosens: number;
+            /**
              * @default {
              *       "form": "straight",
              *       "radius_mm": 300,
@@ -6914,6 +7343,12 @@ export interface components {
              */
             rear: components["schemas"]["MagnetsAnswer"];
             /**
+             * Hull Mm
+             * @description Thickness of a paper hull round the cell.
+             * @default 0
+             */
+            hull_mm: number;
+            /**
              * Nose G
              * @description Mass of the nose decoration.
              * @default 0
@@ -6927,6 +7362,7 @@ export interface components {
              *       },
              *       "material": "copper",
              *       "finish": "bare",
+             *       "skin_mm": 0.4,
              *       "ends_stripped": true
              *     }
              */
@@ -6943,6 +7379,9 @@ export interface components {
              *       "price_per_kg": 30,
              *       "stretches": [],
              *       "kinks": [],
+             *       "dents": [],
+             *       "oval_mm": 0,
+             *       "loosens": 1,
              *       "plan": {
              *         "form": "straight",
              *         "radius_mm": 300,
@@ -7035,6 +7474,25 @@ export interface components {
              */
             turns: number;
             /**
+             * Other Turns
+             * @description Turns on the arm that is not marked; none for as many.
+             */
+            other_turns: number | null;
+            /**
+             * Joined
+             * @description Both arms in one wire, or each across both segments.
+             * @default series
+             * @enum {string}
+             */
+            joined: "series" | "parallel";
+            /**
+             * Open Arm
+             * @description Arm whose wire is broken, if any.
+             * @default none
+             * @enum {string}
+             */
+            open_arm: "none" | "marked" | "other";
+            /**
              * Sense
              * @description Both arms wound in one sense seen along the bar, or opposed.
              * @default same
@@ -7070,6 +7528,12 @@ export interface components {
              * @enum {string}
              */
             finish: "bare" | "enameled" | "plastic";
+            /**
+             * Skin Mm
+             * @description Thickness of a plastic skin; enamel has its own.
+             * @default 0.4
+             */
+            skin_mm: number;
             /**
              * Ends Stripped
              * @description Whether the skin is taken off where the wire touches.

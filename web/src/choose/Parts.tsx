@@ -1,7 +1,7 @@
 import { memo, useState } from "react";
 import { Button, Disclosure, DisclosurePanel, Heading } from "react-aria-components";
 import styled from "styled-components";
-import type { PartLine } from "../api/client";
+import type { Dial, PartLine } from "../api/client";
 import { DialControl, type TurnDial } from "./Dials";
 import { PartPicture } from "./PartPicture";
 
@@ -40,15 +40,32 @@ const Part = memo(function Part({ part, isOpen, setOpen, turn }: PartProps) {
       <DisclosurePanel>
         {isOpen && (
           <Dials>
-            {part.dials.map((dial) => (
-              <DialControl key={`${dial.pointer}${dial.type}`} dial={dial} turn={turn} />
-            ))}
+            <DialList dials={part.dials.filter((dial) => !dial.more)} turn={turn} />
+            <More dials={part.dials.filter((dial) => dial.more)} part={part.title} turn={turn} />
           </Dials>
         )}
       </DisclosurePanel>
     </Line>
   );
 });
+
+function DialList({ dials, turn }: { dials: Dial[]; turn: TurnDial }) {
+  return dials.map((dial) => <DialControl key={`${dial.pointer}${dial.type}`} dial={dial} turn={turn} />);
+}
+
+/** What few need of a part: folded away, but open where it already says something out of the common. */
+function More({ dials, part, turn }: { dials: Dial[]; part: string; turn: TurnDial }) {
+  const [isOpen, setOpen] = useState(dials.some((dial) => !dial.common));
+  if (dials.length === 0) return null;
+  return (
+    <Disclosure isExpanded={isOpen} onExpandedChange={setOpen}>
+      <MoreButton slot="trigger" aria-label={`More of ${part}`}>
+        {isOpen ? "Less" : `More: ${dials.map((dial) => dial.label.replace("… ", "")).join(", ")}`}
+      </MoreButton>
+      <DisclosurePanel>{isOpen && <DialList dials={dials} turn={turn} />}</DisclosurePanel>
+    </Disclosure>
+  );
+}
 
 const Column = styled.section`
   overflow-y: auto;
@@ -93,4 +110,17 @@ const Opener = styled(Button)`
 `;
 const Dials = styled.div`
   padding: 0 2px 8px 8px;
+`;
+const MoreButton = styled(Button)`
+  background: none;
+  border: 0;
+  padding: 5px 0;
+  width: 100%;
+  text-align: left;
+  cursor: pointer;
+  font-size: 0.8rem;
+  color: ${({ theme }) => theme.action};
+  &:hover {
+    text-decoration: underline;
+  }
 `;

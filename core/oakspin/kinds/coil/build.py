@@ -11,10 +11,11 @@ from oakspin.kinds.coil.numbers import TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.steps import FUMES, HOLD_ENDS, HOT_PAPER, KNIFE, SLIDE, fills, lay_out
+from oakspin.machines.coil.causes import former_radius, windable
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_from, wire_length
 from oakspin.machines.coil.strip import upright_pose
-from oakspin.parts.catalogue import SUPPORTS
+from oakspin.parts.catalogue import AXLES, SUPPORTS
 from oakspin.parts.wire import EASY_BEND, bend_moment, wire_diameter, wire_metal
 
 SPARE = 40.0  # mm to hold while winding
@@ -70,9 +71,9 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[SetLength, ...]:
         SetLength("Seat above the bench, left", round(axle - rise, 1), "the gauge on the template"),
         SetLength("Seat above the bench, right", round(axle + rise, 1), "the gauge on the template"),
         SetLength(
-            "Gap between coil and magnet",
+            "Axle above the ring" if design.magnets_on == "around" else "Gap between coil and magnet",
             design.gap_mm,
-            f"{fills(design.gap_mm)} under the coil",
+            f"{fills(design.gap_mm)} {'beside' if design.magnets_on == 'beside' else 'under'} the coil",
         ),
     ]
     if design.kind == "lobes":
@@ -107,7 +108,8 @@ def _cut(design: CoilMotor, shape: CoilShape) -> Step:
 def _wind(design: CoilMotor, shape: CoilShape) -> Step:
     by, along, across = _former(design, shape)
     turns = int(shape.wound.turns)
-    stiff = bend_moment(wire_diameter(design.wire), wire_metal(design.wire)) > EASY_BEND
+    moment = bend_moment(wire_diameter(design.wire), wire_metal(design.wire))
+    stiff = moment > EASY_BEND
     what = (
         f"a round former of {along:g} mm"
         if by == "round" and design.kind == "cradle"
@@ -119,6 +121,8 @@ def _wind(design: CoilMotor, shape: CoilShape) -> Step:
         length=design.tails.length_mm + SPARE / 2, turns=turns, turns_2="turn" if turns == 1 else "turns", what=what
     )
     hard = " The wire is stiff: an adult's hands, or a thinner gauge." if stiff else ""
+    if moment > windable(former_radius(shape)):
+        hard = " No fingers wind wire this stiff on so thin a former: take a thinner gauge first."
     return Step("wind", "Wind the coil", text + hard, 2 + turns / TURNS_A_MINUTE, ("former",), adult=stiff)
 
 
@@ -140,7 +144,8 @@ def _tie(design: CoilMotor, shape: CoilShape) -> Step | None:
 
 
 def _tails(design: CoilMotor, shape: CoilShape) -> Step:
-    text = say.TAILS.format(length=design.tails.length_mm)
+    held = AXLES.get(design.axle)
+    text = (say.AXLE if held else say.TAILS).format(length=design.tails.length_mm, name=held.name if held else "")
     if design.supports.stops:
         text += say.TAILS_2
     return Step("tails", "Set the leads opposite and in line", text, 5, ("pliers", "wire cutter", "ruler"))
@@ -215,19 +220,26 @@ def _supports(design: CoilMotor, shape: CoilShape) -> Step:
 
 def _place(design: CoilMotor, shape: CoilShape) -> Step:
     magnets = design.magnets
-    under = (
-        "on the lying battery, under the middle of the coil"
-        if design.magnets_on == "battery"
-        else "on the bench under the middle of the coil"
-    )
+    way = "toward the coil" if design.magnets_on == "beside" else "up"
     pole = (
-        f"{magnets.pole_up} up"
+        f"{magnets.pole_up} {way}"
         if magnets.magnetized == "along"
         else "magnetized across: take others for a motor that turns"
     )
-    text = say.PLACE.format(under=under, pole=pole, gap=design.gap_mm)
+    raised = mm(float(shape.base))
+    text, under = {
+        "battery": (say.PLACE, "on the lying battery, under the middle of the coil"),
+        "bench": (say.PLACE, "on the bench under the middle of the coil"),
+        "beside": (say.PLACE_BESIDE, ""),
+        "around": (say.PLACE_AROUND, f"blocks of wood {raised:.0f} mm high" if raised else "the bench"),
+    }[design.magnets_on]
+    text = text.format(under=under, pole=pole, gap=design.gap_mm)
     if design.second != "none":
-        text += say.PLACE_2.format(the_same_pole_up="the same pole up" if design.second == "same" else "turned over")
+        same = design.second == "same"
+        if design.magnets_on == "beside":
+            text += say.PLACE_3.format(turned="the other pole toward the coil" if same else "the same pole toward it")
+        else:
+            text += say.PLACE_2.format(the_same_pole_up="the same pole up" if same else "turned over")
     return Step("place", "Magnets and gap", text, 4, ("compass", "coins"), caution=SLIDE)
 
 
@@ -244,6 +256,11 @@ def _fan(design: CoilMotor, shape: CoilShape) -> Step | None:
     )
 
 
+def pose_word(design: CoilMotor) -> str:
+    """How the coil is while the magnets push it best."""
+    return "lies flat" if design.magnets_on == "beside" else "stands upright"
+
+
 def rest_words(turned: float) -> str:
     """Where the marked side points, turned so far counter-clockwise from up in degrees."""
     sides = {0: "up", 90: "to the left", 180: "down", 270: "to the right", 360: "up"}
@@ -258,7 +275,7 @@ def _checks(design: CoilMotor) -> tuple[str, ...]:
         say.CHECKS_2,
         "Flicked, it spins freely for some turns.",
         say.CHECKS_3 if design.rests_deg is None else say.CHECKS_6.format(how=rest_words(design.rests_deg)),
-        say.CHECKS_4 if design.kind == "cradle" else say.CHECKS_5,
+        say.CHECKS_4.format(pose=pose_word(design)) if design.kind == "cradle" else say.CHECKS_5,
     )
 
 

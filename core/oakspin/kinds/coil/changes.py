@@ -9,11 +9,13 @@ from oakspin.design.coil import CradleDesign
 from oakspin.kinds.change import Change, change
 from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.numbers import RESTS
-from oakspin.kinds.coil.patterns import PATTERNS, good_pattern, nearest_upright, plain
+from oakspin.kinds.coil.patterns import good_pattern, nearest_driven, patterns, plain
 from oakspin.kinds.common_changes import battery_changes, magnet_grades, sanded, wire_changes
 from oakspin.kinds.geometry import mm
 from oakspin.machines.coil.shape import CoilMotor, coil_shape
+from oakspin.parts.catalogue import AXLES
 
+THIN = 0.4e-3  # m, wire thinner than which is better held by something stiff
 CELLS_TO_TRY: tuple[CellName, ...] = ("alkaline_AA", "alkaline_C", "nimh_AA")
 
 
@@ -24,19 +26,21 @@ def coil_changes(design: CoilMotor) -> tuple[Change, ...]:
 
 
 def _leads(design: CoilMotor) -> Iterator[Change]:
-    strip = design.strip
+    strip, pose = design.strip, "lies flat" if design.magnets_on == "beside" else "stands upright"
     for name, lead in (("left", strip.left), ("right", strip.right)):
         if lead.bared == "none":
             yield change(f"Bare the {name} lead all round", (f"/strip/{name}/bared", "all"))
         if lead.bared != "arcs":
             continue
-        turn = nearest_upright(lead.arcs[0].center_deg) - lead.arcs[0].center_deg
+        if lead.rest == "marker" and lead.worn_percent > 0:
+            yield change(f"Paint the rest of the {name} lead anew", (f"/strip/{name}/worn_percent", 0.0))
+        turn = nearest_driven(design, lead.arcs[0].center_deg) - lead.arcs[0].center_deg
         at = f"/strip/{name}/arcs"
         for by in (turn, turn - 180.0 if turn > 0 else turn + 180.0):
             if abs(by) > 2:
                 place = (f"{at}/0/center_deg", lead.arcs[0].center_deg + by)
                 way = "on" if by > 0 else "back"
-                yield change(say.LEADS.format(name=name, by=abs(by), way=way), place)
+                yield change(say.LEADS.format(name=name, by=abs(by), way=way, pose=pose), place)
         best = 180.0 / len(lead.arcs)
         for width in (best, 0.85 * best):
             if abs(lead.arcs[0].width_deg - width) > 8:
@@ -44,7 +48,7 @@ def _leads(design: CoilMotor) -> Iterator[Change]:
                 text = f"{word} the {name} lead: {lead.arcs[0].width_deg:g} → {width:g}°"
                 yield change(text, (f"{at}/0/width_deg", width))
     if strip.left.bared == strip.right.bared == "all":
-        painted = PATTERNS["both bare, half painted"] if design.kind == "cradle" else None
+        painted = patterns(design)["both bare, half painted"] if design.kind == "cradle" else None
         if painted:
             yield change("Paint half of the right lead with a marker", ("/strip", plain(painted)))
     if strip != good_pattern(design):
@@ -72,7 +76,10 @@ def _flick(design: CoilMotor) -> Iterator[Change]:
 def _gap(design: CoilMotor) -> Iterator[Change]:
     for gap in (1.5, 2.5, 4.0, 6.0, 10.0):
         if abs(gap - design.gap_mm) > 0.4:
-            word = "Lower the coil" if gap < design.gap_mm else "Raise the coil"
+            near = gap < design.gap_mm
+            word = "Lower the coil" if near else "Raise the coil"
+            if design.magnets_on == "beside":
+                word = "Move the magnets nearer" if near else "Move the magnets away"
             yield change(f"{word}: gap {design.gap_mm:g} → {gap:g} mm", ("/gap_mm", gap))
 
 
@@ -82,6 +89,10 @@ def _balance(design: CoilMotor) -> Iterator[Change]:
         yield change("Set the leads on the coil's middle line", ("/tails/off_opposite_mm", 0.0))
     if tails.out_of_line_deg > 1:
         yield change("Bend the leads in line", ("/tails/out_of_line_deg", 0.5))
+    if design.axle == "leads" and coil_shape(design).wire < THIN:
+        cork, least = AXLES["cork"], 2e3 * AXLES["cork"].radius
+        if 2 * mm(coil_shape(design).wound.measures.reach) >= least:
+            yield change(f"Wind it round a {cork.name}, the leads fixed in its ends", ("/axle", "cork"), effort=0.08)
     if not tails.tied:
         yield change("Tie the bundle with its own leads", ("/tails/tied", True))
     if design.imbalance_mm is not None and design.imbalance_mm > 0.1:
@@ -130,7 +141,8 @@ def _magnets(design: CoilMotor) -> Iterator[Change]:
         if 1 <= count <= 12 and magnets.thickness_mm * count <= 120:
             yield change(text, ("/magnets/count", count), effort=0.05)
     if design.second != "none":
-        yield change("Turn the upper magnets over", ("/second", "same" if design.second == "turned" else "turned"))
+        which = "opposite" if design.magnets_on == "beside" else "upper"
+        yield change(f"Turn the {which} magnets over", ("/second", "same" if design.second == "turned" else "turned"))
     if magnets.magnetized == "across":
         yield change("Take magnets magnetized through their thickness", ("/magnets/magnetized", "along"), effort=0.1)
     yield from magnet_grades(magnets)
@@ -141,7 +153,7 @@ def _power(design: CoilMotor) -> Iterator[Change]:
     if design.battery.cell == "bench_supply":
         for times, word in ((0.25, "down"), (0.5, "down"), (2.0, "up")):
             volts = round(supply.volts * times, 2)
-            if 0.5 <= volts <= 15:
+            if 0.5 <= volts <= 30:
                 yield change(
                     f"Turn the supply {word}: {supply.volts:g} → {volts:g} V", ("/battery/supply/volts", volts)
                 )

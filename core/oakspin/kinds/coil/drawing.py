@@ -68,6 +68,8 @@ class Layout:
         side = max(mm(shape.half_spacing) + BEYOND, along) + 2
         self.ring = RING * reach + 3
         end = max(self.ring * (1 + SWELL) + 1, mm(across) + 2, mm(shape.base / 2) + 2)
+        beside = mm(shape.over + shape.stack) if design.magnets_on == "beside" else 0.0
+        end = max(end, beside + 2)
         whole = 2 * (side + end) + BETWEEN
         self.side, self.end = side - whole / 2, whole / 2 - end
         self.wide = whole / 2
@@ -92,15 +94,16 @@ def draw_coil(design: CoilMotor, machine: Machine, drive: Drive) -> Geometry:
     labels = (*_labels(design, shape, at), *ring_labels)
     moving = _moving(design, shape, at, pose, flows)
     left, bottom, right, top = bounds_of(shapes, labels, moving, pose)
-    lowest = mm(shape.axle - shape.reach)
+    lowest, beside = mm(shape.low), design.magnets_on == "beside"
+    nearest = (at.end + mm(shape.reach), at.axle, (0.0, 1.0, 0.0)) if beside else (at.end, lowest, (1.0, 0.0, 0.0))
     return Geometry(
         shapes=shapes,
         labels=labels,
         handles=_handles(design, shape, at, pose),
         current=(),
         flows=_flows(design, shape, at, pose) if flows else (),
-        pushes=pushes_at(drive, (at.end, lowest, (1.0, 0.0, 0.0), mm(shape.wound.measures.reach))),
-        field_lines=_lines(source, at.end, mm(shape.base)),
+        pushes=pushes_at(drive, (*nearest, mm(shape.wound.measures.reach))),
+        field_lines=_field_lines(design, shape, source, at),
         moving=moving,
         pose=pose,
         sparks=((at.side - mm(shape.half_spacing), at.axle), (at.side + mm(shape.half_spacing), at.axle)),
@@ -117,11 +120,22 @@ def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, a
     along = source.radius if isinstance(source, Stack) else source.along / 2
     across = source.radius if isinstance(source, Stack) else source.across / 2
     parts: list[Shape] = []
-    if base:
+    if design.magnets_on == "battery":
         half = pack.cell.length_mm * 5e-4
         parts.append(Shape("cell", box(half, 0.0, base, at.side * 1e-3), label=pack.cell.name))
         parts.append(Shape("cell", circle((at.end, mm(base / 2)), mm(base / 2))))
-    for middle, wide in ((at.side, along), (at.end, across)):
+    if design.magnets_on == "beside":
+        parts += _beside(design, shape, along, across, at)
+    for middle, wide in ((at.side, along), (at.end, across)) if design.magnets_on != "beside" else ():
+        if design.magnets_on == "around":
+            wall = (wide - design.magnets.hole_mm * 5e-4) / 2
+            for side in (-1, 1):
+                parts += _poles(design, wall, base, top, middle * 1e-3 + side * (wide - wall))
+            if base:
+                for side in (-1, 1):
+                    blocks = box(wall, 0.0, base, middle * 1e-3 + side * (wide - wall))
+                    parts.append(Shape("stand", blocks))
+            continue
         parts += _poles(design, wide, base, top, middle * 1e-3)
         if design.second != "none":
             high = 2 * shape.axle - top
@@ -129,6 +143,24 @@ def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, a
     parts += _supports(design, shape, at)
     parts.append(Shape("bench", ((-at.wide, -1.2), (at.wide, -1.2), (at.wide, 0.0), (-at.wide, 0.0))))
     return tuple(parts)
+
+
+def _beside(design: CoilMotor, shape: CoilShape, along: float, across: float, at: Layout) -> list[Shape]:
+    """Stacks that stand beside the coil: behind it from the side, to its right (and left) from the end."""
+    facing = design.magnets.pole_up
+    away = {"N": "S", "S": "N"}[facing]
+    roles: dict[str, Role] = {"N": "north", "S": "south"}
+    low, high = shape.axle - across, shape.axle + across
+    across_it = design.magnets.magnetized == "across"
+    parts = [Shape("across" if across_it else roles[facing], box(along, low, high, at.side * 1e-3), label=facing)]
+    for side in (1.0, -1.0) if design.second != "none" else (1.0,):
+        over = side < 0 and design.second == "same"
+        near, far = (away, facing) if over else (facing, away)
+        half = shape.stack / 4
+        for pole, middle in ((near, shape.over + half), (far, shape.over + 3 * half)):
+            role: Role = "across" if across_it else roles[pole]
+            parts.append(Shape(role, box(half, low, high, at.end * 1e-3 + side * middle), label=pole))
+    return parts
 
 
 def _poles(design: CoilMotor, wide: float, low: float, high: float, middle: float, over: bool = False) -> list[Shape]:
@@ -295,14 +327,16 @@ def _upright(line: Polyline) -> tuple[Vector, ...]:
 
 def _dimensions(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Dimension, ...]:
     wide, beside = mm(shape.half_spacing), at.side - mm(shape.half_spacing) - 7
-    low = mm(shape.base + shape.stack)
+    low, room = mm(shape.base + shape.stack), design.gap_mm
     beside_coil = 0.5 * mm(shape.wound.measures.half_along)
+    gap = Dimension((at.side + beside_coil, low), (at.side + beside_coil, low + room), f"gap {room:.3g} mm")
+    if design.magnets_on == "beside":
+        face, y = at.end + mm(shape.over), at.axle - 0.4 * mm(shape.reach)
+        gap = Dimension((face - room, y), (face, y), f"gap {room:.3g} mm")
     return (
         Dimension((at.side - wide, -5.0), (at.side + wide, -5.0), f"{2 * wide:.3g} mm between supports"),
         Dimension((beside, 0.0), (beside, at.axle), f"axle at {at.axle:.3g} mm"),
-        Dimension(
-            (at.side + beside_coil, low), (at.side + beside_coil, low + design.gap_mm), f"gap {design.gap_mm:.3g} mm"
-        ),
+        gap,
     )
 
 
@@ -318,6 +352,8 @@ def _handles(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tu
 
 
 def _gap(design: CoilMotor, shape: CoilShape, at: Layout) -> Handle:
+    if design.magnets_on == "beside":
+        return Handle("gap", at.end + mm(shape.over), at.axle, (HandleAxis("x", "/gap_mm"),))
     return Handle("gap", at.side, mm(shape.base + shape.stack) + design.gap_mm, (HandleAxis("y", "/gap_mm"),))
 
 
@@ -395,6 +431,15 @@ def _arcs(name: str, lead: Lead, middle: Point, pose: float) -> list[Handle]:
 def _on_dial(id_: str, middle: Point, radius: float, degrees: float, axis: HandleAxis) -> Handle:
     t = math.radians(degrees)
     return Handle(id_, round(middle[0] + radius * math.cos(t), 3), round(middle[1] + radius * math.sin(t), 3), (axis,))
+
+
+def _field_lines(design: CoilMotor, shape: CoilShape, source: Source, at: Layout) -> tuple[Polyline, ...]:
+    """Field lines where the magnets lie; turned with them beside the coil."""
+    if design.magnets_on != "beside":
+        return _lines(source, at.end, mm(shape.base))
+    face = at.end + mm(shape.over + shape.stack)
+    lines = _lines(source, 0.0, 0.0)
+    return tuple(tuple((face - y, at.axle + x) for x, y in line if at.axle + x > 0) for line in lines)
 
 
 @lru_cache(maxsize=64)

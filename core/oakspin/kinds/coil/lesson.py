@@ -18,7 +18,7 @@ from oakspin.kinds.geometry import Vector
 from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
 from oakspin.machines.coil.coupling import across_the_axle
 from oakspin.machines.coil.machine import coil_machine, coil_source
-from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, magnet_turn
 from oakspin.machines.coil.strip import upright_pose
 
 
@@ -43,24 +43,29 @@ def coil_lesson(design: CoilMotor) -> Lesson:
 def _lowest_point(design: CoilMotor, shape: CoilShape, live: Array) -> ForcePoint:
     source = coil_source(design)
     at = Layout(design, shape, source)
-    pose = upright_pose(design)
+    turn = magnet_turn(design)
+    pose = upright_pose(design) + turn
     reach = shape.wound.measures.reach
     # The current of the marked side runs toward the viewer when it enters on the left.
     sides = [(place, reach, 1.0) for place in shape.wound.places]
     if not shape.wound.outline.lobe:
         sides.append((shape.wound.places[0], -reach, -1.0))
-    lowest = min(sides, key=lambda side: side[1] * math.sin(side[0] + pose))
+    # Seen with the magnets below: what is beside them is turned there first, and turned back after.
+    lowest = min(sides, key=lambda side: side[1] * math.sin(side[0] + pose - turn))
     place, v, out = lowest
     y, z = v * math.cos(place + pose), v * math.sin(place + pose)
     flow = out * (1.0 if design.plus_at == "left" else -1.0)
-    point = np.array([[0.0, y, shape.over_magnet + source.length + z]])
+    aside, up = v * math.cos(place + pose - turn), v * math.sin(place + pose - turn)
+    point = np.array([[0.0, aside, shape.over + source.length + up]])
     field = across_the_axle(source)(point)[0] if isinstance(source, Stack) and source.across else source.field(point)[0]
+    cos, sin = math.cos(turn), math.sin(turn)
+    field = np.array([field[0], cos * field[1] - sin * field[2], sin * field[1] + cos * field[2]])
     current = np.array([flow, 0.0, 0.0])
     force = np.cross(current, field)
-    off = live[len(live) // 2 if pose else 0] < 0.04
+    off = live[round(pose / (2 * math.pi) * len(live)) % len(live)] < 0.04
     why = ""
     if off:
-        why = say.LOWEST_POINT
+        why = say.LOWEST_POINT.format(pose="lies flat" if turn else "stands upright")
     elif live.min() > 0.5:
         why = say.LOWEST_POINT_2
     return ForcePoint(

@@ -5,9 +5,9 @@ from __future__ import annotations
 from oakspin.design.battery import CellName
 from oakspin.design.coil import CradleDesign, Lead, LobesDesign, OwnOutline, RoundOutline
 from oakspin.kinds.coil import words as say
-from oakspin.kinds.coil.patterns import PATTERNS, plain
+from oakspin.kinds.coil.patterns import driven_place, patterns, plain
 from oakspin.kinds.geometry import mm
-from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, number
+from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, folded, number
 from oakspin.kinds.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.machines.coil.shape import CoilMotor, coil_shape, wire_length
 from oakspin.parts.catalogue import SUPPORTS
@@ -25,6 +25,13 @@ FEEDS: tuple[CellName, ...] = (
     "lantern_6V",
     "bench_supply",
 )
+LIE_WORD = {
+    "battery": "on the battery",
+    "bench": "on the bench",
+    "beside": "beside the coil",
+    "around": "around the coil",
+}
+AXLE_WORD = {"leads": "its own leads", "cork": "a cork", "pencil": "a pencil stub"}
 SEAT_WORD = {"open": "open cradle", "deep": "deep cradle", "loop": "closed loop"}
 ONCE_ROUND = (-90.0, 270.0)  # degrees: from one flat pose of the coil to the same again
 RESTS = {"marked side up": 0.0, "… to the left": 90.0, "… down": 180.0, "… to the right": 270.0}  # degrees from up
@@ -35,15 +42,16 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
     """Battery, magnets, wire, coil, leads, supports, shaft, bench; every dial of a rotating coil."""
     length = wire_length(design, coil_shape(design))
     feeds = choice(design, "/plus_at", "Feeds", [("+ left", "left"), ("+ right", "right")])
-    under = [("on the battery", "battery"), ("on the bench", "bench")]
+    under = [(text, name) for name, text in LIE_WORD.items() if name != "around" or design.magnets.shape == "ring"]
     seconds = [("none", "none"), ("same pole up", "same"), ("turned over", "turned")]
+    opposite = "Second across" if design.magnets_on == "beside" else "Second above"
     further = (
         choice(design, "/magnets_on", "Lie", under),
-        choice(design, "/second", "Second above", seconds),
+        *(() if design.magnets_on == "around" else (choice(design, "/second", opposite, seconds),)),
     )
     return (
         battery_line(design, FEEDS, feeds),
-        magnets_line(design, shapes=True, further=further),
+        magnets_line(design, blocks=True, further=further),
         wire_line(design, design.wire, float(length), ends=False, tuned=2),
         _lobes(design) if isinstance(design, LobesDesign) else _coil(design),
         _leads(design),
@@ -98,7 +106,8 @@ def _coil(design: CradleDesign) -> PartLine:
 
 
 def _gap(design: CoilMotor) -> Dial:
-    return number(design, "/gap_mm", "Gap", "mm", 0.1, name="Gap to the magnet", within=(0, 40), tuned=3, built=True)
+    name = "Axle above the ring" if design.magnets_on == "around" else "Gap to the magnet"
+    return number(design, "/gap_mm", "Gap", "mm", 0.1, name=name, within=(0, 40), tuned=3, built=True)
 
 
 def _corners(design: CradleDesign, count: int) -> list[Dial]:
@@ -136,6 +145,7 @@ def _tails(design: CoilMotor) -> list[Dial]:
         choice(design, "/tails/tied", "Bundle", [("tied", True), ("loose", False)]),
         number(design, "/tails/off_opposite_mm", "Off middle", "mm", 0.1, name="Leads off the middle"),
         number(design, "/tails/out_of_line_deg", "Out of line", "°", 0.5, name="Leads out of line"),
+        *folded(choice(design, "/axle", "Held by", [(text, name) for name, text in AXLE_WORD.items()])),
     ]
 
 
@@ -149,13 +159,17 @@ def _wound_figure(design: CoilMotor, turns: int) -> str:
 
 def _leads(design: CoilMotor) -> PartLine:
     strip = design.strip
-    dials = [choice(design, "/strip", "Pattern", [(name, plain(made)) for name, made in PATTERNS.items()])]
+    dials = [choice(design, "/strip", "Pattern", [(name, plain(made)) for name, made in patterns(design).items()])]
     for name, lead in (("left", strip.left), ("right", strip.right)):
         if lead.bared == "arcs":
             dials += _arc_dials(design, name, lead, tuned=name == _tuned_lead(design))
     line = "; ".join(f"{name} {_lead_word(lead)}" for name, lead in (("left", strip.left), ("right", strip.right)))
-    turned = [arc.center_deg - 90 for lead in (strip.left, strip.right) for arc in lead.arcs[:1]]
-    figure = f"turned {turned[0]:g}° from upright".replace("-", "−") if turned else "no angle to keep"
+    turned = [arc.center_deg - driven_place(design) for lead in (strip.left, strip.right) for arc in lead.arcs[:1]]
+    figure = (
+        f"turned {turned[0]:g}° from {'flat' if design.magnets_on == 'beside' else 'upright'}".replace("-", "−")
+        if turned
+        else "no angle to keep"
+    )
     return PartLine("leads", "Leads", line, figure, tuple(dials))
 
 
@@ -207,6 +221,21 @@ def _arc_dials(design: CoilMotor, name: str, lead: Lead, *, tuned: bool) -> list
             built=tuned,
         ),
         choice(design, f"/strip/{name}/rest", f"Rest, {name}", rests),
+        *(
+            folded(
+                number(
+                    design,
+                    f"/strip/{name}/worn_percent",
+                    f"Worn, {name}",
+                    "%",
+                    5,
+                    name=f"{name} lead: paint worn off".capitalize(),
+                    built=True,
+                )
+            )
+            if lead.rest == "marker"
+            else ()
+        ),
     ]
 
 

@@ -16,6 +16,11 @@ CAUSES = {
     "some_strike": "In some builds the coil strikes the magnet.",
     "leads_short": "The leads are too short: they end {missing:.0f} mm before the supports.",
     "coil_too_wide": "The coil is wider than the space between the supports: it rubs on them.",
+    "too_stiff": "The wire is too stiff for fingers to wind on a former of {former:.0f} mm: take a thinner gauge.",
+    "no_shape": "The leads are so thin that putting the coil in bends them: it keeps no shape.",
+    "ring_narrow": "The ring is {wide:.1f} mm too narrow for the coil as it turns: it strikes it.",
+    "lead_on_ring": "The leads rub on the ring: raise the coil.",
+    "axle_thick": "The coil does not go round the {axle}, which is {wide:.0f} mm thick: wind a larger one.",
     "axle_bends": "The coil is too heavy for its thin axle: it sags {sag:.1f} mm and bends for good.",
     "walks_off": "The axle slopes {slope:.0f} mm in 100 and has no stops: it walks off the low side.",
 }
@@ -47,6 +52,8 @@ def _cancels(design: CoilMotor) -> str:
     if not any(lead.bared == "arcs" for lead in (strip.left, strip.right)):
         return "Over a whole turn the pushes cancel."
     if design.second != "none":
+        if design.magnets_on == "beside":
+            return "The pushes on both sides of the axle cancel: turn the opposite magnets over."
         return "The pushes under and over the axle cancel: turn the upper magnets over."
     return WRONG_ANGLE
 
@@ -79,6 +86,22 @@ SUPPORTS_2 = (
     " Points of pins: an adult bends them."
 )
 PLACE = "Put the magnets {under}, {pole}. Hang the coil in, set the gap to {gap:g} mm."
+PLACE_BESIDE = (
+    "Stand the magnets beside the coil, {pole}, their middle as high as the axle; prop them with clay. Hang the "
+    "coil in, "
+    "set the gap to {gap:g} mm."
+)
+PLACE_AROUND = (
+    "Lay the ring on {under}, {pole}, the supports on both sides of it. Hang the coil in so that it dips into "
+    "the hole, "
+    "its axle {gap:g} mm above the ring."
+)
+AXLE = (
+    "Wind the coil round the {name} and tie it. Push each lead into the middle of an end, straight and in line: "
+    "they are "
+    "the axle. Roll it between your fingers: it must not wobble."
+)
+PLACE_3 = " Stand the second stack on the other side at the same distance, {turned}."
 FLICK = (
     "Flick it {way}, seen {seen}, as fast as a finger does. If it stops and comes back, flick it the other "
     "way: the magnets are the other way up."
@@ -97,8 +120,8 @@ CHECKS_2 = "The axle lies level and the coil clears the magnet all the way round
 CHECKS_3 = "Power off, it comes to rest anywhere, or nearly: else bend it until it does, or note which way it rests."
 RESTS = "Bend it so that it rests with its marked side {how}"
 CHECKS_6 = "Power off, it comes to rest with its marked side {how}: if not, bend the coil until it does."
-CHECKS_4 = "Look at the leads end-on: shiny metal lies in both supports only while the coil stands upright, one way up."
-CHECKS_5 = "Look at the leads end-on: shiny metal lies in both supports whenever a lobe points down."
+CHECKS_4 = "Look at the leads end-on: shiny metal lies in both supports only while the coil {pose}, one way up."
+CHECKS_5 = "Look at the leads end-on: shiny metal lies in both supports whenever a lobe points to the magnets."
 BARE_2 = "{name} lead: bare it all round, until it shines like new metal"
 TEMPLATE = "strip gauge, {name} lead, 10 times its girth: bare {width:g}°"
 BARE_3 = ", then turn the coil half round and do the other {width:g}°"
@@ -111,10 +134,10 @@ BARE_5 = (
 )
 
 # What is taught with it.
-LOWEST_POINT = "No current flows while the coil stands upright, where the push would be strongest."
+LOWEST_POINT = "No current flows while the coil {pose}, where the push would be strongest."
 PREDICTIONS = "You bring a second, equal magnet above the coil, the same pole up."
 LOWEST_POINT_2 = "Current flows all the way round: half a turn later the same push brakes."
-LOWEST_POINT_3 = "along the axle, at the wire just over the magnet, {axle:.1f} mm above the bench"
+LOWEST_POINT_3 = "along the axle, at the wire nearest to the magnet, {axle:.1f} mm above the bench"
 PREDICTIONS_2 = "You turn the magnets over and flick it the way it then wants."
 PREDICTIONS_3 = "The push acts against the flick until it stands, then drives it back the good way."
 PREDICTIONS_4 = "You scrape off the rest of the enamel, all round both leads."
@@ -144,7 +167,7 @@ PREDICTIONS_9 = (
 )
 
 # What can be changed.
-LEADS = "Bare the {name} lead anew, {by:g}° {way}: bare while the coil stands upright"
+LEADS = "Bare the {name} lead anew, {by:g}° {way}: bare while the coil {pose}"
 
 # numbers
 LOBES = "2 × {turns} turns, {along:g} × {reach:g} mm, open {opening:g}°"

@@ -7,11 +7,11 @@ import math
 from oakspin.design.cored import CoredDesign
 from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.cored import words as say
-from oakspin.kinds.cored.numbers import TURNS_A_MINUTE
+from oakspin.kinds.cored.numbers import CORE_WORD, TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.steps import FUMES, HOLD_ENDS, SLIDE, fills, lay_out
-from oakspin.machines.cored.shape import CoredShape, cored_shape
+from oakspin.machines.cored.shape import CoredShape, cored_shape, other_turns
 
 SPARE = 60.0  # mm at either end, to the segments
 SESSION = 45.0  # minutes that hands wind without a rest
@@ -53,10 +53,11 @@ def _settings(design: CoredDesign, shape: CoredShape) -> tuple[SetLength, ...]:
 
 def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
     core, winding, plan = design.core, design.winding, design.commutator
-    minutes = 2 * winding.turns / TURNS_A_MINUTE
+    other = other_turns(design)
+    minutes = (winding.turns + other) / TURNS_A_MINUTE
     sittings = max(1, math.ceil(minutes / SESSION))
     rest = say.STEPS.format(sittings=sittings, minutes=minutes / sittings) if sittings > 1 else ""
-    bar = {"rod": "steel rod or bolt", "pipe": "steel pipe", "none": "wooden bar"}[core.form]
+    bar = CORE_WORD[core.form] if core.form != "none" else "wooden bar"
     same = say.STEPS_2 if winding.sense == "same" else say.STEPS_3
     facing = "unlike poles" if design.gap.facing == "unlike" else "like poles"
     stand = f"on both sides, {facing} facing each other" if design.gap.stacks == 2 else "on one side"
@@ -86,7 +87,12 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
         Step(
             "wind",
             "Wind both arms",
-            say.STEPS_7.format(SPARE=SPARE, turns=winding.turns, same=same, rest=rest),
+            say.STEPS_7.format(
+                SPARE=SPARE,
+                turns=winding.turns,
+                same=same + ("" if other == winding.turns else say.OTHER_TURNS.format(turns=other)),
+                rest=rest,
+            ),
             minutes,
             ("tape",),
             caution=HOLD_ENDS,
@@ -95,7 +101,8 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
         Step(
             "commutator",
             "Make the commutator",
-            say.STEPS_9.format(stripped=stripped, gap=plan.gap_deg, timing=_timing(plan.offset_deg)),
+            say.STEPS_9.format(stripped=stripped, gap=plan.gap_deg, timing=_timing(plan.offset_deg))
+            + (say.SIDE_BY_SIDE if winding.joined == "parallel" else ""),
             12,
             ("tape", "template", "pen"),
         ),
@@ -103,7 +110,8 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
         Step(
             "brushes",
             "Set the brushes",
-            say.STEPS_11.format(width=design.brushes.width_mm, force_mN=design.brushes.force_mN / 9.81),
+            say.STEPS_11.format(width=design.brushes.width_mm, force_mN=design.brushes.force_mN / 9.81)
+            + (say.FOUR_BRUSHES if design.brushes.count == 4 else ""),
             8,
             ("pliers",),
         ),

@@ -35,6 +35,10 @@ def _winding(design: CoredDesign) -> Iterator[Change]:
         yield change("Take enameled wire", ("/wire/finish", "enameled"), effort=0.2)
     elif not wire.ends_stripped:
         yield change("Strip the ends of the wire", ("/wire/ends_stripped", True))
+    if winding.other_turns not in (None, winding.turns):
+        yield change("Wind as many turns on the other arm", ("/winding/other_turns", None), effort=0.2)
+    if winding.open_arm != "none":
+        yield change(f"Mend the wire of the {winding.open_arm} arm", ("/winding/open_arm", "none"), effort=0.05)
     for times, text in ((1.5, "More turns"), (0.67, "Fewer turns")):
         turns = round(winding.turns * times)
         if 5 <= turns <= 5000:
@@ -45,6 +49,8 @@ def _magnets(design: CoredDesign, shape: CoredShape) -> Iterator[Change]:
     gap = design.gap
     if gap.stacks == 2 and gap.facing == "like":
         yield change("Turn one magnet over: unlike poles face each other", ("/gap/facing", "unlike"))
+    if gap.out_of_line_mm > 1:
+        yield change("Set the magnets as high as the bar", ("/gap/out_of_line_mm", 0.0))
     if gap.stacks == 1:
         yield change("Put a second magnet on the other side", ("/gap/stacks", 2), ("/gap/facing", "unlike"), effort=0.1)
     if design.magnets.magnetized == "across":
@@ -58,6 +64,8 @@ def _magnets(design: CoredDesign, shape: CoredShape) -> Iterator[Change]:
 
 
 def _commutator(design: CoredDesign) -> Iterator[Change]:
+    if design.brushes.touching:
+        yield change("Bend the brushes apart", ("/brushes/touching", False))
     plan = design.commutator
     if abs(plan.offset_deg) > 4:
         yield change(f"Set the timing: {plan.offset_deg:g} → 0°", ("/commutator/offset_deg", 0.0))
@@ -70,7 +78,7 @@ def _commutator(design: CoredDesign) -> Iterator[Change]:
     force = design.brushes.force_mN
     for times, text in ((0.4, "Lighter"), (2.5, "Firmer")):
         pressed = float(round(force * times))
-        if 2 <= pressed <= 150:
+        if 2 <= pressed <= 400:
             yield change(f"{text} brushes: {force:g} → {pressed:g} mN", ("/brushes/force_mN", pressed))
 
 

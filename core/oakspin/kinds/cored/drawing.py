@@ -43,6 +43,7 @@ LARGE = 11.0  # mm, the drawn radius of the commutator
 ABOVE = View(axis=(0, 0, 1), right=(1, 0, 0), up=(0, 1, 0), origin=(0, 0))
 RING, SWELL = 1.1, 0.16
 LINES, STEPS = 7, 60
+MOST_OUT = 30.0  # mm that a brush is drawn out at most for its pressure
 PRESS = 12.0  # mN of brush pressure for a mm of drawing
 
 
@@ -117,7 +118,11 @@ def _block(a: float, b: float, half: float) -> Polyline:
 def _outline(shape: CoredShape) -> dict[Role, list[list[Point]]]:
     """Both windings and the bar at angle 0."""
     half, hub, r, outer = mm(shape.half), mm(shape.hub), mm(shape.radius), mm(shape.outer)
-    windings = [[(s * hub, -outer), (s * half, -outer), (s * half, outer), (s * hub, outer)] for s in (-1.0, 1.0)]
+    full = max(shape.turns)
+    sides = [
+        (s, outer if not full else r + (outer - r) * n / full) for s, n in zip((1.0, -1.0), shape.turns, strict=True)
+    ]
+    windings = [[(s * hub, -o), (s * half, -o), (s * half, o), (s * hub, o)] for s, o in sides if o > r]
     bar = [[(-half, -r), (half, -r), (half, r), (-half, r)]]
     return {"winding": windings, "bar": bar if shape.share else []}
 
@@ -139,12 +144,28 @@ def _brushes(design: CoredDesign, at: Layout) -> tuple[Shape, ...]:
     scale = LARGE / design.commutator.radius_mm
     parts = [Shape("enamel", circle(at.dial, 0.92 * LARGE))]
     wide = max(design.brushes.width_mm * scale / 2, 0.6)
+    if design.brushes.touching:
+        y = at.dial[1] - 10.0
+        parts.append(Shape("lead", ((at.dial[0] - 2 * LARGE, y), (at.dial[0] + 2 * LARGE, y)), closed=False))
     for side in (-1.0, 1.0):
         x = at.dial[0] + side * LARGE
-        foot = x + side * (1.2 + 4.0 + design.brushes.force_mN / PRESS)
+        foot = x + side * (1.2 + 4.0 + _pressed(design))
         brush = ((x, at.dial[1] + wide), (x, at.dial[1] - wide), (foot, at.dial[1] - 7.0), (foot, at.dial[1] - 10.0))
         parts.append(Shape("lead", brush, closed=False))
+        if design.brushes.count == 4:
+            behind = tuple((px + side * 1.6, py + 1.6) for px, py in brush)
+            parts.append(Shape("lead", behind, closed=False))
     return tuple(parts)
+
+
+def _pressing(design: CoredDesign) -> float:
+    """mN of brush pressure for a mm of drawing: of a hard press less is drawn."""
+    return max(PRESS, design.brushes.force_mN / MOST_OUT)
+
+
+def _pressed(design: CoredDesign) -> float:
+    """How far out a brush is drawn for its pressure, mm."""
+    return design.brushes.force_mN / _pressing(design)
 
 
 def _flows(shape: CoredShape, live: float) -> tuple[Flow, ...]:
@@ -193,7 +214,7 @@ def _handles(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Handle
     x, y = at.dial
     # The marked segment's middle is a handle on the dial: turned on, it is earlier.
     middle = math.radians(90.0 + design.commutator.offset_deg) + POSE
-    out = x - LARGE - 1.2 - 4.0 - design.brushes.force_mN / PRESS
+    out = x - LARGE - 1.2 - 4.0 - _pressed(design)
     segment = (x + LARGE * math.cos(middle), y + LARGE * math.sin(middle))
     return (
         Handle("distance", mm(shape.face), 0.0, (HandleAxis("x", "/gap/distance_mm"),)),
@@ -204,7 +225,7 @@ def _handles(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Handle
             s * halfway + c * outer,
             (HandleAxis("y", "/winding/turns", _per_mm(design, shape) / c),),
         ),
-        Handle("brush", out, y - 7.0, (HandleAxis("x", "/brushes/force_mN", -PRESS),)),
+        Handle("brush", out, y - 7.0, (HandleAxis("x", "/brushes/force_mN", -_pressing(design)),)),
         Handle("timing", *segment, (HandleAxis("turn", "/commutator/offset_deg", 1.0, at.dial),)),
     )
 

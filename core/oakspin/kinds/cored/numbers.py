@@ -6,9 +6,9 @@ from oakspin.design.battery import CellName
 from oakspin.design.cored import CoredDesign
 from oakspin.kinds.cored import words as say
 from oakspin.kinds.geometry import mm
-from oakspin.kinds.numbers import Dial, PartLine, choice, number
+from oakspin.kinds.numbers import Dial, PartLine, choice, folded, number
 from oakspin.kinds.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
-from oakspin.machines.cored.shape import CoredShape, cored_shape
+from oakspin.machines.cored.shape import CoredShape, cored_shape, other_turns
 
 CELLS_TO_PACK: tuple[CellName, ...] = (
     "alkaline_AA",
@@ -20,6 +20,13 @@ CELLS_TO_PACK: tuple[CellName, ...] = (
     "lantern_6V",
     "bench_supply",
 )
+CORE_WORD = {
+    "rod": "steel rod",
+    "bolt": "steel bolt",
+    "nail": "steel nail",
+    "pipe": "steel pipe",
+    "none": "no iron",
+}
 TURNS_A_MINUTE = 45  # on a bar by hand; bench experience
 
 
@@ -29,7 +36,7 @@ def cored_parts(design: CoredDesign) -> tuple[PartLine, ...]:
     fed = choice(design, "/plus_at", "+ feeds", [("+ at the left brush", "left"), ("+ at the right brush", "right")])
     return (
         battery_line(design, CELLS_TO_PACK, fed),
-        magnets_line(design, shapes=True, faces="facing", further=_gap(design)),
+        magnets_line(design, blocks=True, faces="facing", further=_gap(design)),
         _core(design, shape),
         wire_line(design, design.wire, shape.wire_length, tuned=4),
         _winding(design, shape),
@@ -46,14 +53,15 @@ def _gap(design: CoredDesign) -> tuple[Dial, ...]:
     distance = number(
         design, "/gap/distance_mm", "Distance", "mm", 0.5, name="Distance to the magnets", tuned=1, built=True
     )
-    return (*dials, distance)
+    line = number(design, "/gap/out_of_line_mm", "Out of line", "mm", 0.5, name="Magnets above or below the bar")
+    return (*dials, distance, *folded(line))
 
 
 def _core(design: CoredDesign, shape: CoredShape) -> PartLine:
     core = design.core
     thickest = (2 * core.wall_mm + 0.2, 30.0) if core.form == "pipe" else (2.0, 30.0)
     dials = [
-        choice(design, "/core/form", "Core", [("rod or bolt", "rod"), ("pipe", "pipe"), ("no iron", "none")]),
+        choice(design, "/core/form", "Core", [(text.removeprefix("steel "), name) for name, text in CORE_WORD.items()]),
         number(design, "/core/length_mm", "Length", "mm", 1, name="Bar length", within=(core.hub_mm + 8, 200)),
         number(design, "/core/diameter_mm", "Diameter", "mm", 0.1, name="Bar diameter", within=thickest),
     ]
@@ -72,7 +80,7 @@ def _core(design: CoredDesign, shape: CoredShape) -> PartLine:
     dials.append(
         number(design, "/core/hub_mm", "Hub", "mm", 1, name="Free middle of the bar", within=(2, core.length_mm - 8))
     )
-    name = {"rod": "steel rod", "pipe": f"steel pipe, {core.wall_mm:g} mm wall", "none": "no iron"}[core.form]
+    name = CORE_WORD[core.form] + (f", {core.wall_mm:g} mm wall" if core.form == "pipe" else "")
     figure = f"{core.length_mm:g} × {core.diameter_mm:g} mm · {shape.bar_mass * 1e3:.0f} g"
     return PartLine("core", "Core", name, figure, tuple(dials))
 
@@ -82,12 +90,31 @@ def _winding(design: CoredDesign, shape: CoredShape) -> PartLine:
     dials = (
         number(design, "/winding/turns", "Turns, each arm", "", 10, name="Turns on each arm", tuned=3, built=True),
         choice(design, "/winding/sense", "Arms wound", [("in one sense", "same"), ("opposed", "opposed")]),
+        *_arms(design),
     )
     layers = "1 layer" if shape.layers == 1 else f"{shape.layers} layers"
-    minutes = 2 * winding.turns / TURNS_A_MINUTE
+    other = other_turns(design)
+    minutes = (winding.turns + other) / TURNS_A_MINUTE
     figure = say.WINDING.format(layers=layers, per_layer=shape.per_layer, outer=2 * mm(shape.outer), minutes=minutes)
     sense = "in one sense" if winding.sense == "same" else "opposed"
-    return PartLine("winding", "Winding", f"2 × {winding.turns} turns, {sense}", figure, dials)
+    turns = f"2 × {winding.turns}" if other == winding.turns else f"{winding.turns} + {other}"
+    how = f"{sense}{', side by side' if winding.joined == 'parallel' else ''}"
+    return PartLine("winding", "Winding", f"{turns} turns, {how}", figure, dials)
+
+
+def _arms(design: CoredDesign) -> tuple[Dial, ...]:
+    """What few need: arms that are not alike, joined side by side, or broken."""
+    winding = design.winding
+    alike: list[tuple[str, object]] = [("as many", None), ("its own count", other_turns(design))]
+    dials = [choice(design, "/winding/other_turns", "Other arm", alike)]
+    if winding.other_turns is not None:
+        dials.append(
+            number(design, "/winding/other_turns", "… turns", "", 10, name="Turns on the other arm", built=True)
+        )
+    broken = [("none", "none"), ("the marked arm", "marked"), ("the other arm", "other")]
+    dials.append(choice(design, "/winding/joined", "Joined", [("in one wire", "series"), ("side by side", "parallel")]))
+    dials.append(choice(design, "/winding/open_arm", "Broken", broken))
+    return folded(*dials)
 
 
 def _commutator(design: CoredDesign) -> PartLine:
@@ -100,8 +127,12 @@ def _commutator(design: CoredDesign) -> PartLine:
         number(design, "/brushes/force_mN", "Brushes press", "mN", 1, name="Brush pressure", tuned=6),
         number(design, "/brushes/width_mm", "Brush width", "mm", 0.1),
         surface_dial(design),
+        *folded(
+            choice(design, "/brushes/count", "Brushes", [("two", 2), ("four", 4)]),
+            choice(design, "/brushes/touching", "Both sides", [("apart", False), ("touch each other", True)]),
+        ),
     )
-    figure = f"brushes {brushes.force_mN:g} mN · {design.surface} · timing {plan.offset_deg:g}°"
+    figure = f"{brushes.count} brushes {brushes.force_mN:g} mN · {design.surface} · timing {plan.offset_deg:g}°"
     line = f"two segments, gaps of {plan.gap_deg:g}°"
     return PartLine("commutator", "Commutator", line, figure, dials)
 

@@ -9,6 +9,10 @@ from oakspin.verdict.words import Words
 CAUSES = {
     "bare_turns": "The wire is bare: its turns touch each other and the iron. Take enameled wire.",
     "ends_covered": "The wire's ends are not stripped: no current gets from the segments into it.",
+    "winding_open": "The wire of the {arm} arm is broken, and both arms are one wire: no current passes.",
+    "brushes_touch": (
+        "The brushes touch each other past the shaft: the current runs through them, the battery gets hot."
+    ),
     "corner_strikes": (
         "The winding's corner strikes the magnets: {needed:.1f} mm are needed at the bar's end, {left:g} mm are left."
     ),
@@ -48,6 +52,13 @@ def _cancels(design: CoredDesign, links_nothing: bool) -> str:
 STEPS = " Take it in {sittings} sittings of about {minutes:.0f} minutes."
 STEPS_2 = "On the second arm go on in the same sense, seen from the same end of the bar."
 STEPS_3 = "On the second arm turn the sense round: this design is wound opposed, and will not turn."
+OTHER_TURNS = " There wind {turns} turns."
+FOUR_BRUSHES = (
+    " Bend a second pair like them beside the first, side by side along the shaft: each side feeds both of its."
+)
+SIDE_BY_SIDE = (
+    " Cut the wire between the arms and lead both ends of each arm to the segments, so that they lie side by side."
+)
 STEPS_4 = "Wrap two strips of foil round the shaft, each joined to one end of the wire"
 BUILD = (
     "Flick it {way}, seen {seen}. If it stops and comes back, flick it the other way or swap the wires at the brushes."

@@ -10,9 +10,11 @@ from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.draws import MEDIAN, Array
 from oakspin.kinds.build import Bend, BuildPlan, Cut, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.frame import words as say
+from oakspin.kinds.frame.drawing import cup_pole
+from oakspin.kinds.frame.numbers import sheet_word
 from oakspin.kinds.geometry import Polyline
 from oakspin.kinds.partlines import magnets_name, pack_name
-from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SLIDE, bare_ends, fills, lay_out
+from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SHARP, SLIDE, bare_ends, fills, lay_out
 from oakspin.machines.frame.shape import FrameShape, frame_shape
 from oakspin.machines.path import PIECES, path_length
 from oakspin.parts.cell import pack_of
@@ -33,7 +35,7 @@ def frame_build(design: FrameDesign) -> BuildPlan:
         steps=_steps(design, shape),
         checks=_checks(design),
         template=_template(design, shape),
-        flick=say.BUILD,
+        flick=say.BUILD if design.turns == "frame" else say.BUILD_HELD,
     )
 
 
@@ -110,10 +112,19 @@ def _steps(design: FrameDesign, shape: FrameShape) -> tuple[Step, ...]:
 
 
 def _lay_out(design: FrameDesign, shape: FrameShape) -> Step:
-    return lay_out(f"{pack_name(design.battery)}, {magnets_name(design.magnets)}, wire, pliers", design.magnets.count)
+    cup = ", cup's magnet and washer" if design.pivot.seat == "cup" else ""
+    made = "wire, pliers" if design.band is None else f"{sheet_word(design.band)}, scissors"
+    parts = f"{pack_name(design.battery)}, {magnets_name(design.magnets)}{cup}, {made}"
+    return lay_out(parts, sum(stack.count for stack in design.stacks))
 
 
 def _cut(design: FrameDesign, shape: FrameShape) -> Step:
+    band = design.band
+    if band:
+        strips = "; ".join(f"{cut.count} × {cut.length_mm:g} mm ({cut.name.lower()})" for cut in _cuts(design, shape))
+        sheet = f"{band.thickness_mm:g} mm {wire_metal(design.wire).name} {sheet_word(band)}"
+        text = say.CUT_STRIP.format(pieces=strips, sheet=sheet, width=band.width_mm)
+        return Step("cut", "Cut the strips", text, 5, ("scissors", "ruler"), caution=SHARP)
     pieces = "; ".join(f"{cut.count} × {cut.length_mm:g} mm ({cut.name.lower()})" for cut in _cuts(design, shape))
     return Step(
         "cut",
@@ -168,25 +179,30 @@ def _stack(design: FrameDesign, shape: FrameShape) -> Step:
         else "magnetized across: take others for a motor that turns"
     )
     text = say.STACK.format(pole=pole, terminal_up=battery.terminal_up)
+    if design.turns == "battery":
+        text = f"{text} {say.STAND_ON_POINT}"
     caution = f"{SLIDE} From here on wire and magnets close the circuit."
     return Step("stack", "Stack magnets and battery", text, 2, ("compass",), caution=caution)
 
 
 def _set_on(design: FrameDesign, shape: FrameShape) -> Step:
+    cup, held = design.pivot.cup, design.turns == "battery"
     seat = {
         "flat": "on the middle of the terminal",
         "dimple": "in the dimple the cell has by itself",
-        "cup": "in the cup: a small magnet with a washer on it",
+        "cup": say.CUP_SEAT.format(diameter=cup.diameter_mm, thickness=cup.thickness_mm, pole=cup_pole(design)),
     }[design.pivot.seat]
-    text = say.SET_ON.format(seat=seat)
-    return Step("set_on", "Set the frame on and balance it", text, 5, ("pliers",), caution=say.SET_ON_2)
+    text = (say.HOLD_FRAME if held else say.SET_ON).format(seat=seat)
+    title = "Fix the frame over it" if held else "Set the frame on and balance it"
+    return Step("set_on", title, text, 5, ("pliers",), caution=say.SET_ON_2)
 
 
 def _decorate(design: FrameDesign, shape: FrameShape) -> Step | None:
     extra = design.outline.decoration
     if extra.mass_g == 0:
         return None
-    text = say.DECORATE.format(mass_g=extra.mass_g, radius=extra.radius_mm)
+    words = say.DECORATE if design.turns == "frame" else say.DECORATE_CELL
+    text = words.format(mass_g=extra.mass_g, radius=extra.radius_mm)
     return Step("decorate", "Decorate", text, 6, ("paper", "tape"), caution=HOT_PAPER)
 
 
@@ -194,12 +210,15 @@ def _checks(design: FrameDesign) -> tuple[str, ...]:
     clear = say.CHECKS
     if design.feet.type == "points":
         clear = say.CHECKS_2
+    held = design.turns == "battery"
     return (
         say.CHECKS_3,
-        "The frame hangs level and the point sits in the middle.",
+        "The point sits in the middle of the top."
+        if held
+        else "The frame hangs level and the point sits in the middle.",
         clear,
         "No wire touches the side of the battery or the bench.",
-        say.CHECKS_4,
+        say.CHECKS_HELD if held else say.CHECKS_4,
     )
 
 

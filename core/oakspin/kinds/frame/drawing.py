@@ -24,8 +24,9 @@ from oakspin.kinds.geometry import (
 )
 from oakspin.kinds.pushing import pushes_at
 from oakspin.kinds.sideview import SIDE, field_lines
+from oakspin.machines.frame.causes import EDGE
 from oakspin.machines.frame.machine import frame_stack
-from oakspin.machines.frame.shape import CUP_HEIGHT, FrameShape, frame_shape
+from oakspin.machines.frame.shape import FrameShape, bench_level, cup_height, frame_shape
 from oakspin.machines.machine import Machine
 from oakspin.motion.drive import Drive
 from oakspin.parts.cell import pack_of
@@ -39,6 +40,10 @@ def draw_frame(design: FrameDesign, machine: Machine, drive: Drive) -> Geometry:
     pack = pack_of(design.battery, MEDIAN)
     shape, stack = frame_shape(design, pack), frame_stack(design, pack, remanence(design.magnets))
     standing, moving = _standing(design, shape, stack), _moving(design, shape)
+    held = design.turns == "battery"
+    legs = [tuple((mm(x), mm(z)) for x, _, z in path) for path in shape.paths] if held else []
+    down = design.battery.terminal_up == "+"
+    standing = (*standing, *(Shape("wire", leg, closed=False) for leg in legs))
     feet = [leg[-1] for leg in shape.legs if abs(leg[-1][0]) > 1e-4]
     sides = {bool(foot[0] > 0): foot for foot in feet}
     whole = bounds_of(standing, moving=moving)
@@ -48,7 +53,7 @@ def draw_frame(design: FrameDesign, machine: Machine, drive: Drive) -> Geometry:
         shapes=(*standing, Shape("axis", ((0.0, whole[1]), (0.0, whole[3])), closed=False)),
         labels=(),
         handles=_handles(design, shape),
-        current=(),
+        current=tuple(leg if down else leg[::-1] for leg in legs[: len(shape.legs)]),
         flows=(),
         pushes=pushes_at(
             drive,
@@ -57,9 +62,9 @@ def draw_frame(design: FrameDesign, machine: Machine, drive: Drive) -> Geometry:
         field_lines=() if stack.across else field_lines(stack),
         moving=moving,
         pose=0.0,
-        sparks=(),
+        sparks=tuple(leg[-1] for leg in legs[: len(shape.legs)]),
         dimensions=_dimensions(shape),
-        mass=Mass(off, mm(shape.tip - drop), off),
+        mass=None if held else Mass(off, mm(shape.tip - drop), off),
         turning=Turning(0.0, whole[3], "above", 0.0),
         bounds=whole,
         caption="Side section",
@@ -67,11 +72,42 @@ def draw_frame(design: FrameDesign, machine: Machine, drive: Drive) -> Geometry:
 
 
 def _moving(design: FrameDesign, shape: FrameShape) -> tuple[Moving, ...]:
-    """Legs from tip to foot, which the current runs down where + is up, and the ring."""
+    """Legs from tip to foot, which the current runs down where + is up, and the ring; or a tag on a cell that turns."""
+    if design.turns == "battery":
+        tag = _tag(shape, shape.stack + shape.pack.length * 0.3, shape.stack + shape.pack.length * 0.7)
+        return (tag, *_sail(design, shape))
     down = 1 if design.battery.terminal_up == "+" else -1
     legs = [Moving("wire", solid(leg * 1e3), SIDE, carries=down, sparks=True) for leg in shape.legs]
     ring = [] if shape.ring is None else [Moving("wire", solid(shape.ring * 1e3), SIDE, sparks=True)]
     return (*legs, *ring)
+
+
+def _tag(shape: FrameShape, low: float, high: float) -> Moving:
+    """A tag of tape on the cell, which shows its turning."""
+    radius, wide = mm(shape.pack.radius) + 0.2, np.radians((50, 80, 110, 130))
+    round_ = [(radius * np.cos(at), -radius * np.sin(at)) for at in wide]
+    edge = [(float(x), float(y), mm(low)) for x, y in round_] + [
+        (float(x), float(y), mm(high)) for x, y in round_[::-1]
+    ]
+    return Moving("mark", tuple(edge), SIDE, closed=True)
+
+
+def _sail(design: FrameDesign, shape: FrameShape) -> tuple[Moving, ...]:
+    """What decorates a battery that turns, as two sails."""
+    extra, near = design.outline.decoration, mm(shape.pack.radius)
+    if extra.mass_g == 0:
+        return ()
+    far, middle = max(extra.radius_mm * EDGE, near + 2), mm(shape.stack + shape.pack.length * 0.55)
+    half = max(min(extra.area_mm2 / 4 / max(far - near, 1.0), 10.0), 1.5)
+    return tuple(
+        Moving(
+            "mark",
+            tuple((side * x, 0.0, middle + up) for x, up in ((near, -half), (far, -half), (far, half), (near, half))),
+            SIDE,
+            closed=False,
+        )
+        for side in (1.0, -1.0)
+    )
 
 
 def _dimensions(shape: FrameShape) -> tuple[Dimension, ...]:
@@ -107,9 +143,23 @@ def _standing(design: FrameDesign, shape: FrameShape, stack: Stack) -> tuple[Sha
         parts.append(Shape(lower, box(radius, 0.0, shape.stack / 2), label=lower[0].upper()))
     if design.pivot.seat == "cup":
         top = shape.stack + pack.length
-        parts.append(Shape("cup", box(min(4e-3, pack.radius), top, top + CUP_HEIGHT), label="cup"))
+        cup = design.pivot.cup
+        middle = top + cup.thickness_mm * 1e-3
+        parts.append(Shape("cup", box(cup.diameter_mm * 5e-4, top, middle), label=cup_pole(design)))
+        if cup.washer_mm:
+            parts.append(Shape("stand", box(cup.diameter_mm * 6e-4, middle, top + cup_height(design))))
+    if design.turns == "battery":
+        point, level = 1.5e-3, bench_level(design)
+        parts.append(Shape("stand", ((mm(-point), mm(level)), (mm(point), mm(level)), (0.0, 0.0))))
     wide = max(30e-3, 1.6 * radius, 1.3 * pack.radius)
-    return (*parts, Shape("bench", box(wide, -1.2e-3, 0.0)))
+    level = bench_level(design)
+    return (*parts, Shape("bench", box(wide, level - 1.2e-3, level)))
+
+
+def cup_pole(design: FrameDesign) -> str:
+    """Pole on top of the cup's magnet."""
+    same = design.pivot.cup.pole == "same"
+    return design.magnets.pole_up if same else {"N": "S", "S": "N"}[design.magnets.pole_up]
 
 
 def _handles(design: FrameDesign, shape: FrameShape) -> tuple[Handle, ...]:

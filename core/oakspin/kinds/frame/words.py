@@ -14,7 +14,8 @@ CAUSES = {
     "feet_above_stack": "The feet stand at {foot:.1f} mm, above the {stack:.1f} mm stack: they brush the cell's side.",
     "leg_in_cell": "A leg runs {deep:.1f} mm into the cell at {height:.0f} mm above the bench: it rubs.",
     "legs_under_bench": "The legs reach {deep:.1f} mm below the bench: this frame was bent for a taller cell.",
-    "legs_limp": "The wire is too thin: the legs do not keep their shape.",
+    "legs_limp": "The {what} is too thin: the legs do not keep their shape.",
+    "decoration_strikes": "What is on the battery reaches {edge:.0f} mm out and strikes the legs, which reach {legs:.0f} mm.",
     "top_heavy": "The center of mass is {above:.1f} mm above the tip: the frame tips over.",
 }
 
@@ -22,18 +23,20 @@ CAUSES = {
 def frame_words(design: FrameDesign, machine: Machine) -> Words:
     """Words for this very design."""
     feet = design.feet.type == "points"
+    battery = design.turns == "battery"
     pushed = "The pushes on the legs cancel at every angle"
     if design.outline.legs == 1:
         pushed = "Pushed one way in half the turn and back in the other"
     return Words(
+        goes="The battery turns" if battery else "Turns",
         springs=" Legs that spring leave the rim: it thumps on a hard bench.",
         contact="the feet" if feet else "the parts of the ring",
-        bearing="the tip",
-        leaves="leaves its seat",
+        bearing="the point under the magnets" if battery else "the tip",
+        leaves="walks off its point" if battery else "leaves its seat",
         closes="Bare metal; the time the feet touch." if feet else "Bare metal; the time the ring touches.",
         cancels=f"{pushed}: the magnets are magnetized across, not along their axis.",
         faint="Weaker than the lightest touch of the feet: more current or a stronger magnet is needed.",
-        stays="It stands still on its seat.",
+        stays="Held between the point below and the tip above." if battery else "It stands still on its seat.",
         causes=CAUSES,
     )
 
@@ -45,7 +48,20 @@ SHAPE_LEGS = (
 )
 FEET = "Bend the {what} to a clearance of {value:g} mm ({how}): close, never gripping. Cut the tails off."
 STACK = "Stack the magnets, {pole}. Stand the battery on them, {terminal_up} up."
+STAND_ON_POINT = (
+    "Set a round-headed tack or the ball of a pen upright in the bench. Stand the magnets with the battery on its tip, "
+    "right in the middle of their lower face, and tip the frame's point on the top: now it stands by itself."
+)
+HOLD_FRAME = (
+    "Clamp the frame so that it cannot turn: its point {seat}, its feet at their clearance all round. Cell and magnets "
+    "must turn freely under it. Take it off again at once."
+)
+CUT_STRIP = "Cut {pieces} from {sheet}, {width:g} mm wide. Round the corners; fold each end of foil double."
+CHECKS_HELD = "The frame stands fast; cell and magnets, turned by a finger, go on for a turn or two."
+CUP_SEAT = "in the cup: a magnet of {diameter:g} × {thickness:g} mm, {pole} up, with a washer on it"
+BUILD_HELD = "No flick: cell and magnets start by themselves. If they only tremble, turn them on with a finger."
 SET_ON = "Set the point {seat}. Move the legs in or out until the frame hangs level. Take it off again at once."
+DECORATE_CELL = "Fix {mass_g:g} g evenly round the battery, {radius:g} mm from the axis, clear of the feet."
 DECORATE = "Hang {mass_g:g} g evenly round the axis, {radius:g} mm from it; balance again."
 CHECKS = "The ring clears the rim all the way round and never grips it."
 SHAPE_LEGS_2 = (

@@ -70,7 +70,7 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
                 material=design.screw.material,
                 length=design.screw.length_mm,
             ),
-            design.magnets.count,
+            sum(stack.count for stack in design.stacks),
         ),
         Step(
             "cut",
@@ -81,11 +81,11 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
             caution=HOLD_ENDS,
         ),
         bare_ends(design.wire, f"{BARED:g} mm at both ends of the lead", sand=design.surface == "sanded"),
-        Step("screw", "Choose the screw", say.STEPS_3, 2, ("cloth",)),
+        Step("screw", "Choose the screw", say.HEADLESS if design.screw.headless else say.STEPS_3, 2, ("cloth",)),
         Step(
             "stack",
             "Magnets under the head",
-            say.STEPS_4.format(pole_up=design.magnets.pole_up),
+            f"{say.STEPS_4.format(pole_up=design.magnets.pole_up)}{_rings(design)}",
             4,
             ("compass",),
             caution=SLIDE,
@@ -118,6 +118,13 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
         ),
     )
     return tuple(step for step in steps if step)
+
+
+def _rings(design: HangingDesign) -> str:
+    many = design.rings_above
+    if not many:
+        return ""
+    return say.RINGS.format(many="a ring" if many == 1 else f"{many} rings", pole=design.magnets.pole_up)
 
 
 def _template(design: HangingDesign, shape: HangingShape) -> Template:

@@ -71,10 +71,16 @@ def draw_hanging(design: HangingDesign, machine: Machine, drive: Drive) -> Geome
 
 def _screw(shape: HangingShape) -> Polyline:
     head, shank = mm(shape.head), mm(shape.shank / 2)
+    bevel = min(0.4, mm(shape.head_height) / 2)
     low, shoulder, top = mm(shape.length), mm(shape.length + shape.head_height), mm(shape.point)
     cone = min(shank * 1.7, (top - shoulder) / 2)
-    right = [(head, low), (head, shoulder - 0.4), (shank, shoulder), (shank, top - cone), (0.15, top)]
+    right = [(head, low), (head, shoulder - bevel), (shank, shoulder), (shank, top - cone), (0.15, top)]
     return (*right, *((-x, y) for x, y in right[::-1]))
+
+
+def _poles(design: HangingDesign) -> tuple[Role, Role]:
+    """Upper and lower pole."""
+    return ("north", "south") if design.magnets.pole_up == "N" else ("south", "north")
 
 
 def rotor(design: HangingDesign, shape: HangingShape) -> tuple[Shape, ...]:
@@ -89,9 +95,19 @@ def rotor(design: HangingDesign, shape: HangingShape) -> tuple[Shape, ...]:
         if shape.stack.across:
             parts.append(Shape("across", box(outer, 0.0, shape.length), label=design.magnets.pole_up))
         else:
-            poles: tuple[Role, Role] = ("north", "south") if design.magnets.pole_up == "N" else ("south", "north")
+            poles = _poles(design)
             parts.append(Shape(poles[0], box(outer, half, shape.length), label=poles[0][0].upper()))
             parts.append(Shape(poles[1], box(outer, 0.0, half), label=poles[1][0].upper()))
+        if shape.above:
+            # One ring cut open: left and right of the shank.
+            hole, outer, thick = mm(shape.above.hole), mm(shape.above.radius), mm(shape.above.length)
+            low = mm(shape.above_at)
+            for side in (-1.0, 1.0):
+                for part, pole in ((0, _poles(design)[1]), (1, _poles(design)[0])):
+                    y0, y1 = low + thick * part / 2, low + thick * (part + 1) / 2
+                    parts.append(
+                        Shape(pole, ((side * hole, y0), (side * outer, y0), (side * outer, y1), (side * hole, y1)))
+                    )
     parts.append(Shape("core", _screw(shape)))
     return tuple(parts)
 

@@ -15,8 +15,12 @@ CAUSES = {
     "magnet_no_metal": "{material} does not conduct: the lead finds no current on its rim.",
     "magnet_coated": "The magnets' {coat} coat does not conduct: the lead finds no current on it.",
     "ends_covered": "The lead's ends are not stripped: no current gets in.",
+    "lead_painted": "The lead is painted where it touches: no current gets in.",
+    "ring_narrow": (
+        "A ring of {ring:g} mm leaves no room for a shank of {shank:g} mm: take wider rings or a thinner nail."
+    ),
     "lead_above_stack": "The lead stands at {lead:g} mm, above the {stack:.1f} mm stack: it misses the rim.",
-    "lead_snatched": "The steel lead is snatched by the magnets and sticks to them: take copper.",
+    "lead_snatched": "The {lead} is snatched by the magnets and sticks to them: take copper.",
 }
 ACROSS = (
     "The magnets are magnetized across, not along their axis: "
@@ -50,6 +54,12 @@ STEPS_2 = "{pack_name}, {magnets_name}, a {material} screw or nail of {length:g}
 STEPS_3 = (
     "Hold a magnet to it: only steel is drawn. Wipe the point and the cell's terminal clean; rust and dust are a gap."
 )
+HEADLESS = (
+    "Take a plain steel nail, its head cut off and the cut filed flat (an adult's work, goggles on), its point "
+    "sharp and "
+    "clean. It must cling to a magnet by its cut end."
+)
+RINGS = " Thread {many} on the shank, {pole} up as well, down to the head: a sandwich."
 STEPS_4 = (
     "Put the magnets on the flat of the head, {pole_up} toward the screw, in the middle: turn the screw "
     "between your fingers and push them until they no longer wobble."

@@ -8,7 +8,7 @@ from oakspin.design.train import TrainDesign
 from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, circle, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
-from oakspin.kinds.steps import lay_out
+from oakspin.kinds.steps import PAPER, lay_out
 from oakspin.kinds.train import words as say
 from oakspin.machines.train.shape import (
     TrainShape,
@@ -122,6 +122,8 @@ def _press(design: TrainDesign, shape: TrainShape) -> Step:
     text = say.PRESS.format(tight=0.1 / shape.tight, bore=mm(shape.bore))
     for part in design.track.stretches:
         text += say.PRESS_2.format(start=part.from_mm, end=part.to_mm, pitch=part.pitch_mm)
+    if design.track.loosens > 1:
+        text += say.PRESS_3.format(times=design.track.loosens)
     return Step("press", "Press it tight and slide it off", text, 6, ("ruler",))
 
 
@@ -162,7 +164,8 @@ def _poles(design: TrainDesign, shape: TrainShape) -> Step:
 
 
 def _magnets_on(design: TrainDesign, shape: TrainShape) -> Step:
-    text = say.MAGNETS_ON.format(s="+" if design.leads == "+" else "−")
+    hull = say.HULL.format(hull=design.hull_mm, layers=design.hull_mm / PAPER) if design.hull_mm else ""
+    text = hull + say.MAGNETS_ON.format(s="+" if design.leads == "+" else "−")
     if design.nose_g:
         text += say.MAGNETS_ON_3.format(nose_g=design.nose_g)
     caution = say.MAGNETS_ON_2

@@ -56,6 +56,14 @@ def _track(design: TrainDesign, shape: TrainShape) -> Iterator[Change]:
         yield change("Press all parts together", ("/track/stretches", []))
     if design.track.kinks:
         yield change("Straighten the kink", ("/track/kinks", []))
+    if design.track.dents:
+        yield change("Press the trodden track round again over the rod", ("/track/dents", []))
+    if design.track.oval_mm:
+        yield change("Press the whole track round again over the rod", ("/track/oval_mm", 0.0))
+    if design.track.loosens > 1:
+        yield change("Push the turns together all along", ("/track/loosens", 1.0))
+    if design.hull_mm:
+        yield change("Take the paper hull off", ("/hull_mm", 0.0))
     plan = design.track.plan
     if plan.slope_deg > 0:
         yield change("Lay the track level", ("/track/plan/slope_deg", 0.0))

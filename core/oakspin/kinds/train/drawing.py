@@ -52,7 +52,7 @@ class Layout:
 
     def __init__(self, design: TrainDesign, shape: TrainShape) -> None:
         self.half = mm(shape.long) / 2 + BESIDE
-        self.turns = mm(shape.bore + shape.wire) / 2
+        self.turns = mm(shape.low + shape.wire) / 2
         self.per_mm = 2 * self.half / mm(shape.track)
         self.strip = -self.turns - 21.0
         self.ribbon = self.strip - STRIP - 2.5 - RIBBON
@@ -119,7 +119,11 @@ def _train(design: TrainDesign, shape: TrainShape) -> tuple[Shape, ...]:
     cell = _box(-train.half - middle, train.half - middle, train.radius)
     plus_front = design.leads == "+"
     nub_at = (train.half if plus_front else -train.half) - middle
-    parts = [Shape("cell", cell, label=cell_of(design.battery).name)]
+    parts = []
+    if design.hull_mm:
+        parts.append(Shape("paint", _box(-train.half - middle, train.half - middle, shape.body)))
+    parts.append(Shape("cell", cell, label=cell_of(design.battery).name))
+    parts += _joints(design, shape)
     parts += _stack(design.front, train.half - middle, train.half + train.front.length - middle, "right")
     parts += _stack(design.rear, -train.half - train.rear.length - middle, -train.half - middle, "left")
     inward = -1.2e-3 if plus_front else 1.2e-3
@@ -130,6 +134,13 @@ def _train(design: TrainDesign, shape: TrainShape) -> tuple[Shape, ...]:
         wide = mm(train.front.radius) * 0.8
         parts.append(Shape("cup", ((tip, -wide), (tip + 5.0, 0.0), (tip, wide))))
     return tuple(parts)
+
+
+def _joints(design: TrainDesign, shape: TrainShape) -> list[Shape]:
+    """Where cells in a row meet."""
+    train, many = shape.assembly, design.battery.in_series
+    places = [mm(-train.half - shape.middle + 2 * train.half * joint / many) for joint in range(1, many)]
+    return [Shape("mark", ((x, -mm(train.radius)), (x, mm(train.radius))), closed=False) for x in places]
 
 
 def _stack(magnets: Magnets, low: float, high: float, outward: str) -> list[Shape]:
@@ -166,6 +177,13 @@ def _strip(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Shape, .
         place = max(place, high)
     if place < end:
         shapes.append(Shape("track", _strip_box(at, place, end)))
+    for dent in design.track.dents:
+        low, high = (at.along(min(max(dent.at_mm + side * dent.length_mm / 2, 0), end)) for side in (-1, 1))
+        flat = min(0.8, dent.flat_mm / mm(shape.bore)) * STRIP
+        for side in (1, -1):
+            edge = at.strip + side * STRIP
+            hollow = ((low, edge), ((low + high) / 2, edge - side * flat), (high, edge))
+            shapes.append(Shape("mark", hollow, closed=True))
     for kink in design.track.kinks:
         x = at.along(min(kink.at_mm, end))
         for side in (1, -1):
@@ -249,6 +267,9 @@ def _handles(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Handle
     for number, kink in enumerate(design.track.kinks):
         axis = HandleAxis("x", f"/track/kinks/{number}/at_mm", along)
         handles.append(Handle(f"kink-{number}", at.along(min(kink.at_mm, end)), at.strip, (axis,)))
+    for number, dent in enumerate(design.track.dents):
+        axis = HandleAxis("x", f"/track/dents/{number}/at_mm", along)
+        handles.append(Handle(f"dent-{number}", at.along(min(dent.at_mm, end)), at.strip, (axis,)))
     return (*handles, *_bend_handle(design, shape, at))
 
 
@@ -265,7 +286,7 @@ def _bend_handle(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Ha
 
 
 def _dimensions(shape: TrainShape, at: Layout) -> tuple[Dimension, ...]:
-    half, inner = mm(shape.long) / 2, mm(shape.bore) / 2
+    half, inner = mm(shape.long) / 2, mm(shape.low) / 2
     points: list[tuple[Point, Point, str]] = [
         ((-half, at.turns + 3.0), (half, at.turns + 3.0), f"train {2 * half:.1f} mm"),
         ((-at.half + 4, -inner), (-at.half + 4, inner), f"bore {2 * inner:.1f} mm"),

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from oakspin.design.battery import CellName
-from oakspin.design.train import LONGEST_MM, ByLength, Kink, Stretch, TrainDesign
+from oakspin.design.train import LONGEST_MM, ByLength, Dent, Kink, Stretch, TrainDesign
 from oakspin.kinds.geometry import mm
-from oakspin.kinds.numbers import Dial, PartLine, choice, number
+from oakspin.kinds.numbers import Dial, PartLine, choice, folded, number
 from oakspin.kinds.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.kinds.train import words as say
 from oakspin.machines.train.shape import (
@@ -43,7 +43,11 @@ def train_parts(design: TrainDesign) -> tuple[PartLine, ...]:
         wire_line(design, design.wire, track_wire(design, shape), ends=False, tuned=2),
         _track(design, shape),
         _plan(design, shape),
-        bench_line(design, number(design, "/nose_g", "Nose", "g", 0.1, name="Mass of the nose")),
+        bench_line(
+            design,
+            number(design, "/nose_g", "Nose", "g", 0.1, name="Mass of the nose"),
+            *folded(number(design, "/hull_mm", "Paper hull", "mm", 0.1, name="Thickness of the paper hull")),
+        ),
     )
 
 
@@ -107,6 +111,23 @@ def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
             ),
             number(design, f"/track/kinks/{at}/squeeze_mm", "… squeeze", "mm", 0.1, name=f"{kinked}: squeeze"),
         ]
+    dents = [dent.model_dump(mode="json") for dent in track.dents]
+    fresh = [Dent(at_mm=round(min(end, LONGEST_MM) * 0.5), flat_mm=1.0).model_dump(mode="json")]
+    some: list[tuple[str, object]] = [("nowhere", []), ("in one place", dents[:1] or fresh)]
+    some += [("as many as now", dents)] if len(dents) > 1 else []
+    trodden = [choice(design, "/track/dents", "Trodden on", some)]
+    for at in range(len(dents)):
+        root, dent = f"/track/dents/{at}", "Dent" if len(dents) == 1 else f"Dent {at + 1}"
+        trodden += [
+            number(design, f"{root}/at_mm", "… at", "mm", 5, name=f"{dent}: place", within=(0, min(end, LONGEST_MM))),
+            number(design, f"{root}/length_mm", "… long", "mm", 5, name=f"{dent}: length"),
+            number(design, f"{root}/flat_mm", "… flat by", "mm", 0.1, name=f"{dent}: lower than wide"),
+        ]
+    dials += folded(
+        *trodden,
+        number(design, "/track/oval_mm", "Oval by", "mm", 0.1, name="Whole bore lower than wide"),
+        number(design, "/track/loosens", "Looser to", "×", 0.05, name="Pitch at the far end", built=True),
+    )
     if design.wire.finish != "bare":
         inside: list[tuple[str, object]] = [("as wound", "as_wound"), ("bared along the bore", "bared")]
         dials.append(choice(design, "/track/inside", "Inside", inside))

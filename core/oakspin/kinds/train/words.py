@@ -14,10 +14,16 @@ CAUSES = {
     "magnets_narrow": (
         "The {stack} magnets ({magnet:g} mm) are no wider than the cell ({cell:g} mm): they do not reach the track."
     ),
+    "hull_wide": (
+        "The {stack} magnets ({magnet:g} mm) are no wider than the cell in its hull ({cell:g} mm): they do not "
+        "reach the "
+        "track."
+    ),
     "track_short": (
         "The track ({track:.0f} mm) is shorter than the train ({train:.0f} mm): never do both magnets touch it."
     ),
     "bore_narrow": "The magnets are {missing:.1f} mm wider than the bore: the train does not enter.",
+    "bore_oval": "The bore is squeezed oval, {missing:.1f} mm too low for the magnets: the train does not enter.",
     "some_bores_narrow": "In some builds the bore springs back too little for the magnets.",
     "bore_wide": ("The bore is {room:.1f} mm wider than the magnets: the train lies askew and noses into the turns."),
     "bend_sharp": ("The bend of {radius:.0f} mm is too sharp: the train sticks. It takes {least:.0f} mm at the least."),
@@ -25,6 +31,8 @@ CAUSES = {
         "The bend of {radius:.0f} mm is too sharp: the train sticks. It takes a straight track at the least."
     ),
     "pulled_apart": "turns are pulled apart to {pitch:g} mm",
+    "dent": "the bore is trodden {flat:g} mm lower than it is wide",
+    "loosens": "the turns stand ever wider apart, {times:g} times at the far end",
     "kink": "a kink takes {squeeze:g} mm of the bore",
 }
 UNLIKE = "Unlike poles point outward: one magnet is pushed forward as hard as the other is pushed back. Turn one over."
@@ -112,6 +120,8 @@ POLES_2 = (
     " With a compass: the face that draws the needle's north end is S. Front: {pole_up} outward; rear: "
     "{pole_up_2} outward."
 )
+HULL = "Wrap the cell in paper {hull:g} mm thick, {layers:.0f} turns of it; leave both terminals free. "
+PRESS_3 = " Let the pitch grow evenly to {times:g} times at the far end."
 MAGNETS_ON = (
     "Slide each stack on from the side, never straight down; keep the two ends a hand apart. {s} goes in first."
 )

@@ -6,13 +6,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from oakspin.draws import Array, median
-from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, free_length
+from oakspin.draws import Array, Draws, median
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, free_length, sweep_in_ring
 from oakspin.machines.machine import Cause
-from oakspin.parts.catalogue import Support
+from oakspin.parts.catalogue import AXLES, Support
 from oakspin.parts.cell import Pack
-from oakspin.parts.wire import wire_metal
+from oakspin.parts.wire import HARD_BEND, bend_moment, wire_metal
 
+PULL = 8.0  # N with which fingers pull a wire round a former; bench experience
 SLIDES = 0.03  # slope at which an axle without stops walks off its supports; bench experience
 
 
@@ -27,11 +28,12 @@ class Situation:
     weight: Array
     length: Array
     support: Support
+    draws: Draws
 
 
 def causes_of(known: Situation) -> tuple[Cause, ...]:
     """Every plain cause, in the order of the links it breaks."""
-    makers = (_strip, _shorted, _bench, _reaches, _bends, _strikes, _walks)
+    makers = (_strip, _shorted, _bench, _reaches, _stiff, _shape, _bends, _around, _core, _strikes, _walks)
     return tuple(cause for make in makers if (cause := make(known)))
 
 
@@ -55,12 +57,14 @@ def _shorted(known: Situation) -> Cause | None:
 
 
 def _bench(known: Situation) -> Cause | None:
-    if known.design.magnets_on == "bench" or known.pack.cell.can_mm > 0 or known.pack.cell.diameter_mm < 40:
+    if known.design.magnets_on != "battery" or known.pack.cell.can_mm > 0 or known.pack.cell.diameter_mm < 40:
         return None
     return Cause("starts", "no_base", told={"cell": known.pack.cell.name})
 
 
 def _strikes(known: Situation) -> Cause | None:
+    if known.design.magnets_on == "around":
+        return None
     dip = abs(known.shape.tilt) * known.shape.wound.measures.half_along
     left = known.gap - dip - sag_of(known)
     if (left > 0).all():
@@ -83,14 +87,66 @@ def _reaches(known: Situation) -> Cause | None:
 
 
 def sag_of(known: Situation) -> Array:
-    """How far in m the axle sags under the coil, between its supports; the coil itself counts as stiff.
+    """How far in m the axle sags under the coil, between its supports; coil, cork and pencil count as stiff.
 
     Source: a beam with a load in the middle of its free length, W l^3 / (48 E I).
     """
+    if known.design.axle != "leads":
+        return 0.0 * known.weight
     return axle_sag(known.shape, known.weight, wire_metal(known.design.wire))
 
 
+def _stiff(known: Situation) -> Cause | None:
+    """Wire that fingers do not wind on this former."""
+    wire, former = known.design.wire, former_radius(known.shape)
+    moment = bend_moment(known.shape.wire, wire_metal(wire))
+    if np.max(moment) <= windable(former):
+        return None
+    return Cause("circuit", "too_stiff", told={"former": 2e3 * former})
+
+
+def former_radius(shape: CoilShape) -> float:
+    """Radius in m of the narrower side of the former."""
+    measures = shape.wound.measures
+    return max(min(measures.half_along, measures.reach) - float(np.max(shape.bundle)) / 2, 1e-3)
+
+
+def windable(former: float) -> float:
+    """Moment in N m that fingers wind on a former of this radius in m: what they hold, by what they pull."""
+    return min(HARD_BEND, PULL * former)
+
+
+def _shape(known: Situation) -> Cause | None:
+    """Leads so thin that putting the coil in and flicking it bends them."""
+    if known.design.axle != "leads":
+        return None
+    force = bend_moment(known.shape.wire, wire_metal(known.design.wire)) / (known.design.tails.length_mm * 1e-3)
+    bent = force < known.draws.value("handling_N")
+    return Cause("starts", "no_shape", bent) if bent.any() else None
+
+
+def _around(known: Situation) -> Cause | None:
+    """A coil too wide for the ring round it."""
+    if known.design.magnets_on != "around":
+        return None
+    room = sweep_in_ring(known.design, known.shape)
+    lead = float(np.max(known.shape.over - known.shape.wire / 2))
+    if room <= 0:
+        return Cause("starts", "ring_narrow", told={"wide": -2e3 * room})
+    return None if lead > 0 else Cause("starts", "lead_on_ring")
+
+
+def _core(known: Situation) -> Cause | None:
+    """A coil too small to go round its cork or pencil."""
+    held = AXLES.get(known.design.axle)
+    if held is None or known.shape.wound.measures.reach >= held.radius:
+        return None
+    return Cause("circuit", "axle_thick", told={"axle": held.name, "wide": 2e3 * held.radius})
+
+
 def _bends(known: Situation) -> Cause | None:
+    if known.design.axle != "leads":
+        return None
     shape, metal = known.shape, wire_metal(known.design.wire)
     # The load in the middle of the free length bends the lead there with W l / 4.
     stress = known.weight * free_length(shape) / 4 / (np.pi * shape.wire**3 / 32)

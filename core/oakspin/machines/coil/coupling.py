@@ -104,6 +104,18 @@ def turn_coupling(outline: Outline, source: Source, over: Array, sunk: float = 0
     return np.asarray(torques)
 
 
+@lru_cache(maxsize=64)
+def ring_coupling(outline: Outline, source: Source, over: float) -> Array:
+    """Coupling of one turn that dips into a ring whose upper face is ``over`` (m) under the axle; (1, angles), N m/A.
+
+    Places that lie in the magnet itself count for nothing: there the coil strikes, and that is told.
+    """
+    nodes = nodes_of(outline, FINEST)
+    borders = np.asarray((np.arange(_COUNT) - 0.5) * _STEP, np.float64)
+    flux = coil_flux(nodes.u, nodes.v, nodes.du, nodes.dv, source.length + over, source.potential, borders)
+    return np.asarray(np.diff(flux, append=flux[:1]) / _STEP)[None, :]
+
+
 def _lagrange(t: Array) -> Array:
     """Cubic weights at places 0 to 3; shape (4, draws)."""
     t = t[:, 0]

@@ -19,12 +19,12 @@ from oakspin.fields.stack import Stack
 from oakspin.fields.steel import can_image, side_depth
 from oakspin.machines.bodies import cell_body, wire_body
 from oakspin.machines.coil.causes import Situation, causes_of
-from oakspin.machines.coil.coupling import NEAREST, Source, turn_coupling, turned_on
-from oakspin.machines.coil.shape import CoilMotor, CoilShape, Number, axle_sag, coil_shape, wire_length
+from oakspin.machines.coil.coupling import NEAREST, Source, ring_coupling, turn_coupling, turned_on
+from oakspin.machines.coil.shape import CoilMotor, CoilShape, Number, axle_sag, coil_shape, magnet_turn, wire_length
 from oakspin.machines.coil.strip import ANGLES, switch_of, upright_pose
 from oakspin.machines.machine import NEVER, Body, Landing, Load, Machine, Rest, Touch
 from oakspin.machines.touch import Hop
-from oakspin.parts.catalogue import FILM_FACTOR, MARKER_FILM, SEAT_DEPTH, SUPPORTS
+from oakspin.parts.catalogue import AXLES, FILM_FACTOR, MARKER_FILM, SEAT_DEPTH, SUPPORTS
 from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms, softened
 from oakspin.parts.magnet import remanence, stack_length
@@ -80,8 +80,11 @@ def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Dra
     """Torque per ampere of battery current; shape (draws, angles), N m/A."""
     source, outline = coil_source(design), shape.wound.outline
     hand = HANDS[design.maker]
+    if design.magnets_on == "around":
+        # Turns of a bundle lie within a ring as near to its middle plane as above and below it.
+        return _signed(design, shape, draws, ring_coupling(outline, source, float(shape.over)))
     least = shape.wound.measures.reach + NEAREST
-    over = np.maximum(shape.over_magnet + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), least)
+    over = np.maximum(shape.over + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), least)
     over = np.broadcast_to(over, draws.count).copy()
     # Turns of a thick bundle lie nearer and farther than its middle: two layers stand for all. (Outer turns have more
     # lever, those beside the middle less field: the two make up for each other.)
@@ -101,7 +104,12 @@ def coil_coupling_of(design: CoilMotor, shape: CoilShape, pack: Pack, draws: Dra
         # Seen upside down, an equal stack above is the lower one with its poles changed over; no can lies by it.
         other = -turned_on(lower, math.pi)
         each_turn = each_turn + (other if design.second == "same" else -other)
-    places = shape.wound.places
+    return _signed(design, shape, draws, turned_on(each_turn, -magnet_turn(design)))
+
+
+def _signed(design: CoilMotor, shape: CoilShape, draws: Draws, each_turn: Array) -> Array:
+    """All turns' coupling with its draws, from that of one turn with its marked side up."""
+    places, hand = shape.wound.places, HANDS[design.maker]
     each = sum(turned_on(each_turn, place - math.pi / 2) for place in places) / len(places)
     turns = np.maximum(
         np.round(shape.wound.turns + hand.turns * draws.normal("hand_turns") * (shape.wound.turns > 1)), 1
@@ -152,10 +160,12 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
     measures = shape.wound.measures
     wound_length = shape.wound.turns * measures.length
     fan = design.fan
-    mass = per_metre * length + fan.mass_g * 1e-3
+    core = AXLES.get(design.axle)
+    mass = per_metre * length + fan.mass_g * 1e-3 + (core.mass if core else 0.0)
     inertia = (
         per_metre * (wound_length * (measures.mean_v2 + shape.bundle**2 / 8))
         + fan.mass_g * 1e-3 * (fan.radius_mm * 1e-3) ** 2
+        + (core.mass * core.radius**2 / 2 if core else 0.0)
     )
     off, hangs = _imbalance(design, shape, per_metre * wound_length, mass, draws)
     weight = np.broadcast_to(mass * GRAVITY, draws.count)
@@ -173,7 +183,8 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
     total = pack.ohms_at(pack.used) + ohms["wire"] + ohms["supports"] + ohms["support contact"]
     least_dry = draws.value("support_friction") * weight * (wire / 2)
     # A sagging axle is bent to and fro in every turn; the metal keeps a share of that energy.
-    dry = least_dry + draws.value("axle_damping") * weight * axle_sag(shape, weight, metal) / 2
+    sag = 0.0 if core else axle_sag(shape, weight, metal)
+    dry = least_dry + draws.value("axle_damping") * weight * sag / 2
     hop = Hop(-np.pi / 2 - hangs, support.gives * draws.value("hopping"), closed=design.supports.seat == "loop")
     touch = Touch(draws.value("made_axle"), np.sqrt(GRAVITY / np.maximum(off, 1e-6)), hop=hop)
     rub = draws.value("support_friction") * mass * off * wire / 2
@@ -185,7 +196,7 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
     air_4_3, air_2 = _air(shape, draws)
     sail = 0.5 * AIR_DENSITY * draws.value("sail_drag") * fan.area_mm2 * 1e-6 * (fan.radius_mm * 1e-3) ** 3
     gap = np.broadcast_to(design.gap_mm * 1e-3 + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), draws.count)
-    situation = Situation(design, shape, pack, gap, weight, np.broadcast_to(length, draws.count), support)
+    situation = Situation(design, shape, pack, gap, weight, np.broadcast_to(length, draws.count), support, draws)
     switch = switch_of(design, total, draws)
     coupling = coil_coupling_of(design, shape, pack, draws)
     return Machine(

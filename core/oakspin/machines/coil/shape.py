@@ -14,8 +14,9 @@ from typing import Any
 import numpy as np
 
 from oakspin.design.coil import CradleDesign, LobesDesign, OwnOutline, RoundOutline
+from oakspin.design.magnets import Magnets
 from oakspin.draws import Array
-from oakspin.machines.coil.outline import Measures, Outline, measures_of
+from oakspin.machines.coil.outline import Measures, Outline, drawn, measures_of
 from oakspin.parts.catalogue import Metal
 from oakspin.parts.cell import cell_of
 from oakspin.parts.magnet import stack_length
@@ -26,6 +27,7 @@ CoilMotor = CradleDesign | LobesDesign
 Number = Any
 
 PACKING = 0.75
+OVER_BENCH = 3e-3  # m that a coil is kept clear of the bench where no magnet lies between; bench experience
 TIE_TURNS = 3  # windings of each lead round the bundle that hold it together
 
 
@@ -86,7 +88,11 @@ def _wound(outline: Outline, turns: Number, places: tuple[float, ...]) -> Wound:
 
 @dataclass(frozen=True)
 class CoilShape:
-    """Heights in m over the bench, and what they follow from."""
+    """Heights in m over the bench, and what they follow from.
+
+    ``base`` is the height of the magnets' lower face, or of their lower edge where they stand beside the coil; ``over``
+    the distance from the axle to the face that it passes.
+    """
 
     wound: Wound
     wire: Number
@@ -94,6 +100,7 @@ class CoilShape:
     base: float
     stack: float
     axle: Number
+    over: Number
     half_spacing: float
     tilt: float
 
@@ -103,9 +110,9 @@ class CoilShape:
         return self.wound.measures.reach + self.bundle / 2
 
     @property
-    def over_magnet(self) -> Number:
-        """Height of the axle over the magnet's upper face."""
-        return self.axle - self.base - self.stack
+    def low(self) -> Number:
+        """Height of the coil's lowest sweep."""
+        return self.axle - self.reach
 
 
 def coil_shape(design: CoilMotor) -> CoilShape:
@@ -116,10 +123,39 @@ def coil_shape(design: CoilMotor) -> CoilShape:
     turns_here = whole.turns / len(whole.places)
     bundle = coated * np.sqrt(turns_here / PACKING)
     base = cell_of(design.battery).diameter_mm * 1e-3 if design.magnets_on == "battery" else 0.0
-    stack = stack_length(design.magnets)
-    axle = base + stack + design.gap_mm * 1e-3 + whole.measures.reach + bundle / 2
+    stack, reach, gap = stack_length(design.magnets), whole.measures.reach + bundle / 2, design.gap_mm * 1e-3
+    over = gap + reach
+    axle = base + stack + over
+    if design.magnets_on == "beside":
+        upright = across_of(design.magnets)
+        axle = np.maximum(reach + OVER_BENCH, upright / 2)
+        base = axle - upright / 2
+    elif design.magnets_on == "around":
+        over = gap
+        base = np.maximum(reach + OVER_BENCH - stack - gap, 0.0)
+        axle = base + stack + gap
     half = design.supports.spacing_mm * 5e-4
-    return CoilShape(whole, wire, bundle, base, stack, axle, half, design.supports.level_mm * 1e-3 / (2 * half))
+    return CoilShape(whole, wire, bundle, base, stack, axle, over, half, design.supports.level_mm * 1e-3 / (2 * half))
+
+
+def across_of(magnets: Magnets) -> float:
+    """How far in m the stack reaches across the axle, or up where it stands beside the coil."""
+    return (magnets.across_mm if magnets.shape == "block" else magnets.diameter_mm) * 1e-3
+
+
+def magnet_turn(design: CoilMotor) -> float:
+    """How far in rad the magnets are turned about the axle from below it: a quarter turn, to the right, beside it."""
+    return math.pi / 2 if design.magnets_on == "beside" else 0.0
+
+
+def sweep_in_ring(design: CoilMotor, shape: CoilShape) -> float:
+    """How much room in m the coil's widest sweep leaves in the ring round it, at the height of the ring."""
+    path = drawn(shape.wound.outline)
+    turn = np.linspace(0, 2 * np.pi, 72, endpoint=False)[:, None]
+    aside, below = path[:, 1] * np.cos(turn), -path[:, 1] * np.sin(turn) - shape.over
+    inside = (below > -shape.bundle / 2) & (below < shape.stack + shape.bundle / 2)
+    wide = np.where(inside, np.hypot(path[:, 0], aside), 0.0).max() + shape.bundle / 2
+    return float(design.magnets.hole_mm * 5e-4 - wide)
 
 
 def wire_length(design: CoilMotor, shape: CoilShape) -> Number:

@@ -11,7 +11,7 @@ import numpy as np
 from oakspin.constants import HANDS
 from oakspin.design.coil import Lead
 from oakspin.draws import MEDIAN, Array, Draws
-from oakspin.machines.coil.shape import CoilMotor
+from oakspin.machines.coil.shape import CoilMotor, magnet_turn
 
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
 _CELL = 360.0 / ANGLES.size  # degrees that each angle stands for
@@ -54,15 +54,19 @@ def switch_of(design: CoilMotor, ohms: Array, draws: Draws) -> Array:
     for lead, other in ((design.strip.left, False), (design.strip.right, True)):
         bare = lead_bare(lead, design, draws, other)
         if lead.rest == "marker" and lead.bared == "arcs":
-            bare = bare + (1 - bare) * (ohms / (ohms + leak))[:, None]
+            # Worn paint is bare metal in spots; the rest leaks.
+            worn, leaks = lead.worn_percent / 100, (ohms / (ohms + leak))[:, None]
+            bare = bare + (1 - bare) * (worn + (1 - worn) * leaks)
         through = through * bare
     return through
 
 
 def upright_pose(design: CoilMotor) -> float:
-    """The upright pose in which more current flows: the coil's first side up (0) or down (pi), rad.
+    """The upright pose with the marked side up: the coil's first side up (0) or down (pi), rad.
 
-    The side that is up there is the marked side: while it is up, the coil is pushed on.
+    The marked side is the one that points away from the magnets while more current flows: while it does, the coil is
+    pushed on.
     """
+    turned = round(magnet_turn(design) / (2 * np.pi) * ANGLES.size)
     through = lead_bare(design.strip.left, design, MEDIAN, False) * lead_bare(design.strip.right, design, MEDIAN, True)
-    return np.pi if through[0, ANGLES.size // 2] > through[0, 0] else 0.0
+    return np.pi if through[0, ANGLES.size // 2 + turned] > through[0, turned] else 0.0

@@ -11,7 +11,7 @@ from oakspin.machines.machine import Cause
 
 def causes_of(design: CoredDesign, shape: CoredShape) -> tuple[Cause, ...]:
     """Every plain cause."""
-    causes = [_skin(design), _strikes(shape), _brushes(design)]
+    causes = [_skin(design), _open(design), _touching(design), _strikes(shape), _brushes(design)]
     return tuple(cause for cause in causes if cause)
 
 
@@ -19,6 +19,17 @@ def _skin(design: CoredDesign) -> Cause | None:
     if design.wire.finish == "bare":
         return Cause("circuit", "bare_turns")
     return None if design.wire.ends_stripped else Cause("circuit", "ends_covered")
+
+
+def _open(design: CoredDesign) -> Cause | None:
+    winding = design.winding
+    if winding.open_arm == "none" or winding.joined == "parallel":
+        return None
+    return Cause("circuit", "winding_open", told={"arm": winding.open_arm})
+
+
+def _touching(design: CoredDesign) -> Cause | None:
+    return Cause("circuit", "brushes_touch") if design.brushes.touching else None
 
 
 def _strikes(shape: CoredShape) -> Cause | None:

@@ -22,7 +22,7 @@ from oakspin.fields.block import Block
 from oakspin.fields.flux import axis_field
 from oakspin.fields.iron import Bar, carried, held_energy, magnetized
 from oakspin.fields.stack import Stack
-from oakspin.machines.cored.shape import ANGLES, CoredShape, Source
+from oakspin.machines.cored.shape import ANGLES, Arms, CoredShape, Source
 
 STEP = float(ANGLES[1] - ANGLES[0])
 BORDERS = ANGLES - STEP / 2
@@ -37,10 +37,10 @@ _RADII, _RADII_WEIGHTS = np.polynomial.legendre.leggauss(4)
 class Linked:
     """At every border: flux in m2 and energy in J m3/T2 per told remanence; arrays (angles,) and (levels, angles).
 
-    ``air`` is the flux of one turn on each arm without iron, ``iron`` what the iron adds at each of ``LEVELS``, in
-    parts of what it carries at most; ``energy`` that of the bar in the magnets' field, in parts of the square of it;
-    ``peak`` the strongest mean magnetization over the bar, in the same parts; ``arm`` the most that one arm links, of
-    both kinds of flux.
+    ``air`` is the flux of the arms per turn of the marked one without iron, ``iron`` what the iron adds at each of
+    ``LEVELS``, in parts of what it carries at most; ``energy`` that of the bar in the magnets' field, in parts
+    of the square of it; ``peak`` the strongest mean magnetization over the bar, in the same parts; ``arm`` the most
+    that one arm links, of both kinds of flux.
     """
 
     air: Array
@@ -55,25 +55,26 @@ def slope(table: Array) -> Array:
     return np.asarray((np.roll(table, -1, axis=-1) - table) / STEP)
 
 
-def linked(shape: CoredShape, opposed: bool, wound_T: float) -> Linked:
-    """Flux and energy of one turn on each arm; ``wound_T`` is mu0 times the ampere-turns of an arm over its length.
+def linked(shape: CoredShape, arms: Arms, opposed: bool, wound_T: float) -> Linked:
+    """Flux of the arms and energy, per turn of the marked arm; ``wound_T`` is mu0 times its ampere-turns over length.
 
     The winding's own field saturates the bar with the magnets', one way in half of the turn and the other way in the
     other half: both are taken, with half of the current, which is the mean as the current rises from nothing.
     """
-    source = shape.left, shape.right, shape.face
-    winding = _Winding(shape.hub, shape.arm, shape.turn_radius, opposed)
+    source = shape.left, shape.right, shape.face, shape.out
+    winding = _Winding(shape.hub, shape.arm, shape.turn_radius, arms.marked, -arms.other if opposed else arms.other)
     return _linked(source, winding, shape.bar, wound_T)
 
 
 @dataclass(frozen=True)
 class _Winding:
-    """Where the turns lie: from ``hub`` on over ``arm``, at a mean ``radius``; m."""
+    """Where the turns lie: from ``hub`` on over ``arm``, at a mean ``radius``, m; what each arm counts, with sense."""
 
     hub: float
     arm: float
     radius: float
-    opposed: bool
+    marked: float
+    other: float
 
     def places(self, clearance: float) -> tuple[Array, Array]:
         """Places along an arm and their weights, no farther apart than a third of the clearance to the magnets."""
@@ -83,22 +84,21 @@ class _Winding:
 
 
 @lru_cache(maxsize=128)
-def _linked(source: tuple[Source, float, float], winding: _Winding, bar: Bar, wound_T: float) -> Linked:
-    left, right, face = source
+def _linked(source: tuple[Source, float, float, float], winding: _Winding, bar: Bar, wound_T: float) -> Linked:
+    left, right, face, out = source
     even = not (isinstance(left, Stack) and left.across)
     if isinstance(left, Stack) and left.across:
         # Its field is a sum round the disc, whose steps need be no finer than its distance.
         steps = math.ceil(8 * math.pi * left.radius / max(face - bar.half, FINEST))
         left = replace(left, steps=min(max(steps, 32), 256))
     some = BORDERS[1 : ANGLES.size // 4 + 1] if even else BORDERS[1 : ANGLES.size // 2 + 1]
-    air = _two_stacks(_turn_flux(left, face, winding, bar.half, some), right)
-    sense = -1.0 if winding.opposed else 1.0
-    flux = _round(air[..., 1] + sense * air[..., 0], even, sense)
+    air = _two_stacks(_turn_flux(left, face, out, winding, bar.half, some), right)
+    flux = _round_arms(air[..., 1], air[..., 0], even, winding)
     if not bar.share:
         nothing = np.zeros((len(LEVELS), ANGLES.size))
         return Linked(flux, nothing, nothing, np.zeros(len(LEVELS)), float(np.abs(air).max()))
-    along, across = (_two_stacks(each, right) for each in _axis_field(left, face, bar, some))
-    own = _wound(bar, winding, sense) * wound_T / 2
+    along, across = (_two_stacks(each, right) for each in _axis_field(left, face, out, bar, some))
+    own = _wound(bar, winding) * wound_T / 2
     level = np.array(LEVELS)[:, None, None]
     both = magnetized(bar, np.stack([level * along + 0.5 * own, level * along - 0.5 * own]), full=1.0)
     held = both.mean(axis=0)
@@ -108,8 +108,8 @@ def _linked(source: tuple[Source, float, float], winding: _Winding, bar: Bar, wo
     energy = held_energy(bar, held / level, along, across)
     return Linked(
         flux,
-        _round(arms[0] + sense * arms[1], even, sense),
-        _round(energy, even, 0.0),
+        _round_arms(arms[0], arms[1], even, winding),
+        _round(energy, even),
         np.abs(held.mean(axis=-1)).max(axis=-1),
         float(np.abs(air).max() + np.abs(arms[0]).max()),
     )
@@ -120,23 +120,29 @@ def _two_stacks(one: Array, right: float) -> Array:
     return np.asarray(one + right * one[..., ::-1])
 
 
-def _round(some: Array, even: bool, sense: float) -> Array:
-    """A whole turn, border 0 first, from the borders of its first quarter (half, where the magnets are not even).
-
-    Half a turn on the arms have changed places: flux changes its sign where both are wound alike, and is the same
-    where they are opposed; so is the energy (``sense`` 0).
+def _round(some: Array, even: bool) -> Array:
+    """A whole turn, border 0 first, from the borders of its first quarter (half, where the magnets are not even), of
+    what is the same half a turn on, where the arms have changed places, and across the line between even magnets.
     """
-    sign = -1.0 if sense > 0 else 1.0
     if even:
-        # Across the line between the magnets the arms have changed places, too.
-        some = np.concatenate([some, sign * some[..., ::-1]], axis=-1)
-    return np.roll(np.concatenate([some, sign * some], axis=-1), 1, axis=-1)
+        some = np.concatenate([some, some[..., ::-1]], axis=-1)
+    return np.roll(np.concatenate([some, some], axis=-1), 1, axis=-1)
 
 
-def _axis_field(left: Source, face: float, bar: Bar, angles: Array) -> tuple[Array, Array]:
+def _round_arms(marked: Array, other: Array, even: bool, winding: _Winding) -> Array:
+    """As :func:`_round`, of the flux of both arms, which is told along the bar toward the marked one: where they have
+    changed places each has the other's, with its sign turned.
+    """
+    for mirror in (True, False) if even else (False,):
+        then = (-other[..., ::-1], -marked[..., ::-1]) if mirror else (-other, -marked)
+        marked, other = (np.concatenate(pair, axis=-1) for pair in zip((marked, other), then, strict=True))
+    return np.roll(winding.marked * marked + winding.other * other, 1, axis=-1)
+
+
+def _axis_field(left: Source, face: float, out: float, bar: Bar, angles: Array) -> tuple[Array, Array]:
     """Field in T of the left stack along and across the bar, on its axis; shape (angles, DISCS)."""
     cos, sin = np.cos(angles)[:, None], np.sin(angles)[:, None]
-    points = np.stack(np.broadcast_arrays(bar.places * cos, bar.places * sin, 0.0), axis=-1)
+    points = np.stack(np.broadcast_arrays(bar.places * cos, bar.places * sin, -out), axis=-1)
     b = _left_field(left, face, points.reshape(-1, 3)).reshape(points.shape)
     return b[..., 0] * cos + b[..., 1] * sin, b[..., 1] * cos - b[..., 0] * sin
 
@@ -147,32 +153,39 @@ def _left_field(left: Source, face: float, points: Array) -> Array:
     return np.stack([b[:, 2], b[:, 0], b[:, 1]], axis=1)
 
 
-def _turn_flux(left: Source, face: float, winding: _Winding, half: float, angles: Array) -> Array:
+def _around(out: float) -> Array:
+    """Points on half a turn of wire, whose other half is alike; on all of it where the magnets are out of line."""
+    return (np.arange(2 * ROUND if out else ROUND) + 0.5) * np.pi / ROUND
+
+
+def _turn_flux(left: Source, face: float, out: float, winding: _Winding, half: float, angles: Array) -> Array:
     """Flux of the left stack through a turn of each arm along the bar, mean over the arm; shape (angles, 2), m2 T."""
     if isinstance(left, Block) or left.across:
         clearance = face - half if isinstance(left, Block) else COARSE * (face - half)
-        return _by_area(left, face, winding, winding.places(clearance), angles)
+        return _by_area(left, face, out, winding, winding.places(clearance), angles)
     places, weights = winding.places(face - half)
-    turn = (np.arange(ROUND) + 0.5) * np.pi / ROUND
+    turn = _around(out)
     middle = np.stack([-places, places])[None, :, :, None]
     cos, sin = np.cos(angles)[:, None, None, None], np.sin(angles)[:, None, None, None]
-    aside, up = winding.radius * np.cos(turn), winding.radius * np.sin(turn)
+    aside, up = winding.radius * np.cos(turn), winding.radius * np.sin(turn) - out
     x, y = middle * cos - aside * sin, middle * sin + aside * cos
     rho = np.maximum(np.hypot(y, up), 1e-7)
     flux, _ = left.flux(rho, x + face + left.length)
     # The vector potential goes round the stack's axis: flux over 2 pi rho. Its part along the turn, over rho.
     along = (up * np.sin(turn) * cos + y * np.cos(turn)) / rho
-    once = (flux / (2 * np.pi * rho) * along).sum(axis=-1) * 2 * np.pi * winding.radius / ROUND
+    once = (flux / (2 * np.pi * rho) * along).sum(axis=-1) * 2 * np.pi * winding.radius / turn.size
     return np.asarray(once @ weights)
 
 
-def _by_area(left: Source, face: float, winding: _Winding, nodes: tuple[Array, Array], angles: Array) -> Array:
+def _by_area(
+    left: Source, face: float, out: float, winding: _Winding, nodes: tuple[Array, Array], angles: Array
+) -> Array:
     """As :func:`_turn_flux`, by the field over the turn's area: for magnets whose vector potential is not at hand."""
     places, weights = nodes
-    turn = (np.arange(ROUND) + 0.5) * np.pi / ROUND
+    turn = _around(out)
     radius = winding.radius * np.sqrt((_RADII + 1) / 2)[:, None]
-    aside, up = (radius * np.cos(turn)).ravel(), (radius * np.sin(turn)).ravel()
-    share = np.repeat(_RADII_WEIGHTS / 2, ROUND) / ROUND
+    aside, up = (radius * np.cos(turn)).ravel(), (radius * np.sin(turn)).ravel() - out
+    share = np.repeat(_RADII_WEIGHTS / 2, turn.size) / turn.size
     middle = np.stack([-places, places])[None, :, :, None]
     cos, sin = np.cos(angles)[:, None, None, None], np.sin(angles)[:, None, None, None]
     x, y, z = np.broadcast_arrays(middle * cos - aside * sin, middle * sin + aside * cos, up)
@@ -180,30 +193,27 @@ def _by_area(left: Source, face: float, winding: _Winding, nodes: tuple[Array, A
     return np.asarray(np.pi * winding.radius**2 * ((b[..., 0] * cos + b[..., 1] * sin) @ share) @ weights)
 
 
-def _wound(bar: Bar, winding: _Winding, sense: float) -> Array:
+def _wound(bar: Bar, winding: _Winding) -> Array:
     """Field of the winding on its own axis in every disc, per tesla of mu0 times its ampere-turns per meter."""
     middle = winding.hub + winding.arm / 2
     marked, other = (
         axis_field(bar.places - place, radius=winding.radius, length=winding.arm) for place in (middle, -middle)
     )
-    return np.asarray(marked + sense * other)
+    return np.asarray(winding.marked * marked + winding.other * other)
 
 
-def henries(shape: CoredShape, turns: int, opposed: bool) -> float:
-    """Inductance in H of so many turns on each arm, the iron far from full."""
-    winding, bar, sense = (
-        _Winding(shape.hub, shape.arm, shape.turn_radius, opposed),
-        shape.bar,
-        -1.0 if opposed else 1.0,
-    )
+def henries(shape: CoredShape, arms: Arms, turns: int, opposed: bool) -> float:
+    """Inductance in H of both arms, so many turns on the marked one, the iron far from full."""
+    one, two = arms.marked, -arms.other if opposed else arms.other
+    winding, bar = _Winding(shape.hub, shape.arm, shape.turn_radius, one, two), shape.bar
     per_amp = MU_0 * turns / shape.arm
     sheet = Stack(shape.turn_radius, 0.0, shape.arm, 1.0)
     places, weights = winding.places(shape.arm)
     # Each arm's current sheet through its own turns and the other's.
     own, other = (sheet.flux(shape.turn_radius * 0.999, at - shape.hub)[0] @ weights for at in (places, -places))
-    flux = own + sense * other
+    flux = (one**2 + two**2) * own + 2 * one * two * other
     if bar.share:
-        held = magnetized(bar, _wound(bar, winding, sense))
+        held = magnetized(bar, _wound(bar, winding))
         through = weights @ carried(bar, winding.radius, places)
-        flux = flux + (held @ through + sense * held[::-1] @ through) / 2
-    return float(2 * turns * per_amp * flux)
+        flux = flux + one * (held @ through) + two * (held[::-1] @ through)
+    return float(turns * per_amp * flux)

@@ -14,7 +14,7 @@ from oakspin.fields.iron import eddy_drag, hysteresis_torque
 from oakspin.machines.bodies import STILL_AIR, cell_body
 from oakspin.machines.cored.causes import causes_of
 from oakspin.machines.cored.linking import LEVELS, STEP, henries, linked, slope
-from oakspin.machines.cored.shape import ANGLES, CoredShape, cored_shape
+from oakspin.machines.cored.shape import ANGLES, Arms, CoredShape, arms_of, cored_shape
 from oakspin.machines.machine import NEVER, Body, Load, Machine, Rest, Touch
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE, METALS
 from oakspin.parts.cell import Pack, pack_of
@@ -24,6 +24,8 @@ from oakspin.parts.wire import wire_metal, wire_ohms
 BRUSH_MASS = 0.1e-3  # kg of a springing brush that follows the segments; bench experience
 TAPED_FILM = 1.6  # foil under tape makes a worse contact than bare wire; bench experience
 TYPICAL = 200.0  # rad/s, at which the drag of eddy currents is taken
+DRAWN_HARD = 2.0  # times the coercivity of mild steel, that of a drawn nail; handbook values
+SHORT = 0.02  # ohm past the motor where the brushes of both sides touch
 CANCELS = 1e-6  # of what one arm links at most
 _CELL = 360.0 / ANGLES.size
 
@@ -54,20 +56,22 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
     pressed = design.brushes.force_mN * 1e-3 * draws.factor("foot_pressure", hand.pressure)
     film = FILM_FACTOR[design.surface] * (TAPED_FILM if design.commutator.finish == "taped" else 1.0)
     touch = contact_ohms(pressed, metal, film * draws.value("segment_film") * draws.factor("hand_film", hand.film))
-    wire = np.full(draws.count, wire_ohms(shape.wire_length, shape.wire, metal, design.room_C))
+    arms, pairs = arms_of(design), design.brushes.count // 2
+    wire = np.full(draws.count, arms.wire * wire_ohms(shape.wire_length, shape.wire, metal, design.room_C))
     touch, _ = softened(pack, wire, touch, touch)
+    touch = touch / pairs
     ohms = {"wire": wire, "brush contact": 2 * touch}
     closed = pack.ohms_at(pack.used) + sum(ohms.values())
     current = np.minimum(pack.volts_at(pack.used) / closed, pack.limit)
-    pulls = _pulls(design, shape, strength, current, draws)
+    pulls = _pulls(design, shape, arms, strength, current, draws)
     coupling, cogging = pulls.coupling, pulls.cogging
     mass = shape.bar_mass + shape.wire_mass + design.fan.mass_g * 1e-3
     inertia = mass_moment(design, shape)
-    brushing = 2 * draws.value("brush_friction") * pressed * design.commutator.radius_mm * 1e-3
+    brushing = 2 * pairs * draws.value("brush_friction") * pressed * design.commutator.radius_mm * 1e-3
     bearing = draws.value("bearing_friction") * mass * GRAVITY * design.axle_mm * 5e-4
-    barely = 2 * draws.value("brush_friction") * FOOT_FORCE["barely"] * design.commutator.radius_mm * 1e-3
-    drag, turned = _iron_losses(shape, pulls.peak, draws)
-    inductance = henries(shape, design.winding.turns, design.winding.sense == "opposed")
+    barely = 2 * pairs * draws.value("brush_friction") * FOOT_FORCE["barely"] * design.commutator.radius_mm * 1e-3
+    drag, turned = _iron_losses(design, shape, pulls.peak, draws)
+    inductance = henries(shape, arms, design.winding.turns, design.winding.sense == "opposed")
     dry = brushing + bearing + turned
     air = AIR_DENSITY * draws.value("wire_drag") * 2 * shape.outer * shape.half**4 / 4
     fan = 0.5 * AIR_DENSITY * draws.value("sail_drag") * design.fan.area_mm2 * 1e-6 * (design.fan.radius_mm * 1e-3) ** 3
@@ -79,7 +83,8 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
         ohms=ohms,
         touches=("brush contact",),
         touch=Touch(
-            draws.value("made_commutator"), np.sqrt(pressed / (BRUSH_MASS * draws.value("segment_runout_mm") * 1e-3))
+            1 - (1 - draws.value("made_commutator")) ** pairs,
+            np.sqrt(pressed / (BRUSH_MASS * draws.value("segment_runout_mm") * 1e-3)),
         ),
         inertia=np.full(draws.count, inertia),
         load=Load(dry, drag, air + fan),
@@ -96,6 +101,7 @@ def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
         ),
         cogging=cogging,
         henries=inductance,
+        short_ohms=SHORT if design.brushes.touching else 0.0,
         facts={
             "mass": mass,
             "cogging": np.broadcast_to(np.abs(cogging).max(axis=1), draws.count),
@@ -116,12 +122,12 @@ class _Pulls:
     peak: Array
 
 
-def _pulls(design: CoredDesign, shape: CoredShape, strength: Array, current: Array, draws: Draws) -> _Pulls:
+def _pulls(design: CoredDesign, shape: CoredShape, arms: Arms, strength: Array, current: Array, draws: Draws) -> _Pulls:
     """What magnets and winding do to each other and to the iron; nothing where the winding links nothing."""
     full = draws.value("saturation")
     opposed, turns = design.winding.sense == "opposed", design.winding.turns
     wound = MU_0 * turns * median(current) / shape.arm / UNCERTAIN["saturation"].median if shape.share else 0.0
-    found = linked(shape, opposed, float(f"{wound:.2g}"))
+    found = linked(shape, arms, opposed, float(f"{wound:.2g}"))
     level = (strength / full)[:, None]
 
     def at(tables: Array) -> Array:
@@ -142,14 +148,15 @@ def _pulls(design: CoredDesign, shape: CoredShape, strength: Array, current: Arr
     return _Pulls(coupling, pull if shape.share else np.zeros((1, ANGLES.size)), full * at(found.peak[:, None])[:, 0])
 
 
-def _iron_losses(shape: CoredShape, peak: Array, draws: Draws) -> tuple[Array, Array]:
+def _iron_losses(design: CoredDesign, shape: CoredShape, peak: Array, draws: Draws) -> tuple[Array, Array]:
     """What turning the iron's magnetization over takes: a drag told as c w^(4/3), and a torque at any speed."""
     if not shape.share:
         nothing = np.zeros(draws.count)
         return nothing, nothing
+    coercivity = draws.value("coercivity") * (DRAWN_HARD if design.core.form == "nail" else 1.0)
     volume = shape.core_area * 2 * shape.half * shape.share
     drag = eddy_drag(volume, shape.radius, peak, METALS["steel"].resistivity, TYPICAL)
-    return drag * TYPICAL ** (-1 / 3), hysteresis_torque(volume, peak, draws.value("coercivity"))
+    return drag * TYPICAL ** (-1 / 3), hysteresis_torque(volume, peak, coercivity)
 
 
 def mass_moment(design: CoredDesign, shape: CoredShape) -> float:

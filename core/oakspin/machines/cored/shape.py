@@ -20,13 +20,16 @@ from oakspin.parts.catalogue import METALS
 from oakspin.parts.magnet import remanence, stack_length
 from oakspin.parts.wire import coated_diameter, wire_diameter, wire_metal, wire_section
 
+THREADED = 0.8  # of a bolt's section is left by its thread, where part of its length has one; standard threads
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
 Source = Stack | Block
 
 
 @dataclass(frozen=True)
 class CoredShape:
-    """Bar, winding and magnets. ``share`` is the iron of the bar's section; ``arm`` the wound length of one arm."""
+    """Bar, winding, magnets. ``share`` is the iron of the bar's section; ``arm`` the wound length of one arm; ``out``
+    how far the magnets' middle stands above the bar; ``turns`` those on the marked and on the other arm.
+    """
 
     half: float
     hub: float
@@ -44,6 +47,8 @@ class CoredShape:
     left: Source
     right: float
     face: float
+    out: float
+    turns: tuple[int, int]
 
     @property
     def bar(self) -> Bar:
@@ -65,13 +70,15 @@ def cored_shape(design: CoredDesign) -> CoredShape:
     """Lay the motor out."""
     core, wire = design.core, wire_diameter(design.wire)
     half, hub, radius = core.length_mm * 5e-4, core.hub_mm * 5e-4, core.diameter_mm * 5e-4
-    share = {"rod": 1.0, "none": 0.0, "pipe": 1 - (1 - core.wall_mm * 1e-3 / radius) ** 2}[core.form]
+    pipe = 1 - (1 - core.wall_mm * 1e-3 / radius) ** 2
+    share = {"rod": 1.0, "nail": 1.0, "bolt": THREADED, "pipe": pipe, "none": 0.0}[core.form]
     coated = coated_diameter(design.wire)
     arm = half - hub
     per_layer = max(1, int(arm / coated))
-    layers = math.ceil(design.winding.turns / per_layer)
+    turns, other = design.winding.turns, other_turns(design)
+    layers = math.ceil(max(turns, other) / per_layer)
     mean = radius + layers * coated / 2
-    length = 2 * design.winding.turns * 2 * math.pi * mean + 0.12
+    length = (turns + other) * 2 * math.pi * mean + 0.12
     iron = math.pi * radius**2 * share * 2 * half * METALS["steel"].density
     copper = length * wire_section(wire) * wire_metal(design.wire).density
     magnets = design.magnets
@@ -105,12 +112,46 @@ def cored_shape(design: CoredDesign) -> CoredShape:
         source,
         right,
         half + design.gap.distance_mm * 1e-3,
+        design.gap.out_of_line_mm * 1e-3,
+        (turns, other),
     )
+
+
+def other_turns(design: CoredDesign) -> int:
+    """Turns on the arm that is not marked."""
+    told = design.winding.other_turns
+    return design.winding.turns if told is None else told
+
+
+@dataclass(frozen=True)
+class Arms:
+    """How the arms share the current: turns of each that carry all of it, in parts of the marked arm's turns; ``wire``
+    the ohms that they have together, in parts of both one behind the other.
+    """
+
+    marked: float
+    other: float
+    wire: float
+
+
+def arms_of(design: CoredDesign) -> Arms:
+    """Both arms in series, side by side, or what is left of them where one is open.
+
+    Side by side each takes current as the other resists: Thevenin, with the back-EMF of each.
+    """
+    winding, ratio = design.winding, other_turns(design) / design.winding.turns
+    if winding.joined == "series":
+        return Arms(1.0, ratio, 1.0)
+    if winding.open_arm == "marked":
+        return Arms(0.0, ratio, ratio / (1 + ratio))
+    if winding.open_arm == "other" or not ratio:
+        return Arms(1.0, 0.0, 1 / (1 + ratio))
+    return Arms(ratio / (1 + ratio), ratio / (1 + ratio), ratio / (1 + ratio) ** 2)
 
 
 def magnets_field(shape: CoredShape, points: Array) -> Array:
     """Field in T of both stacks at points of shape (points, 3); per the told remanence."""
-    return _stacks_field(shape.left, shape.right, shape.face, points)
+    return _stacks_field(shape.left, shape.right, shape.face, points - np.array([0.0, 0.0, shape.out]))
 
 
 def _stacks_field(left: Source, right: float, face: float, points: Array) -> Array:

@@ -6,12 +6,13 @@ import numpy as np
 
 from oakspin.design.frame import FrameDesign
 from oakspin.machines.common_causes import magnet_skin
-from oakspin.machines.frame.shape import FrameShape
+from oakspin.machines.frame.limb import limb_of
+from oakspin.machines.frame.shape import FrameShape, bench_level
 from oakspin.machines.machine import Cause
-from oakspin.parts.wire import leg_give, wire_diameter, wire_metal
 
 UNDER = -0.5e-3  # m over the bench, below which a leg's middle line cannot be
 LIMP = 40e-3  # m: a leg that a hundredth of a newton bends farther keeps no shape
+EDGE = 1.3  # of a decoration's mean radius, where its edge is
 SKIN_WORD = {"enameled": "enamel", "plastic": "plastic"}
 
 
@@ -23,9 +24,10 @@ def causes_of(design: FrameDesign, shape: FrameShape, drop: float) -> tuple[Caus
         magnet_skin(design.magnets),
         _foot_place(design, shape),
         _rub(design, shape),
-        _under(shape),
+        _under(design, shape),
         _limp(design, shape),
-        _top_heavy(drop),
+        _swept(design, shape),
+        None if design.turns == "battery" else _top_heavy(drop),
     ]
     return tuple(cause for cause in causes if cause)
 
@@ -50,7 +52,7 @@ def _foot_place(design: FrameDesign, shape: FrameShape) -> Cause | None:
 
 
 def _rub(design: FrameDesign, shape: FrameShape) -> Cause | None:
-    half = wire_diameter(design.wire) / 2
+    half = limb_of(design).inner
     top = shape.stack + shape.pack.length
     worst, at = 0.0, 0.0
     for leg in shape.legs[: 1 if design.outline.mirrored else 2]:  # further legs are these again, turned
@@ -64,8 +66,8 @@ def _rub(design: FrameDesign, shape: FrameShape) -> Cause | None:
     return Cause("starts", "leg_in_cell", told={"deep": worst * 1e3, "height": at * 1e3})
 
 
-def _under(shape: FrameShape) -> Cause | None:
-    lowest = min(float(path[:, 2].min()) for path in shape.paths)
+def _under(design: FrameDesign, shape: FrameShape) -> Cause | None:
+    lowest = min(float(path[:, 2].min()) for path in shape.paths) - bench_level(design)
     # A foot may be told to brush the very edge of the magnets that lie on the bench.
     if lowest > UNDER:
         return None
@@ -73,10 +75,21 @@ def _under(shape: FrameShape) -> Cause | None:
 
 
 def _limp(design: FrameDesign, shape: FrameShape) -> Cause | None:
-    give = leg_give(0.01, shape.tip - shape.foot_height, wire_diameter(design.wire), wire_metal(design.wire))
-    if give < LIMP:
+    if limb_of(design).give(0.01, shape.tip - shape.foot_height) < LIMP:
         return None
-    return Cause("starts", "legs_limp")
+    return Cause("starts", "legs_limp", told={"what": "wire" if design.band is None else "strip"})
+
+
+def _swept(design: FrameDesign, shape: FrameShape) -> Cause | None:
+    """What decorates a battery that turns must pass within the legs."""
+    extra = design.outline.decoration
+    if design.turns != "battery" or extra.mass_g == 0:
+        return None
+    widest = min(float(np.hypot(leg[:, 0], leg[:, 1]).max()) for leg in shape.legs)
+    edge = extra.radius_mm * 1e-3 * EDGE
+    if edge < widest:
+        return None
+    return Cause("starts", "decoration_strikes", told={"edge": edge * 1e3, "legs": widest * 1e3})
 
 
 def _top_heavy(drop: float) -> Cause | None:

@@ -8,12 +8,11 @@ import numpy as np
 
 from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.draws import Array
+from oakspin.machines.frame.limb import limb_of
 from oakspin.machines.path import smooth, turned
 from oakspin.parts.cell import Pack
 from oakspin.parts.magnet import stack_length
-from oakspin.parts.wire import wire_diameter
 
-CUP_HEIGHT = 4e-3  # m, a small magnet with a washer on it
 STEM = 2.5e-3  # m, the tip is bent straight down over this length
 
 
@@ -35,12 +34,25 @@ class FrameShape:
         return [*self.legs, self.ring] if self.ring is not None else list(self.legs)
 
 
+POINT = 5e-3  # m, the point that a turning cell and its magnets stand on
+
+
+def bench_level(design: FrameDesign) -> float:
+    """Height of the bench in m over the lower face of the magnets."""
+    return -POINT if design.turns == "battery" else 0.0
+
+
+def cup_height(design: FrameDesign) -> float:
+    """Height in m of the cup on the terminal: its magnet and its washer; 0 without a cup."""
+    cup = design.pivot.cup
+    return (cup.thickness_mm + cup.washer_mm) * 1e-3 if design.pivot.seat == "cup" else 0.0
+
+
 def frame_shape(design: FrameDesign, pack: Pack) -> FrameShape:
     """Lay the frame out over its cell and magnets."""
     stack = stack_length(design.magnets)
-    tip = stack + pack.length + (CUP_HEIGHT if design.pivot.seat == "cup" else 0.0)
-    wire = wire_diameter(design.wire)
-    reach = design.magnets.diameter_mm * 5e-4 + design.feet.gap_mm * 1e-3 + wire / 2
+    tip = stack + pack.length + cup_height(design)
+    reach = design.magnets.diameter_mm * 5e-4 + design.feet.gap_mm * 1e-3 + limb_of(design).inner
     foot = np.array([reach, 0.0, design.feet.height_mm * 1e-3])
     outline = design.outline
     first = _leg(outline.half, tip, foot)

@@ -10,6 +10,8 @@ from oakspin.machines.machine import Cause
 from oakspin.parts.cell import Pack
 from oakspin.parts.wire import wire_metal
 
+LEAST_WALL = 1e-3  # m that a ring needs beside its hole; data sheets
+
 
 def causes_of(design: HangingDesign, shape: HangingShape, pack: Pack, hold: Array, weight: float) -> tuple[Cause, ...]:
     """Every plain cause. ``hold`` is what holds the point, with draws, and ``weight`` what pulls at it, in N."""
@@ -18,6 +20,7 @@ def causes_of(design: HangingDesign, shape: HangingShape, pack: Pack, hold: Arra
         _hangs(design, pack, hold, weight),
         magnet_skin(design.magnets),
         _ends(design),
+        _ring(shape),
         _lead_place(design, shape),
         _snatched(design),
     ]
@@ -37,7 +40,16 @@ def _hangs(design: HangingDesign, pack: Pack, hold: Array, weight: float) -> Cau
 
 def _ends(design: HangingDesign) -> Cause | None:
     wire = design.wire
+    if design.lead.tip == "painted":
+        return Cause("circuit", "lead_painted")
     return None if wire.finish == "bare" or wire.ends_stripped else Cause("circuit", "ends_covered")
+
+
+def _ring(shape: HangingShape) -> Cause | None:
+    """Rings that their shank leaves no wall."""
+    if shape.above is None or shape.above.hole <= shape.above.radius - LEAST_WALL:
+        return None
+    return Cause("circuit", "ring_narrow", told={"shank": shape.shank * 1e3, "ring": shape.above.radius * 2e3})
 
 
 def _lead_place(design: HangingDesign, shape: HangingShape) -> Cause | None:
@@ -48,5 +60,6 @@ def _lead_place(design: HangingDesign, shape: HangingShape) -> Cause | None:
 
 
 def _snatched(design: HangingDesign) -> Cause | None:
-    pulled = design.lead.type == "steel_clip" or wire_metal(design.wire).magnetic
-    return Cause("starts", "lead_snatched") if pulled else None
+    clip = design.lead.type == "steel_clip"
+    pulled = clip or wire_metal(design.wire).magnetic
+    return Cause("starts", "lead_snatched", told={"lead": "iron clip" if clip else "steel wire"}) if pulled else None

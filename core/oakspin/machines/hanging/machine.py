@@ -53,6 +53,10 @@ def _hung(design: HangingDesign, shape: HangingShape, draws: Draws) -> _Hung:
         return _Hung(mass, weight, nothing, tip, nothing)
     area = math.pi / 4 * (magnets.diameter_mm**2 - magnets.hole_mm**2) * 1e-6
     volume = area * stack_length(magnets) * remanence(magnets) / 1.3
+    if shape.above:
+        volume += (
+            math.pi * (shape.above.radius**2 - shape.above.hole**2) * shape.above.length * remanence(magnets) / 1.3
+        )
     given = (volume, shape.shank, shape.screw, tip, math.radians(screw.point_deg))
     force = holding_force(*given, draws.value("point_gap_mm") * 1e-3) * draws.value("hold_fit")
     return _Hung(mass, weight, force, tip, holding_force(*given, np.full(draws.count, APART)))
@@ -69,6 +73,8 @@ def hanging_coupling(design: HangingDesign, shape: HangingShape, draws: Draws) -
     height = design.lead.height_mm * 1e-3 + HANDS[design.maker].gap_mm * 1e-3 * draws.normal("hand_height_lead")
     height = np.clip(height, 0.0, shape.stack.length)
     own, _ = shape.stack.flux(shape.stack.radius, height)
+    if shape.above:
+        own = own + shape.above.flux(shape.stack.radius, height - shape.above_at)[0]
     added = np.zeros(draws.count)
     if design.screw.material == "steel":
         near = abs(shape.stack.remanence) * face_flux(shape.stack.radius, shape.stack.hole, shape.stack.length)
@@ -95,7 +101,8 @@ def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
     film = FILM_FACTOR[design.surface]
     lead = np.full(draws.count, wire_ohms(design.lead.length_mm * 1e-3, wire, metal, design.room_C))
     screw = np.full(draws.count, wire_ohms(shape.screw, shape.shank, STEEL, design.room_C))
-    brush_film = film * draws.value("brush_film") * draws.factor("hand_film", hand.film)
+    lead_film = FILM_FACTOR["tarnished"] if design.lead.tip == "dirty" else film
+    brush_film = lead_film * draws.value("brush_film") * draws.factor("hand_film", hand.film)
     brush, point = softened(
         pack,
         lead + screw,

@@ -39,10 +39,10 @@ def _wire(design: TrainDesign) -> Cause | None:
 
 def _narrow(design: TrainDesign, shape: TrainShape, name: str) -> Cause | None:
     stack = design.front if name == "front" else design.rear
-    if stack.diameter_mm * 5e-4 > shape.assembly.radius + 0.05e-3:
+    if stack.diameter_mm * 5e-4 > shape.body + 0.05e-3:
         return None
-    told: dict[str, Told] = {"stack": name, "magnet": stack.diameter_mm, "cell": shape.assembly.radius * 2e3}
-    return Cause("circuit", "magnets_narrow", told=told)
+    told: dict[str, Told] = {"stack": name, "magnet": stack.diameter_mm, "cell": shape.body * 2e3}
+    return Cause("circuit", "hull_wide" if design.hull_mm else "magnets_narrow", told=told)
 
 
 def _short(shape: TrainShape) -> Cause | None:
@@ -52,19 +52,19 @@ def _short(shape: TrainShape) -> Cause | None:
 
 
 def _bore(shape: TrainShape, bore: Array) -> Cause | None:
-    room = bore - 2 * shape.widest
+    room = bore - shape.oval / 2 - 2 * shape.widest
     if (room > 0).all():
         return None
     missing = np.median(-room) * 1e3
     stuck: Mask = room <= 0
     if missing > 0:
-        return Cause("starts", "bore_narrow", stuck, {"missing": missing})
+        return Cause("starts", "bore_oval" if shape.oval else "bore_narrow", stuck, {"missing": missing})
     return Cause("starts", "some_bores_narrow", stuck)
 
 
 def _askew(shape: TrainShape, bore: Array) -> Cause | None:
-    room = bore - 2 * shape.widest
-    loose: Mask = room > MOST_PLAY
+    room = bore + shape.oval / 2 - 2 * shape.widest
+    loose: Mask = (room > MOST_PLAY) & (bore - shape.oval / 2 > 2 * shape.widest)
     if not loose.any():
         return None
     return Cause("starts", "bore_wide", loose, {"room": np.median(room) * 1e3})

@@ -139,7 +139,7 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
             "mass": shape.mass,
             "bore": bore,
             "goes_round": share,
-            "play": bore - 2 * shape.widest,
+            "play": bore - shape.oval / 2 - 2 * shape.widest,
             "energized_turns": (front - rear) / shape.tight,
             "turns": wound_turns(design, shape),
             "track_length": shape.track,

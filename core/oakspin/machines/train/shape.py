@@ -13,6 +13,7 @@ from oakspin.parts.cell import cell_of
 from oakspin.parts.magnet import remanence, stack_length, stack_mass
 from oakspin.parts.wire import coated_diameter, wire_diameter, wire_metal, wire_section
 
+PAPER_DENSITY = 800.0  # kg/m3, of common paper
 TURNS_A_MINUTE = 60  # by hand on a turned rod; bench experience
 
 
@@ -20,7 +21,8 @@ TURNS_A_MINUTE = 60  # by hand on a turned rod; bench experience
 class TrainShape:
     """The train and its track as lengths in m and a mass in kg.
 
-    ``tight`` is the pitch of even turns side by side, ``track`` the length of the finished track.
+    ``tight`` is the pitch of even turns side by side, ``track`` the length of the finished track, ``oval`` how much
+    lower than wide its bore is, ``body`` the radius of the cell with its hull.
     """
 
     assembly: Assembly
@@ -28,6 +30,8 @@ class TrainShape:
     wire: float
     tight: float
     bore: float
+    oval: float
+    body: float
     track: float
     tightest: float
 
@@ -40,6 +44,11 @@ class TrainShape:
     def widest(self) -> float:
         """Radius of the wider magnet."""
         return max(self.assembly.front.radius, self.assembly.rear.radius)
+
+    @property
+    def low(self) -> float:
+        """The bore where it is lowest: squeezed, its girth stays."""
+        return self.bore - self.oval / 2
 
     @property
     def contacts(self) -> tuple[float, float]:
@@ -64,11 +73,23 @@ def train_shape(design: TrainDesign) -> TrainShape:
     mass = design.battery.in_series * cell.mass_g * 1e-3 + stack_mass(design.front) + stack_mass(design.rear)
     bore = design.track.former_mm * 1e-3 * UNCERTAIN["spring_back"].median
     told = design.track.length
-    track = told.turns * tight + _pulled(design, tight) if isinstance(told, ByTurns) else told.length_mm * 1e-3
+    body = train.radius + design.hull_mm * 1e-3
+    mass += PAPER_DENSITY * math.pi * (body**2 - train.radius**2) * length
+    looser = mean_pitch(design.track.loosens)
+    if isinstance(told, ByTurns):
+        track = told.turns * tight * looser + _pulled(design, tight)
+    else:
+        track = told.length_mm * 1e-3
     long = length + train.front.length + train.rear.length
-    free = 2 * bore - 2 * max(train.front.radius, train.rear.radius) - 2 * train.radius
+    oval = design.track.oval_mm * 1e-3
+    free = 2 * bore - oval - 2 * max(train.front.radius, train.rear.radius) - 2 * body
     tightest = long**2 / (4 * free) if free > 0 else math.inf
-    return TrainShape(train, mass + design.nose_g * 1e-3, wire, tight, bore, track, tightest)
+    return TrainShape(train, mass + design.nose_g * 1e-3, wire, tight, bore, oval, body, track, tightest)
+
+
+def mean_pitch(loosens: float) -> float:
+    """Length of a track over that of its turns laid tight, where the pitch grows evenly to ``loosens`` times."""
+    return (loosens - 1) / math.log(loosens) if loosens > 1 + 1e-6 else 1.0
 
 
 def _ending(magnets: Magnets, outward: int) -> Ending:
@@ -89,7 +110,7 @@ def _pulled(design: TrainDesign, tight: float) -> float:
 
 def wound_turns(design: TrainDesign, shape: TrainShape) -> float:
     """Turns of the whole track."""
-    return (shape.track - _pulled(design, shape.tight)) / shape.tight
+    return (shape.track - _pulled(design, shape.tight)) / (shape.tight * mean_pitch(design.track.loosens))
 
 
 def track_wire(design: TrainDesign, shape: TrainShape) -> float:
@@ -98,8 +119,8 @@ def track_wire(design: TrainDesign, shape: TrainShape) -> float:
 
 
 def play(shape: TrainShape) -> float:
-    """How much wider the bore is than the wider magnet, in m."""
-    return shape.bore - 2 * shape.widest
+    """How much wider the bore is than the wider magnet, in m, where it is lowest."""
+    return shape.low - 2 * shape.widest
 
 
 def wire_mass(design: TrainDesign, shape: TrainShape) -> float:

@@ -57,10 +57,11 @@ def train_route(design: TrainDesign, shape: TrainShape, ohms: Array, round_: Arr
 def _pitch(design: TrainDesign, shape: TrainShape, at: Array, closed: bool) -> Array:
     """Distance from turn to turn in m at places from the entry; beyond the ends there are no turns."""
     place = np.mod(at, shape.track) if closed else at
-    pitch = np.full(place.shape, shape.tight)
+    loosens = design.track.loosens - 1
+    pitch = shape.tight * (1 + loosens * np.clip(place / shape.track, 0.0, 1.0))
     for part in design.track.stretches:
         inside = (place >= part.from_mm * 1e-3) & (place < part.to_mm * 1e-3)
-        pitch = np.where(inside, np.maximum(part.pitch_mm * 1e-3, shape.tight), pitch)
+        pitch = np.where(inside, np.maximum(part.pitch_mm * 1e-3, pitch), pitch)
     return pitch if closed else np.where((place < 0) | (place > shape.track), np.inf, pitch)
 
 
@@ -86,18 +87,25 @@ def _drag(design: TrainDesign, shape: TrainShape, at: Array, closed: bool, draws
     room = max(play(shape), 1e-5)
     rear, front = shape.contacts
     magnets = ((rear, shape.assembly.rear.length), (front, shape.assembly.front.length))
-    for kink in design.track.kinks:
-        left = room - kink.squeeze_mm * 1e-3
-        grip = WALL if left <= 0 else kink.squeeze_mm * 1e-3 / left
+    for middle, half, squeeze in _narrowed(design):
+        left = room - squeeze
+        grip = WALL if left <= 0 else squeeze / left
         for place, length in magnets:
-            away = np.abs(at - shape.middle + place - kink.at_mm * 1e-3)
+            away = np.abs(at - shape.middle + place - middle)
             away = np.minimum(away, shape.track - away) if closed else away
-            drag = np.where(away <= length / 2 + KINKED, drag + grip / 2, drag)
-    for place, length in magnets if design.track.stretches else ():
+            drag = np.where(away <= length / 2 + half, drag + grip / 2, drag)
+    for place, length in magnets if design.track.stretches or design.track.loosens > PARTED else ():
         gap = _pitch(design, shape, np.clip(at - shape.middle + place, 0, shape.track), closed) - shape.wire
         parted = np.where(np.isfinite(gap) & (gap > (PARTED - 1) * shape.wire), gap / length, 0.0)
         drag = drag + draws.value("snag")[:, None] * parted[None, :] / 2
     return drag
+
+
+def _narrowed(design: TrainDesign) -> list[tuple[float, float, float]]:
+    """Middle, half length and what is lost of the bore's height at every kink and dent; m. A dent keeps its girth."""
+    kinks = [(kink.at_mm * 1e-3, KINKED, kink.squeeze_mm * 1e-3) for kink in design.track.kinks]
+    dents = [(dent.at_mm * 1e-3, dent.length_mm * 5e-4, dent.flat_mm * 5e-4) for dent in design.track.dents]
+    return kinks + dents
 
 
 def _hindrances(design: TrainDesign, shape: TrainShape) -> tuple[Hindrance, ...]:
@@ -111,4 +119,17 @@ def _hindrances(design: TrainDesign, shape: TrainShape) -> tuple[Hindrance, ...]
         Hindrance("kink", kink.at_mm * 1e-3 - half, kink.at_mm * 1e-3 + half, {"squeeze": kink.squeeze_mm})
         for kink in design.track.kinks
     ]
-    return tuple(kinks + pulled)
+    dents = [
+        Hindrance(
+            "dent",
+            (dent.at_mm - dent.length_mm / 2) * 1e-3 - half,
+            (dent.at_mm + dent.length_mm / 2) * 1e-3 + half,
+            {"flat": dent.flat_mm},
+        )
+        for dent in design.track.dents
+    ]
+    loosens, loose = design.track.loosens, []
+    if loosens > PARTED:
+        parted = shape.track * (PARTED - 1) / (loosens - 1)
+        loose = [Hindrance("loosens", parted - half, shape.track, {"times": loosens})]
+    return tuple(kinks + dents + pulled + loose)

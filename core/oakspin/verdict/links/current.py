@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from oakspin.draws import median
 from oakspin.rounding import rounded
 from oakspin.verdict.links.finding import Finding, Telling
@@ -33,5 +35,7 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     settled = median(outcome.running.current)
     if settled < TIRES * median(current):
         good = f"{good} Within seconds it is {rounded(settled, 2)} A, as the battery tires."
+    if not np.any(machine.pack.volts):
+        return Telling("A", good, "The supply is set to 0 V: turn it up.")
     bad = f"Too little: {'the battery' if inside > 0.5 else 'wire and contacts'} let no more through."
     return Telling("A", good, bad)
