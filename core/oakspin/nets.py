@@ -43,6 +43,7 @@ DIMENSIONS: tuple[tuple[str, ...], ...] = (
     ("recoil",),
     ("leaving",),
     ("marker_ohms",),
+    ("handling_N",),
 )
 
 # Of each dimension, what every binary digit of a point's number turns over; as whole numbers of BITS binary digits.
@@ -73,6 +74,7 @@ _TURNS: tuple[tuple[int, ...], ...] = (
     (2048, 3072, 512, 3328, 1152, 2240, 3424, 912, 3416, 804, 2858, 1825),
     (2048, 3072, 512, 1280, 3456, 3904, 992, 2384, 2296, 980, 3890, 751),
     (2048, 1024, 2560, 2816, 2432, 2624, 1952, 3408, 40, 1540, 1310, 2183),
+    (2048, 3072, 2560, 768, 384, 832, 2208, 2512, 1656, 2084, 1038, 1551),
 )
 
 _DIMENSION = {name: place for place, names in enumerate(DIMENSIONS) for name in names}

@@ -14,6 +14,7 @@ from typing import Literal
 import numpy as np
 
 from oakspin.draws import Array
+from oakspin.machines.machine import Machine
 
 Point = tuple[float, float]
 Polyline = tuple[Point, ...]
@@ -196,7 +197,7 @@ class Geometry:
 
     ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry
     current away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not
-    move. ``caption`` tells what is seen.
+    move. ``caption`` tells what is seen; ``clashes`` are places where one thing runs into another.
     """
 
     shapes: tuple[Shape, ...]
@@ -216,12 +217,18 @@ class Geometry:
     caption: str
     dots: tuple[Dots, ...] = ()
     ribbon: Ribbon | None = None
+    clashes: tuple[Point, ...] = ()
 
 
 def box(half_width: float, low: float, high: float, middle: float = 0.0) -> Polyline:
     """A rectangle in mm from metres, upright on its middle."""
     left, right = mm(middle - half_width), mm(middle + half_width)
     return ((left, mm(low)), (right, mm(low)), (right, mm(high)), (left, mm(high)))
+
+
+def clashes_of(machine: Machine, places: dict[str, tuple[Point, ...]]) -> tuple[Point, ...]:
+    """Where things run into each other: the places of those causes that stop most builds."""
+    return tuple(point for cause in machine.causes if cause.common for point in places.get(cause.id, ()))
 
 
 def polyline(x: Array, y: Array) -> Polyline:

@@ -275,13 +275,13 @@ def number(
     )
 
 
-def choice(design: Design, pointer: str, label: str, choices: list[tuple[str, Any]]) -> Dial:
+def choice(design: Design, pointer: str, label: str, choices: list[tuple[str, Any]], *, reason: str = "") -> Dial:
     """A choice among (label, value) pairs; marks the one that the design has now."""
     value = value_at(design, pointer)
     made = tuple(Choice(str(place), text, given) for place, (text, given) in enumerate(choices))
     chosen = next((each.key for each in made if _alike(each.value, value)), "")
-    _, _, reason = _limits(pointer, design)
-    return Dial("choice", label, label, pointer, value, reason, choices=made, chosen=chosen)
+    why = reason or _limits(pointer, design)[2]
+    return Dial("choice", label, label, pointer, value, why, choices=made, chosen=chosen)
 
 
 def folded(*dials: Dial) -> tuple[Dial, ...]:

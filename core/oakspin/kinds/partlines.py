@@ -94,7 +94,9 @@ def magnets_line(
         ("by remanence", {"by": "remanence", "remanence_T": round(min(remanence(stack), 1.6), 2), **kept}),
         ("by field at the face", {"by": "face_field", "face_field_mT": _face_field(stack), **kept}),
     ]
-    dials = [choice(design, pointer, "Shape", _shapes(stack, blocks))]
+    dials = [
+        choice(design, pointer, "Shape", _shapes(design, stack, blocks), reason="Disc, ring with a hole, or block.")
+    ]
     name = title.lower().rstrip("s").capitalize()
     dials.append(
         number(
@@ -145,12 +147,23 @@ def magnets_line(
     return PartLine(id_, title, f"{magnets_name(stack)}, {told}", figure, (*dials, *further))
 
 
-def _shapes(stack: Magnets, blocks: bool) -> list[tuple[str, object]]:
+def _shapes(design: Design, stack: Magnets, blocks: bool) -> list[tuple[str, object]]:
     """The stack as disc, ring or block of the same size; a ring with a hole that leaves enough of a wall."""
     hole = stack.hole_mm or max(0.5, min(round(HOLE * stack.diameter_mm, 1), stack.diameter_mm - 1))
     made = {"disc": 0.0, "ring": hole, **({"block": 0.0} if blocks or stack.shape == "block" else {})}
-    as_told = stack.model_dump(mode="json")
-    return [(shape, {**as_told, "shape": shape, "hole_mm": hole_mm}) for shape, hole_mm in made.items()]
+    if getattr(design, "magnets_on", "") == "around":
+        made = {"ring": hole}
+    return [(shape, _shaped(stack, shape, hole_mm)) for shape, hole_mm in made.items()]
+
+
+def _shaped(stack: Magnets, shape: str, hole_mm: float) -> dict[str, object]:
+    """The stack in another shape, of the same stuff: a field measured at the face is what this shape would show."""
+    told = {**stack.model_dump(mode="json"), "shape": shape, "hole_mm": hole_mm}
+    if shape != stack.shape and isinstance(stack.strength, ByFaceField):
+        other = stack.model_copy(update={"shape": shape, "hole_mm": hole_mm})
+        shown = round(remanence(stack) * abs(face_share(other)) * 1e3)
+        told["strength"] = {**told["strength"], "face_field_mT": float(min(max(shown, 5), 800))}
+    return told
 
 
 def _face_field(stack: Magnets) -> float:

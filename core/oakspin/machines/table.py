@@ -51,4 +51,6 @@ def machine_of(design: Design, draws: Draws) -> Machine:
 
 def takes_arrays(design: Design, pointer: str) -> bool:
     """Whether the machine takes an array at the pointer."""
+    if getattr(design, "magnets_on", "") == "around":
+        return False  # a coil in a ring is integrated for one height at a time
     return any(fnmatchcase(pointer, pattern) for pattern in MAKERS[design.kind].arrays)

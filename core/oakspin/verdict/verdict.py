@@ -313,7 +313,8 @@ def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...], share: fl
     if not outcome.goes:
         failing = next((link for link in links[:5] if link.state == "fails"), None)
         return f"Does not go. {(failing or by_id[weakest]).sentence}"
-    starts = f"{words.goes} {words.way(outcome.drive.sense)}, {STARTS[_starts(outcome)]}"
+    goes = f"{words.mover} {words.goes.lower()}" if words.mover else words.goes
+    starts = f"{goes} {words.way(outcome.drive.sense)}, {STARTS[_starts(outcome)]}"
     if turning.state == "fails":
         return f"{starts}, but does not get through. {turning.sentence}"
     if on.state == "fails" and on.unit != words.rate.unit:

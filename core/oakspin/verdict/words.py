@@ -40,6 +40,8 @@ THRUST = Units("mN", 1e3, "g", 1e3)
 class Words:
     """How this machine's parts are called in sentences; ``forward`` and ``backward`` are seen from ``seen``.
 
+    ``mover`` names what moves where it is not what one expects.
+
     ``closes`` is said of a circuit that closes, ``cancels`` where the pushes of a turn cancel,
     ``faint`` where the push is weaker than the least friction; ``alike`` of a push that is the same
     everywhere, ``unaided`` of a start that needs no hand, ``steady`` before the time to speed.
@@ -63,6 +65,7 @@ class Words:
     rate: Rate = TURNS
     units: Units = TORQUE
     goes: str = "Turns"
+    mover: str = ""
     settles: str = "settles near"
     alike: str = "The same at every angle."
     unaided: str = "Starts by itself, from any angle."

@@ -6,7 +6,7 @@ from typing import Any
 import jsonschema_rs
 import pytest
 
-from oakspin.design import Document, from_text, schema, to_text
+from oakspin.design import VERSION, Document, from_text, schema, to_text
 from oakspin.design.patch import Setting, patched
 from oakspin.errors import UnfitPatch, UnreadableDesign
 from tests.core.designs import DEMO, LANTERN, changed
@@ -55,7 +55,7 @@ def test_files_keep_to_the_published_schema_and_damaged_ones_do_not(path) -> Non
         ('{"format": "other"}', "no Oak Spin design"),
         (
             '{"format": "oakspin.design", "version": 99}',
-            "/version: got 99; must be at most 2. A newer Oak Spin wrote it",
+            f"/version: got 99; must be at most {VERSION}. A newer Oak Spin wrote it",
         ),
         ('{"format": "oakspin.design", "format": "oakspin.design"}', 'the field "format" twice'),
         (b"\xff\xfe\x00", "UTF-8"),

@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 
 from oakspin.constants import HANDS, KEEP_AWAY_T, UNCERTAIN
+from oakspin.design.battery import Battery
 from oakspin.design.magnets import ByFaceField, ByRemanence, Magnets
 from oakspin.draws import MEDIAN, Draws
 from oakspin.errors import Refusal
@@ -17,7 +18,7 @@ from tests.core.designs import LANTERN, changed, grade
 
 
 def pack(**fields):  # type: ignore[no-untyped-def]
-    return pack_of(changed(LANTERN, **{f"battery__{name}": value for name, value in fields.items()}).battery, MEDIAN)
+    return pack_of(Battery(**fields), MEDIAN)
 
 
 @pytest.mark.parametrize(("awg", "mm"), [(36, 0.127), (20, 0.812), (14, 1.628), (30, 0.255)])

@@ -3764,7 +3764,7 @@ export interface components {
          *
          *     ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry
          *     current away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not
-         *     move. ``caption`` tells what is seen.
+         *     move. ``caption`` tells what is seen; ``clashes`` are places where one thing runs into another.
          */
         Geometry: {
             /** Shapes */
@@ -3815,6 +3815,14 @@ export interface components {
              */
             dots: components["schemas"]["Dots"][];
             ribbon: components["schemas"]["Ribbon"] | null;
+            /**
+             * Clashes
+             * @default []
+             */
+            clashes: [
+                number,
+                number
+            ][];
         };
         /**
          * Handle

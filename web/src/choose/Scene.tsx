@@ -3,6 +3,7 @@ import styled from "styled-components";
 import type { Geometry, Verdict } from "../api/client";
 import {
   CenterOfMass,
+  Clashes,
   CurrentArrows,
   Dimensions,
   FieldLines,
@@ -55,6 +56,7 @@ export const Scene = memo(function Scene({ geometry, place, verdict, pinned, sho
         <SpeedRibbon geometry={geometry} verdict={verdict} place={place} />
         {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
         <Labels geometry={geometry} place={place} />
+        <Clashes geometry={geometry} place={place} />
         <TurnArrow geometry={geometry} verdict={verdict} place={place} />
         <ScaleBar place={place} />
       </Front>

@@ -48,6 +48,22 @@ export function CurrentArrows({ geometry, place, amperes }: { geometry: Geometry
   );
 }
 
+/** Where one thing runs into another: a ring with a cross, whatever the colors. */
+export function Clashes({ geometry, place }: { geometry: Geometry; place: Place }) {
+  const theme = useTheme();
+  return (
+    <g fill="none" stroke={theme.state.fails} strokeWidth={2.5} data-clashes={geometry.clashes.length}>
+      {geometry.clashes.map(([x = 0, y = 0], at) => (
+        <path
+          key={at}
+          d="M-11 0A11 11 0 1 0 11 0A11 11 0 1 0 -11 0M-6 -6L6 6M-6 6L6 -6"
+          transform={`translate(${place.x(x).toFixed(1)} ${place.y(y).toFixed(1)})`}
+        />
+      ))}
+    </g>
+  );
+}
+
 const ARROW = 46; // px
 const WORDS = 106; // px that the words beside an arrow need
 

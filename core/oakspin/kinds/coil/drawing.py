@@ -34,6 +34,7 @@ from oakspin.kinds.geometry import (
     bounds_of,
     box,
     circle,
+    clashes_of,
     mm,
     polyline,
     solid,
@@ -111,6 +112,7 @@ def draw_coil(design: CoilMotor, machine: Machine, drive: Drive) -> Geometry:
         mass=None,
         turning=Turning(at.end, at.axle, "end", at.ring * (1 + SWELL) + 1.5),
         bounds=(min(left, -at.wide), min(bottom, 0.0), max(right, at.wide), top + 4),
+        clashes=clashes_of(machine, _clashes(design, shape, at)),
         caption=f"Side view, end view from the {seen_from(design)}, and both leads end-on",
     )
 
@@ -143,6 +145,20 @@ def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, a
     parts += _supports(design, shape, at)
     parts.append(Shape("bench", ((-at.wide, -1.2), (at.wide, -1.2), (at.wide, 0.0), (-at.wide, 0.0))))
     return tuple(parts)
+
+
+def _clashes(design: CoilMotor, shape: CoilShape, at: Layout) -> dict[str, tuple[Point, ...]]:
+    """Where coil, magnets, supports and leads run into each other."""
+    half, low = mm(shape.half_spacing), (at.end, mm(shape.low))
+    ring = design.magnets.hole_mm / 2
+    both = ((at.side - half, at.axle), (at.side + half, at.axle))
+    return {
+        "strikes": (low,),
+        "ring_narrow": ((at.end - ring, at.axle - design.gap_mm), (at.end + ring, at.axle - design.gap_mm)),
+        "lead_on_ring": ((at.side - ring, at.axle), (at.side + ring, at.axle)),
+        "coil_too_wide": both,
+        "magnets_wide": tuple((x, mm(shape.base + shape.stack / 2)) for x, _ in both),
+    }
 
 
 def _beside(design: CoilMotor, shape: CoilShape, along: float, across: float, at: Layout) -> list[Shape]:

@@ -19,6 +19,10 @@ CAUSES = {
     "too_stiff": "The wire is too stiff for fingers to wind on a former of {former:.0f} mm: take a thinner gauge.",
     "no_shape": "The leads are so thin that putting the coil in bends them: it keeps no shape.",
     "ring_narrow": "The ring is {wide:.1f} mm too narrow for the coil as it turns: it strikes it.",
+    "magnets_wide": (
+        "The magnets are {over:.0f} mm wider than the space between the supports: set these more than "
+        "{apart:.0f} mm apart."
+    ),
     "lead_on_ring": "The leads rub on the ring: raise the coil.",
     "axle_thick": "The coil does not go round the {axle}, which is {wide:.0f} mm thick: wind a larger one.",
     "axle_bends": "The coil is too heavy for its thin axle: it sags {sag:.1f} mm and bends for good.",

@@ -28,6 +28,7 @@ from oakspin.kinds.geometry import (
     View,
     bounds_of,
     circle,
+    clashes_of,
     level,
     mm,
 )
@@ -82,6 +83,9 @@ def draw_cored(design: CoredDesign, machine: Machine, drive: Drive) -> Geometry:
         mass=None,
         turning=Turning(0.0, 0.0, "end", at.ring * (1 + SWELL) + 2.0),
         bounds=(min(left, -at.wide), bottom - 2, max(right, at.wide), top + 5),
+        clashes=clashes_of(
+            machine, {"corner_strikes": ((mm(shape.face), mm(shape.outer)), (mm(shape.face), -mm(shape.outer)))}
+        ),
         caption="From above, and the commutator seen along the shaft",
     )
 

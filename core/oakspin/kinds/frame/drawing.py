@@ -14,11 +14,13 @@ from oakspin.kinds.geometry import (
     HandleAxis,
     Mass,
     Moving,
+    Point,
     Role,
     Shape,
     Turning,
     bounds_of,
     box,
+    clashes_of,
     mm,
     solid,
 )
@@ -28,6 +30,7 @@ from oakspin.machines.frame.causes import EDGE
 from oakspin.machines.frame.machine import frame_stack
 from oakspin.machines.frame.shape import FrameShape, bench_level, cup_height, frame_shape
 from oakspin.machines.machine import Machine
+from oakspin.machines.path import denser
 from oakspin.motion.drive import Drive
 from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import remanence
@@ -68,7 +71,25 @@ def draw_frame(design: FrameDesign, machine: Machine, drive: Drive) -> Geometry:
         turning=Turning(0.0, whole[3], "above", 0.0),
         bounds=whole,
         caption="Side section",
+        clashes=clashes_of(machine, _clashes(design, shape, machine)),
     )
+
+
+def _clashes(design: FrameDesign, shape: FrameShape, machine: Machine) -> dict[str, tuple[Point, ...]]:
+    """Where a leg runs into something, into the bench, or into what is on the battery."""
+    leg = min(shape.paths, key=lambda path: path[:, 2].min())
+    low = leg[leg[:, 2].argmin()]
+    places: dict[str, tuple[Point, ...]] = {"legs_under_bench": ((mm(low[0]), mm(low[2])),)}
+    told = {cause.id: cause.told for cause in machine.causes}
+    if "leg_in_cell" in told:
+        height = float(np.asarray(told["leg_in_cell"]["height"]))
+        path = min(shape.legs, key=lambda leg: np.hypot(*leg[np.abs(leg[:, 2] * 1e3 - height).argmin(), :2]))
+        at = path[np.abs(path[:, 2] * 1e3 - height).argmin()]
+        places["leg_in_cell"] = ((mm(at[0]), mm(at[2])),)
+    wide = denser(shape.legs[0])
+    out = wide[np.hypot(wide[:, 0], wide[:, 1]).argmax()]
+    places["decoration_strikes"] = ((mm(out[0]), mm(out[2])),)
+    return places
 
 
 def _moving(design: FrameDesign, shape: FrameShape) -> tuple[Moving, ...]:

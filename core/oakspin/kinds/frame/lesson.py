@@ -53,7 +53,7 @@ def _strongest_point(design: FrameDesign, shape: FrameShape, stack: Stack) -> Fo
         name=name,
         at=(round(x * 1e3, 2), round(height, 2)),
         lever=(round(x * 1e3, 2), round(y * 1e3, 2), 0.0),
-        axis=(0.0, 0.0, 1.0),
+        axis=(0.0, 0.0, 1.0 if design.turns == "frame" else -1.0),
         current=unit(current[at]),
         field=unit(field[at]),
         force=unit(force),

@@ -12,12 +12,15 @@ CAUSES = {
     "magnet_no_metal": "{material} does not conduct: the feet find no current on the magnet.",
     "magnet_coated": "The magnet's {coat} coat does not conduct: the feet find no current on it.",
     "feet_above_stack": "The feet stand at {foot:.1f} mm, above the {stack:.1f} mm stack: they brush the cell's side.",
-    "leg_in_cell": "A leg runs {deep:.1f} mm into the cell at {height:.0f} mm above the bench: it rubs.",
+    "leg_in_cell": "A leg runs {deep:.1f} mm into the {body} at {height:.0f} mm above the bench: it rubs.",
     "legs_under_bench": "The legs reach {deep:.1f} mm below the bench: this frame was bent for a taller cell.",
     "legs_limp": "The {what} is too thin: the legs do not keep their shape.",
-    "decoration_strikes": "What is on the battery reaches {edge:.0f} mm out and strikes the legs, which reach {legs:.0f} mm.",
+    "decoration_strikes": "What is on the battery reaches {edge:.0f} mm out and strikes the legs at {legs:.0f} mm.",
     "top_heavy": "The center of mass is {above:.1f} mm above the tip: the frame tips over.",
 }
+
+
+HELD = "The frame is held, so battery and magnets are pushed the other way: they turn"
 
 
 def frame_words(design: FrameDesign, machine: Machine) -> Words:
@@ -28,13 +31,14 @@ def frame_words(design: FrameDesign, machine: Machine) -> Words:
     if design.outline.legs == 1:
         pushed = "Pushed one way in half the turn and back in the other"
     return Words(
-        goes="The battery turns" if battery else "Turns",
+        mover="The battery" if battery else "",
         springs=" Legs that spring leave the rim: it thumps on a hard bench.",
         contact="the feet" if feet else "the parts of the ring",
         bearing="the point under the magnets" if battery else "the tip",
         leaves="walks off its point" if battery else "leaves its seat",
         closes="Bare metal; the time the feet touch." if feet else "Bare metal; the time the ring touches.",
         cancels=f"{pushed}: the magnets are magnetized across, not along their axis.",
+        together=HELD if battery else "All round the axis such forces turn it",
         faint="Weaker than the lightest touch of the feet: more current or a stronger magnet is needed.",
         stays="Held between the point below and the tip above." if battery else "It stands still on its seat.",
         causes=CAUSES,

@@ -18,16 +18,17 @@ from oakspin.kinds.geometry import (
     Turning,
     bounds_of,
     box,
+    clashes_of,
     mm,
 )
 from oakspin.kinds.pushing import pushes_at
 from oakspin.kinds.sideview import SIDE, field_lines
+from oakspin.machines.hanging.causes import FLAG_REACH, flag_edge, lead_bow
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
 from oakspin.machines.machine import Machine
 from oakspin.motion.drive import Drive
 from oakspin.parts.cell import cell_of
 
-FLAG_REACH = 1.5  # of the flag's mean radius, where its edge is
 OUT = 14.0  # mm that the lead is led beside cell and magnets
 
 
@@ -66,6 +67,7 @@ def draw_hanging(design: HangingDesign, machine: Machine, drive: Drive) -> Geome
             whole[3] + 4,
         ),
         caption="Side section",
+        clashes=clashes_of(machine, {"flag_strikes": ((side * mm(flag_edge(design)), _flag_height(shape)),)}),
     )
 
 
@@ -114,7 +116,10 @@ def rotor(design: HangingDesign, shape: HangingShape) -> tuple[Shape, ...]:
 
 def _lead(design: HangingDesign, shape: HangingShape, side: float) -> Polyline:
     """From the upper terminal round the cell to the rim."""
-    top, out = mm(shape.point + shape.cell_length), side * (mm(max(shape.cell_radius, shape.stack.radius)) + OUT * 0.55)
+    top, out = (
+        mm(shape.point + shape.cell_length),
+        side * max(mm(max(shape.cell_radius, shape.stack.radius)) + OUT * 0.55, _clear(design, shape)),
+    )
     touch = (side * (mm(shape.stack.radius) + 0.3), design.lead.height_mm)
     below = min(design.lead.height_mm, mm(shape.length)) - 3.0
     return (
@@ -127,6 +132,11 @@ def _lead(design: HangingDesign, shape: HangingShape, side: float) -> Polyline:
         (out * 0.92, below),
         touch,
     )
+
+
+def _clear(design: HangingDesign, shape: HangingShape) -> float:
+    """How far out the lead is led so that the flag passes it, as far as it can be, mm."""
+    return min(mm(flag_edge(design)) + 3.0, mm(lead_bow(design, shape)))
 
 
 def _flag_height(shape: HangingShape) -> float:

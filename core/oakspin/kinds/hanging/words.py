@@ -20,6 +20,7 @@ CAUSES = {
         "A ring of {ring:g} mm leaves no room for a shank of {shank:g} mm: take wider rings or a thinner nail."
     ),
     "lead_above_stack": "The lead stands at {lead:g} mm, above the {stack:.1f} mm stack: it misses the rim.",
+    "flag_strikes": "The flag's edge, {edge:.0f} mm out, strikes the lead, which bows out {bow:.0f} mm at the most.",
     "lead_snatched": "The {lead} is snatched by the magnets and sticks to them: take copper.",
 }
 ACROSS = (

@@ -28,6 +28,7 @@ from oakspin.kinds.geometry import (
     Turning,
     View,
     bounds_of,
+    clashes_of,
     level,
     mm,
 )
@@ -91,6 +92,7 @@ def draw_train(design: TrainDesign, machine: Machine, drive: Drive) -> Geometry:
         sparks=((-mm(shape.long) / 2, -at.turns), (mm(shape.long) / 2, -at.turns)),
         dimensions=_dimensions(shape, at),
         mass=None,
+        clashes=clashes_of(machine, _clashes(shape, at)),
         turning=Turning(0.0, at.turns + 4.5, "along", mm(shape.long) / 4),
         bounds=(min(left, -at.half), bottom - 2, max(right, at.half), top + 9),
         caption="Section along the track, the whole track with the speed along it"
@@ -98,6 +100,12 @@ def draw_train(design: TrainDesign, machine: Machine, drive: Drive) -> Geometry:
         dots=dots,
         ribbon=Ribbon(at.along(0), at.ribbon, at.per_mm, RIBBON),
     )
+
+
+def _clashes(shape: TrainShape, at: Layout) -> dict[str, tuple[Point, ...]]:
+    """Where the magnets do not enter the bore."""
+    front = (mm(shape.long) / 2, mm(shape.low) / 2)
+    return dict.fromkeys(("bore_narrow", "bore_oval"), (front, (front[0], -front[1])))
 
 
 def _turns(shape: TrainShape, at: Layout) -> tuple[Dots, ...]:

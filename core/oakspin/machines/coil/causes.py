@@ -33,7 +33,7 @@ class Situation:
 
 def causes_of(known: Situation) -> tuple[Cause, ...]:
     """Every plain cause, in the order of the links it breaks."""
-    makers = (_strip, _shorted, _bench, _reaches, _stiff, _shape, _bends, _around, _core, _strikes, _walks)
+    makers = (_strip, _shorted, _bench, _reaches, _stiff, _bends, _shape, _around, _core, _wide, _strikes, _walks)
     return tuple(cause for make in makers if (cause := make(known)))
 
 
@@ -98,22 +98,21 @@ def sag_of(known: Situation) -> Array:
 
 def _stiff(known: Situation) -> Cause | None:
     """Wire that fingers do not wind on this former."""
-    wire, former = known.design.wire, former_radius(known.shape)
-    moment = bend_moment(known.shape.wire, wire_metal(wire))
-    if np.max(moment) <= windable(former):
-        return None
-    return Cause("circuit", "too_stiff", told={"former": 2e3 * former})
+    former = former_radius(known.shape)
+    moment = bend_moment(known.shape.wire, wire_metal(known.design.wire))
+    stiff = np.broadcast_to(np.asarray(moment > windable(former)), known.gap.shape)
+    return Cause("circuit", "too_stiff", stiff, {"former": 2e3 * float(np.min(former))}) if stiff.any() else None
 
 
-def former_radius(shape: CoilShape) -> float:
+def former_radius(shape: CoilShape) -> Array:
     """Radius in m of the narrower side of the former."""
     measures = shape.wound.measures
-    return max(min(measures.half_along, measures.reach) - float(np.max(shape.bundle)) / 2, 1e-3)
+    return np.maximum(min(measures.half_along, measures.reach) - np.asarray(shape.bundle) / 2, 1e-3)
 
 
-def windable(former: float) -> float:
+def windable(former: Array) -> Array:
     """Moment in N m that fingers wind on a former of this radius in m: what they hold, by what they pull."""
-    return min(HARD_BEND, PULL * former)
+    return np.minimum(HARD_BEND, PULL * former)
 
 
 def _shape(known: Situation) -> Cause | None:
@@ -134,6 +133,16 @@ def _around(known: Situation) -> Cause | None:
     if room <= 0:
         return Cause("starts", "ring_narrow", told={"wide": -2e3 * room})
     return None if lead > 0 else Cause("starts", "lead_on_ring")
+
+
+def _wide(known: Situation) -> Cause | None:
+    """Magnets that reach into the supports beside them."""
+    magnets = known.design.magnets
+    half = (magnets.along_mm if magnets.shape == "block" else magnets.diameter_mm) * 5e-4
+    over = half - known.shape.half_spacing
+    if known.design.magnets_on == "beside" or over <= 0:
+        return None
+    return Cause("starts", "magnets_wide", told={"over": over * 2e3, "apart": half * 2e3})
 
 
 def _core(known: Situation) -> Cause | None:

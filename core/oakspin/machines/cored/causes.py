@@ -11,7 +11,7 @@ from oakspin.machines.machine import Cause
 
 def causes_of(design: CoredDesign, shape: CoredShape) -> tuple[Cause, ...]:
     """Every plain cause."""
-    causes = [_skin(design), _open(design), _touching(design), _strikes(shape), _brushes(design)]
+    causes = [_skin(design), _broken(design), _touching(design), _strikes(shape), _brushes(design)]
     return tuple(cause for cause in causes if cause)
 
 
@@ -21,7 +21,7 @@ def _skin(design: CoredDesign) -> Cause | None:
     return None if design.wire.ends_stripped else Cause("circuit", "ends_covered")
 
 
-def _open(design: CoredDesign) -> Cause | None:
+def _broken(design: CoredDesign) -> Cause | None:
     winding = design.winding
     if winding.open_arm == "none" or winding.joined == "parallel":
         return None

@@ -9,9 +9,12 @@ from oakspin.machines.common_causes import magnet_skin
 from oakspin.machines.frame.limb import limb_of
 from oakspin.machines.frame.shape import FrameShape, bench_level
 from oakspin.machines.machine import Cause
+from oakspin.machines.path import denser
 
 UNDER = -0.5e-3  # m over the bench, below which a leg's middle line cannot be
 LIMP = 40e-3  # m: a leg that a hundredth of a newton bends farther keeps no shape
+RUBS = 0.05e-3  # m from which a leg that runs into something is told
+STANDS_IN = 1.5e-3  # m that the tip stands in its cup
 EDGE = 1.3  # of a decoration's mean radius, where its edge is
 SKIN_WORD = {"enameled": "enamel", "plastic": "plastic"}
 
@@ -52,18 +55,26 @@ def _foot_place(design: FrameDesign, shape: FrameShape) -> Cause | None:
 
 
 def _rub(design: FrameDesign, shape: FrameShape) -> Cause | None:
-    half = limb_of(design).inner
+    """Where a leg runs deepest into cell, cup or magnets; its foot may brush the magnets' rim."""
+    half, cup = limb_of(design).inner, design.pivot.cup
     top = shape.stack + shape.pack.length
-    worst, at = 0.0, 0.0
-    for leg in shape.legs[: 1 if design.outline.mirrored else 2]:  # further legs are these again, turned
-        beside = (leg[:, 2] > shape.stack) & (leg[:, 2] < top)
-        depth = shape.pack.radius + half - np.hypot(leg[:, 0], leg[:, 1])
-        depth = np.where(beside, depth, -1.0)
-        if depth.max() > worst:
-            worst, at = float(depth.max()), float(leg[depth.argmax(), 2])
-    if worst < 0.05e-3:
+    bodies = [
+        ("cell", shape.pack.radius, shape.stack, top),
+        ("magnets", design.magnets.diameter_mm * 5e-4, 0.0, shape.stack),
+    ]
+    if design.pivot.seat == "cup":
+        bodies.append(("cup", cup.diameter_mm * 5e-4, top, shape.tip - STANDS_IN))
+    worst, at, what = RUBS, 0.0, ""
+    for path in shape.legs[: 1 if design.outline.mirrored else 2]:  # further legs are these again, turned
+        leg = denser(path)
+        for name, radius, low, high in bodies:
+            beside = (leg[:, 2] > low) & (leg[:, 2] < high)
+            depth = np.where(beside, radius + half - np.hypot(leg[:, 0], leg[:, 1]), -1.0)
+            if depth.max() > worst:
+                worst, at, what = float(depth.max()), float(leg[depth.argmax(), 2]), name
+    if not what:
         return None
-    return Cause("starts", "leg_in_cell", told={"deep": worst * 1e3, "height": at * 1e3})
+    return Cause("starts", "leg_in_cell", told={"deep": worst * 1e3, "height": at * 1e3, "body": what})
 
 
 def _under(design: FrameDesign, shape: FrameShape) -> Cause | None:

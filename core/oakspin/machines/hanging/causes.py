@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from oakspin.design.hanging import HangingDesign
 from oakspin.draws import Array
 from oakspin.machines.common_causes import magnet_skin, no_terminals
@@ -10,6 +12,7 @@ from oakspin.machines.machine import Cause
 from oakspin.parts.cell import Pack
 from oakspin.parts.wire import wire_metal
 
+FLAG_REACH = 1.5  # of the flag's mean radius, where its edge is
 LEAST_WALL = 1e-3  # m that a ring needs beside its hole; data sheets
 
 
@@ -22,6 +25,7 @@ def causes_of(design: HangingDesign, shape: HangingShape, pack: Pack, hold: Arra
         _ends(design),
         _ring(shape),
         _lead_place(design, shape),
+        _flag(design, shape),
         _snatched(design),
     ]
     return tuple(cause for cause in causes if cause)
@@ -57,6 +61,24 @@ def _lead_place(design: HangingDesign, shape: HangingShape) -> Cause | None:
     if not design.stack_on or height <= stack + 1e-9:
         return None
     return Cause("circuit", "lead_above_stack", told={"lead": height, "stack": stack})
+
+
+def flag_edge(design: HangingDesign) -> float:
+    """How far out in m the flag's edge goes round; 0 without one."""
+    return design.flag.radius_mm * 1e-3 * FLAG_REACH if design.flag.mass_g else 0.0
+
+
+def lead_bow(design: HangingDesign, shape: HangingShape) -> float:
+    """How far out in m the lead can be bowed between the cell's top and the rim."""
+    high = shape.point + shape.cell_length - design.lead.height_mm * 1e-3
+    return math.sqrt(max((design.lead.length_mm * 5e-4) ** 2 - (high / 2) ** 2, 0.0))
+
+
+def _flag(design: HangingDesign, shape: HangingShape) -> Cause | None:
+    edge, bow = flag_edge(design), lead_bow(design, shape)
+    if edge == 0 or edge < bow:
+        return None
+    return Cause("starts", "flag_strikes", told={"edge": edge * 1e3, "bow": bow * 1e3})
 
 
 def _snatched(design: HangingDesign) -> Cause | None:

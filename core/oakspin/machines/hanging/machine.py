@@ -54,9 +54,8 @@ def _hung(design: HangingDesign, shape: HangingShape, draws: Draws) -> _Hung:
     area = math.pi / 4 * (magnets.diameter_mm**2 - magnets.hole_mm**2) * 1e-6
     volume = area * stack_length(magnets) * remanence(magnets) / 1.3
     if shape.above:
-        volume += (
-            math.pi * (shape.above.radius**2 - shape.above.hole**2) * shape.above.length * remanence(magnets) / 1.3
-        )
+        wall = max(shape.above.radius**2 - shape.above.hole**2, 0.0)
+        volume += math.pi * wall * shape.above.length * remanence(magnets) / 1.3
     given = (volume, shape.shank, shape.screw, tip, math.radians(screw.point_deg))
     force = holding_force(*given, draws.value("point_gap_mm") * 1e-3) * draws.value("hold_fit")
     return _Hung(mass, weight, force, tip, holding_force(*given, np.full(draws.count, APART)))

@@ -194,7 +194,7 @@ def test_a_thick_bundle_is_pushed_as_its_turns_are(turns: int, gap: float) -> No
     shape, source = coil_shape(design), coil_source(design)
     strength = turns * MEDIAN.value("remanence") * MEDIAN.value("recoil")
     shown = coil_coupling_of(design, shape, pack_of(design.battery, MEDIAN), MEDIAN)[0] / strength
-    radius, height = shape.wound.outline.along / 2, source.length + float(shape.over_magnet)
+    radius, height = shape.wound.outline.along / 2, source.length + float(shape.over)
     t = np.linspace(0, 2 * np.pi, 480, endpoint=False)
     points, weights = np.polynomial.legendre.leggauss(3)
 

@@ -19,7 +19,7 @@ from oakspin.fields.stack import Stack
 from oakspin.kinds.kinds import KINDS
 from oakspin.machines.cored.linking import STEP, linked, slope
 from oakspin.machines.cored.machine import commutator
-from oakspin.machines.cored.shape import ANGLES, cored_shape, magnets_field
+from oakspin.machines.cored.shape import ANGLES, Arms, cored_shape, magnets_field
 from oakspin.machines.machine import Rest
 from oakspin.machines.table import machine_of
 from oakspin.motion.drive import drive_of
@@ -29,6 +29,8 @@ from oakspin.verdict import Verdict
 from tests.core.designs import changed, sample
 
 MOTOR = KINDS["cored"].start
+
+ALIKE = Arms(1.0, 1.0, 1.0)  # both arms in one wire
 
 
 def cored(design: Any) -> CoredDesign:
@@ -85,7 +87,7 @@ def test_without_iron_it_is_the_moment_of_the_force_in_the_library_s_field(field
     design = cored(changed(MOTOR, core__form="none", **fields))
     shape = cored_shape(design)
     hole = isinstance(shape.left, Stack) and shape.left.hole > 0
-    ours = slope(linked(shape, False, 0.0).air)
+    ours = slope(linked(shape, ALIKE, False, 0.0).air)
     nodes, weights = np.polynomial.legendre.leggauss(9)
     some = [0, 1, 2, 6, 12, 18, 25, 40]
     if hole:  # the library has no ring: a disc less a disc
@@ -133,7 +135,7 @@ def by_the_chain(design: CoredDesign, full: float) -> tuple[Array, Array]:
         linked_.append(through @ held + through @ held[::-1])
         energy.append(-bar.area * bar.disc / (2 * MU_0) * (held * along + 2 * across**2).sum())
     assert source.length > 0
-    air = strength * slope(linked(shape, False, 0.0).air)
+    air = strength * slope(linked(shape, ALIKE, False, 0.0).air)
     return design.winding.turns * (air + slope(np.array(linked_))), -slope(np.array(energy))
 
 
