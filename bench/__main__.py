@@ -1,10 +1,11 @@
-"""./oak bench: one line a measure, with its limit; exit 1 when one is missed."""
+"""./oak bench: one line a measure, with its limit; exit 1 when one is missed. ./oak bench mending: how good advice is."""
 
 from __future__ import annotations
 
 import sys
 from functools import partial
 
+from bench import mending
 from bench.clock import medians
 from bench.naive import naive_coil_speed, naive_cored_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
@@ -104,4 +105,6 @@ def _hour_of_use(server: LiveServer) -> None:
 
 
 if __name__ == "__main__":
+    if sys.argv[1:2] == ["mending"]:
+        sys.exit(mending.main(sys.argv[2:]))
     sys.exit(main())

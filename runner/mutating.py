@@ -34,7 +34,7 @@ from runner.environment import ROOT, say
 # Physics, verdict, kinds, make and teach: what is judged and said.
 SUBJECTS = (
     *("draws.py", "fields", "heat.py", "machines", "motion", "parts"),
-    *("verdict", "kinds", "make", "teach", "advice.py", "safety.py", "rounding.py"),
+    *("verdict", "kinds", "make", "teach", "advice", "safety.py", "rounding.py"),
 )
 TESTS = "tests/core"
 # Changes that say nothing of a test: bits of floats, identity for equality, a decorator or a handler gone.

@@ -35,6 +35,14 @@ TOLD: dict[str, Design] = {
     "frame, one leg across, ferrite, flat seat": changed(LANTERN, outline__legs=1, magnets__magnetized="across", magnets__strength=grade("ferrite"), pivot={"seat": "flat", "off_center_mm": 3.0}, wire__finish="enameled", wire__ends_stripped=False, feet__height_mm=9.0),
     "frame, cell of one's own": DESIGNS["own cell"],
     "frame, spring, ring of steel wire": changed(DESIGNS["spring"], feet__type="ring", wire__material="steel", pivot__seat="cup", battery__used_percent=60.0),
+    "frame, battery turns": sample("turning-quay"),
+    "frame, strip under a cup": DESIGNS["strip under a cup"],
+    "hanging, headless sandwich": DESIGNS["headless sandwich"],
+    "cradle, lock gate": sample("lock-gate"),
+    "cradle, in a ring, on a pencil": DESIGNS["coil in a ring"],
+    "cored, arms of their own": DESIGNS["arms of their own"],
+    "train, parcel shuttle": sample("parcel-shuttle"),
+    "train, trodden": DESIGNS["trodden track"],
     "hanging, beacon": sample("beacon"),
     "hanging, brass, far": changed(HANGING, screw__material="brass", lead__type="steel_clip", lead__height_mm=30.0, wire__finish="plastic", magnets__plating="epoxy"),
     "hanging, heavy, from the plus": changed(HANGING, battery__terminal_up="-", magnets__count=6, screw__length_mm=60.0, lead__pressure="gripping", flag__mass_g=2.0, maker="young_pupil"),
@@ -77,8 +85,12 @@ def _way(line: Iterable[tuple[float, ...]], closed: bool = False) -> str:
     return f"{spans}, long {_n(float(np.linalg.norm(np.diff(ring, axis=0), axis=1).sum()))}"
 
 
+LONG = 160  # letters of a value that are kept
+
+
 def _value(value: Any) -> str:
-    return json.dumps(value, default=str) if isinstance(value, dict | list) else str(value)
+    text = json.dumps(value, default=str) if isinstance(value, dict | list) else str(value)
+    return text if len(text) < LONG else f"{text[:LONG]}…"
 
 
 def _choices(dial: Dial) -> str:
@@ -100,7 +112,7 @@ def telling(design: Design) -> str:
             f"{change.sentence} [{_n(change.effort)}] {'; '.join(f'{item.pointer} {_value(item.value)}' for item in change.patch)}"
             for change in changes_of(design)
         ),
-        "WHAT HELPS": (f"{advice.sentence}: {advice.effect}" for advice in advise(design, Draws(64))),
+        "WHAT HELPS": (f"{advice.sentence}: {advice.effect}. {advice.price}".rstrip(". ") for advice in advise(design, Draws(64))),
         "MAKE": _make(design),
         "RUN": _run(design),
         "TEACH": _teach(design),

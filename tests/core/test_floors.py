@@ -12,7 +12,7 @@ ROOT = Path(__file__).resolve().parents[2]
 CORE = ROOT / "core" / "oakspin"
 PATHS = {**os.environ, "PYTHONPATH": os.pathsep.join([str(ROOT / "core"), str(ROOT)])}
 # Everything that serves all kinds alike: nothing in it may ask which kind it has before it.
-ENGINE = ("motion", "verdict", "heat.py", "fields", "parts", "draws.py", "make", "measure", "tune", "teach", "advice.py", "safety.py", "report.py")  # fmt: skip
+ENGINE = ("motion", "verdict", "heat.py", "fields", "parts", "draws.py", "make", "measure", "tune", "teach", "advice", "safety.py", "report.py")  # fmt: skip
 TABLES = {"table.py", "kinds.py"}
 
 

@@ -49,7 +49,8 @@ def _names(value: object) -> Iterable[str]:
 def _joined(values: list[Any], draws: list[int]) -> Any:
     first = values[0]
     if isinstance(first, np.ndarray):
-        if first.shape[:1] == (draws[0],):
+        # One table for all draws in some machines, and one for each in others, are told for each in all.
+        if all(value.shape[:1] == (n,) for value, n in zip(values, draws, strict=True)):
             return np.concatenate(values)
         if all(np.array_equal(value, first) for value in values[1:]):
             return first

@@ -47,12 +47,12 @@ class Drive:
     law: Law
     volts: Array
     ohms: Array
-    limit: float
+    limit: Array | float  # one for all draws, or one for each where several supplies are run as one
 
     def _means(self, speed: Array) -> Means:
         """Push, current and its square at a speed of 0 or more; at its limit a supply lets no more through."""
         found = self.law.means(speed, self.volts, self.ohms)
-        if not np.isfinite(self.limit):
+        if not np.all(np.isfinite(self.limit)):
             return found
         # Held at its limit a supply gives as many volts as that takes: what volts alone do, the back-EMF left out.
         held = self.limit * self.ohms

@@ -4233,10 +4233,10 @@ export interface components {
         };
         /**
          * Advice
-         * @description One change (or a few together) that helps, and by how much.
+         * @description One change (or a few together) that helps, by how much, and what it costs.
          *
          *     ``before`` and ``after`` are margins of ``link``, the link it was tried for: 1 is on the limit.
-         *     ``goes_before`` and ``goes_after`` are shares of builds that go, 0 to 1.
+         *     ``goes_before`` and ``goes_after`` are shares of builds that go, 0 to 1. ``price`` is empty where there is none.
          */
         Advice: {
             /** Sentence */
@@ -4245,6 +4245,8 @@ export interface components {
             patch: components["schemas"]["Setting"][];
             /** Effect */
             effect: string;
+            /** Price */
+            price: string;
             /** Link */
             link: string;
             /** Before */

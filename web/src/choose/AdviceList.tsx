@@ -5,22 +5,27 @@ import { PlainButton, Quiet } from "../theme/parts";
 interface Props {
   advice: Advice[] | undefined;
   apply: (advice: Advice) => void;
+  /** Whether it goes in most builds already. */
+  goes: boolean;
 }
 
 /** The changes that help most, each computed by trying it, each made with one press. */
-export function AdviceList({ advice, apply }: Props) {
+export function AdviceList({ advice, apply, goes }: Props) {
   return (
     <section aria-label="What helps most">
       <Title>What helps most</Title>
       {!advice && <Quiet>Trying changes …</Quiet>}
-      {advice?.length === 0 && <Quiet>No single change helps: nothing needs mending.</Quiet>}
+      {advice?.length === 0 && (
+        <Quiet>{goes ? "No single change helps: nothing needs mending." : "No change of these parts was found to help."}</Quiet>
+      )}
       <Rows>
         {advice?.map((advised) => (
           <li key={advised.sentence}>
-            <Change onPress={() => apply(advised)} aria-label={`${advised.sentence}. ${advised.effect}`}>
+            <Change onPress={() => apply(advised)} aria-label={`${advised.sentence}. ${advised.effect}.${advised.price ? ` Price: ${advised.price}.` : ""}`}>
               {advised.sentence}
             </Change>
             <Effect>{advised.effect}</Effect>
+            {advised.price && <Price>Price: {advised.price}</Price>}
           </li>
         ))}
       </Rows>
@@ -50,4 +55,7 @@ const Change = styled(PlainButton)`
 `;
 const Effect = styled.div`
   font-size: 0.8rem;
+`;
+const Price = styled(Effect)`
+  color: ${({ theme }) => theme.stateText.tight};
 `;

@@ -77,7 +77,11 @@ export function Choose({ working }: { working: Working }) {
           </Share>
         )}
         <RunChain verdict={verdict} before={before} pinned={pin.look?.verdict} />
-        <AdviceList advice={sameDesign(settled, design) ? advice.data : undefined} apply={apply} />
+        <AdviceList
+          advice={sameDesign(settled, design) ? advice.data : undefined}
+          apply={apply}
+          goes={verdict.share_that_goes >= 0.5}
+        />
       </Right>
     </Columns>
   );

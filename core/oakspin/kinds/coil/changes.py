@@ -140,6 +140,11 @@ def _magnets(design: CoilMotor) -> Iterator[Change]:
     for count, text in ((magnets.count - 1, "One magnet fewer"), (magnets.count + 1, "One magnet more")):
         if 1 <= count <= 12 and magnets.thickness_mm * count <= 120:
             yield change(text, ("/magnets/count", count), effort=0.05)
+    wide, room = (magnets.along_mm if magnets.shape == "block" else magnets.diameter_mm), design.supports.spacing_mm - 6
+    if design.magnets_on != "beside" and wide > room + 6 and room >= 3:
+        field = "along_mm" if magnets.shape == "block" else "diameter_mm"
+        if magnets.shape != "ring":
+            yield change(f"Take narrower magnets: {wide:g} → {room:g} mm", (f"/magnets/{field}", room), effort=0.1)
     if design.second != "none":
         which = "opposite" if design.magnets_on == "beside" else "upper"
         yield change(f"Turn the {which} magnets over", ("/second", "same" if design.second == "turned" else "turned"))

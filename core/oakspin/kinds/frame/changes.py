@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
+
+import numpy as np
 
 from oakspin.design.battery import CellName
 from oakspin.design.frame import ByPoints, FrameDesign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.change import Change, change
 from oakspin.kinds.common_changes import battery_changes, conducting, magnet_grades, sanded, wire_changes
+from oakspin.machines.frame.causes import EDGE
 from oakspin.machines.frame.shape import frame_shape
 from oakspin.machines.path import PathSums
 from oakspin.parts.cell import pack_of
@@ -21,7 +25,7 @@ STANDING_CELLS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline
 
 def frame_changes(design: FrameDesign) -> tuple[Change, ...]:
     """Every single change worth trying on this design, cheap ones first."""
-    makers = (_ends, _magnet_skin, _feet, _pivot, _balance, _outline, _magnets, _common)
+    makers = (_ends, _magnet_skin, _feet, _pivot, _balance, _swept, _outline, _magnets, _common)
     return tuple(made for maker in makers for made in maker(design))
 
 
@@ -69,6 +73,18 @@ def _balance(design: FrameDesign) -> Iterator[Change]:
     if outline.decoration.mass_g > 0:
         bare = {"mass_g": 0.0, "area_mm2": 0.0, "radius_mm": outline.decoration.radius_mm, "height_mm": -20.0}
         yield change("Take the decoration off", ("/outline/decoration", bare), effort=0.05)
+
+
+def _swept(design: FrameDesign) -> Iterator[Change]:
+    """What is on a battery that turns passes within the legs."""
+    extra = design.outline.decoration
+    if design.turns != "battery" or extra.mass_g == 0:
+        return
+    shape = frame_shape(design, pack_of(design.battery, MEDIAN))
+    room = math.floor(min(float(np.hypot(leg[:, 0], leg[:, 1]).max()) for leg in shape.legs) * 1e3 / EDGE - 1)
+    if 0 < room < extra.radius_mm:
+        at = ("/outline/decoration/radius_mm", float(room))
+        yield change(f"Set what is on the battery nearer in: {extra.radius_mm:g} → {room:g} mm", at)
 
 
 def _outline(design: FrameDesign) -> Iterator[Change]:

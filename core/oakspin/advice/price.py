@@ -1,0 +1,80 @@
+"""What a change costs beside what it brings: time of running, speed, push, and things to fetch or wind."""
+
+from __future__ import annotations
+
+from oakspin.design import Design
+from oakspin.rounding import rounded
+from oakspin.verdict import Verdict
+
+LESS = 0.72  # of what it was, from which a loss is told
+TIMES = (
+    (0.12, "a tenth"),
+    (0.22, "a fifth"),
+    (0.29, "a quarter"),
+    (0.41, "a third"),
+    (0.58, "half"),
+    (0.8, "two thirds"),
+)
+COUNTS = ("no", "one", "two", "three", "four", "five", "six")
+HOUR = 3600.0
+WOUND = {
+    "/coil/": "a coil",
+    "/lobes/": "a coil",
+    "/winding/": "a winding",
+    "/core/": "a bar",
+    "/track/length": "a track",
+}
+REWIND = ("/wire/size", "/wire/material", "/wire/finish")
+
+
+def price_of(design: Design, changed: Design, pointers: tuple[str, ...], before: Verdict, after: Verdict) -> str:
+    """What must be paid for a change, in words; empty where nothing is."""
+    told = [*_losses(before, after), *_things(design, changed, pointers)]
+    return ", ".join(told)
+
+
+def _losses(before: Verdict, after: Verdict) -> list[str]:
+    told = []
+    if before.share_that_goes >= 0.5:
+        lasts, longer = (verdict.figures["life"].value for verdict in (before, after))
+        if lasts < HOUR and longer < LESS * lasts:
+            told.append(f"runs {_part(longer / lasts)} as long")
+        was, becomes = (verdict.figures["speed"].value for verdict in (before, after))
+        if 0 < becomes < LESS * was:
+            told.append(f"slower: {rounded(was, 2)} → {rounded(becomes, 2)} {before.rate_words}")
+    off, sooner = (verdict.figures["hands_off_time"].value for verdict in (before, after))
+    if sooner < 60 and sooner < LESS * off:
+        told.append(f"hands off after {rounded(sooner, 2)} s")
+    push, weaker = (verdict.figures["push"] for verdict in (before, after))
+    if 0 < weaker.value < LESS * push.value:
+        told.append(f"push {rounded(push.value, 2)} → {rounded(weaker.value, 2)} {push.unit}")
+    return told
+
+
+def _part(share: float) -> str:
+    return next((word for limit, word in TIMES if share <= limit), "two thirds")
+
+
+def _things(design: Design, changed: Design, pointers: tuple[str, ...]) -> list[str]:
+    told = []
+    magnets = sum(stack.count for stack in changed.stacks) - sum(stack.count for stack in design.stacks)
+    if magnets > 0:
+        told.append(f"costs {_many(magnets, 'magnet')}")
+    cells = _cells(changed) - _cells(design)
+    if cells > 0:
+        told.append(f"costs {_many(cells, 'cell')}")
+    wound = next((thing for pointer in pointers for start, thing in WOUND.items() if pointer.startswith(start)), "")
+    if wound:
+        told.append(f"{wound} to make anew")
+    elif any(pointer.startswith(REWIND) for pointer in pointers):
+        told.append("other wire to fetch")
+    return told
+
+
+def _cells(design: Design) -> int:
+    return design.battery.in_series * design.battery.in_parallel
+
+
+def _many(count: int, thing: str) -> str:
+    told = COUNTS[count] if count < len(COUNTS) else str(count)
+    return f"{told} {thing}{'s' if count > 1 else ''}"
