@@ -112,7 +112,9 @@ def telling(design: Design) -> str:
             f"{change.sentence} [{_n(change.effort)}] {'; '.join(f'{item.pointer} {_value(item.value)}' for item in change.patch)}"
             for change in changes_of(design)
         ),
-        "WHAT HELPS": (f"{advice.sentence}: {advice.effect}. {advice.price}".rstrip(". ") for advice in advise(design, Draws(64))),
+        "WHAT HELPS": (
+            f"{advice.sentence}: {advice.effect}. {advice.price}".rstrip(". ") for advice in advise(design, Draws(64))
+        ),
         "MAKE": _make(design),
         "RUN": _run(design),
         "TEACH": _teach(design),

@@ -5,18 +5,18 @@ import { PlainButton, Quiet } from "../theme/parts";
 interface Props {
   advice: Advice[] | undefined;
   apply: (advice: Advice) => void;
-  /** Whether it goes in most builds already. */
-  goes: boolean;
+  /** Whether no link of the run chain is broken. */
+  sound: boolean;
 }
 
 /** The changes that help most, each computed by trying it, each made with one press. */
-export function AdviceList({ advice, apply, goes }: Props) {
+export function AdviceList({ advice, apply, sound }: Props) {
   return (
     <section aria-label="What helps most">
       <Title>What helps most</Title>
       {!advice && <Quiet>Trying changes …</Quiet>}
       {advice?.length === 0 && (
-        <Quiet>{goes ? "No single change helps: nothing needs mending." : "No change of these parts was found to help."}</Quiet>
+        <Quiet>{sound ? "No single change helps: nothing needs mending." : "No change of these parts was found to help."}</Quiet>
       )}
       <Rows>
         {advice?.map((advised) => (

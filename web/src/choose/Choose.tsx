@@ -80,7 +80,7 @@ export function Choose({ working }: { working: Working }) {
         <AdviceList
           advice={sameDesign(settled, design) ? advice.data : undefined}
           apply={apply}
-          goes={verdict.share_that_goes >= 0.5}
+          sound={verdict.links.every((link) => link.state !== "fails")}
         />
       </Right>
     </Columns>

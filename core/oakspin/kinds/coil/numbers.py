@@ -43,15 +43,18 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
     length = wire_length(design, coil_shape(design))
     feeds = choice(design, "/plus_at", "Feeds", [("+ left", "left"), ("+ right", "right")])
     under = [(text, name) for name, text in LIE_WORD.items() if name != "around" or design.magnets.shape == "ring"]
+    beside = design.magnets_on == "beside"
     seconds = [("none", "none"), ("same pole up", "same"), ("turned over", "turned")]
-    opposite = "Second across" if design.magnets_on == "beside" else "Second above"
+    if beside:
+        seconds = [("none", "none"), ("other pole facing", "same"), ("same pole facing", "turned")]
+    opposite = "Second across" if beside else "Second above"
     further = (
         choice(design, "/magnets_on", "Lie", under),
         *(() if design.magnets_on == "around" else (choice(design, "/second", opposite, seconds),)),
     )
     return (
         battery_line(design, FEEDS, feeds),
-        magnets_line(design, blocks=True, further=further),
+        magnets_line(design, blocks=True, further=further, faces="facing" if beside else "up"),
         wire_line(design, design.wire, float(length), ends=False, tuned=2),
         _lobes(design) if isinstance(design, LobesDesign) else _coil(design),
         _leads(design),

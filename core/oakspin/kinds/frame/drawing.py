@@ -95,7 +95,7 @@ def _clashes(design: FrameDesign, shape: FrameShape, machine: Machine) -> dict[s
 def _moving(design: FrameDesign, shape: FrameShape) -> tuple[Moving, ...]:
     """Legs from tip to foot, which the current runs down where + is up, and the ring; or a tag on a cell that turns."""
     if design.turns == "battery":
-        tag = _tag(shape, shape.stack + shape.pack.length * 0.3, shape.stack + shape.pack.length * 0.7)
+        tag = _tag(shape, shape.stack + shape.pack.length * 0.08, shape.stack + shape.pack.length * 0.2)
         return (tag, *_sail(design, shape))
     down = 1 if design.battery.terminal_up == "+" else -1
     legs = [Moving("wire", solid(leg * 1e3), SIDE, carries=down, sparks=True) for leg in shape.legs]

@@ -129,7 +129,7 @@ def _train(design: TrainDesign, shape: TrainShape) -> tuple[Shape, ...]:
     nub_at = (train.half if plus_front else -train.half) - middle
     parts = []
     if design.hull_mm:
-        parts.append(Shape("paint", _box(-train.half - middle, train.half - middle, shape.body)))
+        parts.append(Shape("stand", _box(-train.half - middle, train.half - middle, shape.body)))
     parts.append(Shape("cell", cell, label=cell_of(design.battery).name))
     parts += _joints(design, shape)
     parts += _stack(design.front, train.half - middle, train.half + train.front.length - middle, "right")
