@@ -88,7 +88,8 @@ def said(design: Design, with_advice: bool) -> Iterator[tuple[str, str]]:
         yield f"part, {part.title}", f"{part.line} | {part.figure}"
     if with_advice:
         for advice in advise(design):
-            yield "advice", f"{advice.sentence} -> {advice.effect}"
+            price = f" | price: {advice.price}" if advice.price else ""
+            yield "advice", f"{advice.sentence} -> {advice.effect}{price}"
 
 
 def main(words: list[str] | None = None) -> None:

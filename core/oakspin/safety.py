@@ -19,7 +19,7 @@ CAUTIONS = (
     (
         "swallowing",
         "Swallowed magnets injure",
-        "Two swallowed magnets can pierce the gut. Count all {count} out and in, aloud; "
+        "Two swallowed magnets can pierce the gut. Count them ({count}) out and in, aloud; "
         "if one is missing or swallowed, get medical help at once.",
     ),
     (

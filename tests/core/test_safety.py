@@ -26,4 +26,4 @@ def test_the_magnets_to_count_are_those_of_the_design() -> None:
     text = next(
         caution.text for caution in cautions_of(changed(LANTERN, magnets__count=5)) if caution.id == "swallowing"
     )
-    assert "Count all 5" in text
+    assert "Count them (5" in text

@@ -41,6 +41,19 @@ EFFORT = {
     "track": 0.25,
 }
 COSTLY = 0.2
+UNFAMILIAR = 0.03  # what a dial costs that practitioners do not turn first
+# Words for dials that read better as a thing to do; others are told by their names.
+PHRASES = (
+    ("/battery/cell", "Change to {new}"),
+    ("/battery/in_series", "Cells in series: {old} → {new}"),
+    ("*/pole_up", "Turn the {part} over"),
+    ("/feet/pressure", "Press the feet otherwise: {old} → {new}"),
+    ("/wire/material", "Take {new} wire"),
+    ("/wire/finish", "Take {new} wire"),
+    ("/wire/size/awg", "Take other wire: {old} → {new} AWG"),
+    ("*/magnetized", "Take {part} magnetized {new} the axis"),
+    ("*/strength", "Take other {part}: {old} → {new}"),
+)
 # Dials within a part that are bent or moved, not fetched or wound.
 QUICK = (
     "/gap_mm",
@@ -112,12 +125,16 @@ def _choices(part: PartLine, dial: Dial) -> Iterator[Change]:
     for option in dial.choices:
         if option.key != dial.chosen:
             to = f"{now} → {option.label}" if now else option.label
-            yield _change(part, dial, to, option.value, effort)
+            name = dial.label.replace("… ", "")
+            told = f"{part.title}, {name[0].lower()}{name[1:]}: {to}"
+            told = _phrase(dial.pointer, part.title, now, option.label) or told
+            yield Change(told, (Setting(dial.pointer, option.value),), effort + UNFAMILIAR)
 
 
-def _change(part: PartLine, dial: Dial, to: str, value: object, effort: float) -> Change:
-    name = dial.label.replace("… ", "")
-    return Change(f"{part.title}, {name[0].lower()}{name[1:]}: {to}", (Setting(dial.pointer, value),), effort)
+def _phrase(pointer: str, part: str, old: str, new: str) -> str:
+    """What to do in words, where there are words for the dial."""
+    words = next((words for pattern, words in PHRASES if fnmatchcase(pointer, pattern)), "")
+    return words.format(part=part.lower(), old=old, new=new)
 
 
 def _numbers(part: PartLine, number: Number, good: float | None) -> Iterator[Change]:
@@ -131,7 +148,7 @@ def _numbers(part: PartLine, number: Number, good: float | None) -> Iterator[Cha
         if own in seen:
             continue
         seen.add(own)
-        made = to_value(number, own, effort_of(part.id, number.pointer))
+        made = to_value(number, own, effort_of(part.id, number.pointer) + UNFAMILIAR)
         if made:
             yield made
 
@@ -143,8 +160,13 @@ def to_value(number: Number, value: float, effort: float) -> Change | None:
     except UnfitPatch:
         return None
     unit = "" if not number.unit else number.unit if number.unit == "°" else f" {number.unit}"
-    now = rounded(number.value, 3)
-    return Change(f"{number.name}: {now} → {rounded(value, 3)}{unit}", patch, effort)
+    old, new = _told(number.value), _told(value)
+    words = _phrase(number.pointer, number.part, old, new) or f"{number.name}: {old} → {new}{unit}"
+    return Change(words, patch, effort)
+
+
+def _told(value: float) -> str:
+    return rounded(value, 3).replace("-", "−")
 
 
 def _on_step(number: Number, value: float) -> float:
@@ -173,6 +195,6 @@ def nearby(design: Design, change: Change, numbers: dict[str, Number]) -> list[C
             patch = number.turned(value)
         except OakSpinError:
             continue
-        sentence = re.sub(r"→ [-−]?[\d.]+", f"→ {rounded(value, 3)}", change.sentence)
+        sentence = re.sub(r"→ [-−]?[\d.]+", f"→ {_told(value)}", change.sentence)
         made.append(replace(change, sentence=sentence, patch=patch))
     return made

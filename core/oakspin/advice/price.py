@@ -72,7 +72,8 @@ def _things(design: Design, changed: Design, pointers: tuple[str, ...]) -> list[
 
 
 def _cells(design: Design) -> int:
-    return design.battery.in_series * design.battery.in_parallel
+    battery = design.battery
+    return 0 if battery.cell == "bench_supply" else battery.in_series * battery.in_parallel
 
 
 def _many(count: int, thing: str) -> str:

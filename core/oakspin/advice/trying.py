@@ -52,7 +52,7 @@ class Trial:
 def tried(designs: Sequence[Design | None], draws: Draws) -> list[Trial | None]:
     """What each design shows; none of what cannot be made."""
     trials: list[Trial | None] = [None] * len(designs)
-    groups: dict[object, list[tuple[int, Machine]]] = {}
+    groups: dict[tuple[object, float], list[tuple[int, Machine]]] = {}
     for place, design in enumerate(designs):
         if design is None:
             continue

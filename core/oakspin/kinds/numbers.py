@@ -219,7 +219,11 @@ def turned(design: Design, parts: tuple[PartLine, ...], pointer: str, value: Any
         Where there is no such dial, or the value cannot be.
     """
     number = numbers_in(parts).get(pointer)
-    if number:
+    # A number that may be left out is a choice, too.
+    left_out = value is None and any(
+        dial.type == "choice" and dial.pointer == pointer for part in parts for dial in part.dials
+    )
+    if number and not left_out:
         return patched(design, number.turned(value))
     if not any(dial.pointer == pointer for part in parts for dial in part.dials):
         hint = "Choose one of the design's own numbers or choices."

@@ -66,7 +66,7 @@ def battery_line(design: Design, cells: tuple[CellName, ...], stands: Dial, *, s
 def pack_name(battery: Battery) -> str:
     """One cell by its name, a pack with its count."""
     name, many = cell_of(battery).name, battery.in_series * battery.in_parallel
-    return name if many == 1 else f"{many} × {name}"
+    return name if many == 1 or battery.cell == "bench_supply" else f"{many} × {name}"
 
 
 def magnets_line(

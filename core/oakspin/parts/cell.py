@@ -99,25 +99,26 @@ def cell_of(battery: Battery) -> Cell:
 
 
 def pack_of(battery: Battery, draws: Draws) -> Pack:
-    """The battery as volts and ohms with draws.
+    """The battery as volts and ohms with draws; a bench supply is one, however many cells there were before.
 
     Series strings add volts and ohms; parallel strings divide the ohms and add charge. A cell
     that the user measured keeps its volts and ohms to a few per cent.
     """
     cell = cell_of(battery)
     ohms = draws.value("cell_ohms") if battery.own is None else draws.factor("cell_ohms", 1.1)
-    strings = battery.in_series / battery.in_parallel
     is_set = battery.cell == "bench_supply"
-    volts = cell.volts * battery.in_series * (np.ones(draws.count) if is_set else draws.value("cell_volts"))
+    in_series, in_parallel = (1, 1) if is_set else (battery.in_series, battery.in_parallel)
+    strings = in_series / in_parallel
+    volts = cell.volts * in_series * (np.ones(draws.count) if is_set else draws.value("cell_volts"))
     return Pack(
         cell=cell,
-        in_series=battery.in_series,
-        in_parallel=battery.in_parallel,
+        in_series=in_series,
+        in_parallel=in_parallel,
         volts=volts,
         ohms=cell.ohms * ohms * strings,
         end_volts=volts * (1.0 if is_set else cell.end_volts / cell.volts),
         end_ohms=cell.end_ohms,
-        charge=cell.charge_Ah * 3600 * battery.in_parallel * draws.value("cell_charge"),
+        charge=cell.charge_Ah * 3600 * in_parallel * draws.value("cell_charge"),
         used=battery.used_percent / 100,
         limit=battery.supply.limit_A if is_set else math.inf,
         grows=draws.value("polarization") if cell.zinc and not is_set else 1.0,

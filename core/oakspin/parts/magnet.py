@@ -60,9 +60,9 @@ def remanence(magnets: Magnets) -> float:
 def _remanence_of_face(magnets: Magnets, face: float) -> float:
     share = abs(face_share(magnets))
     if face > STRONGEST * share:
-        highest = 1e3 * STRONGEST * share
+        highest = math.floor(1e4 * STRONGEST * share) / 10
         hint = "Measure again at the middle of the face, or check diameter, thickness and count."
-        limit = f"at most {highest:.0f} mT, what the strongest magnet of this size shows"
+        limit = f"at most {highest:g} mT, what the strongest magnet of this size shows"
         raise Refusal([Fault("/magnets/strength/face_field_mT", f"{face * 1e3:g}", limit, hint)])
     return face / share
 

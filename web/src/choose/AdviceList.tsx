@@ -16,12 +16,17 @@ export function AdviceList({ advice, apply, sound }: Props) {
       <Title>What helps most</Title>
       {!advice && <Quiet>Trying changes …</Quiet>}
       {advice?.length === 0 && (
-        <Quiet>{sound ? "No single change helps: nothing needs mending." : "No change of these parts was found to help."}</Quiet>
+        <Quiet>
+          {sound ? "No single change helps: nothing needs mending." : "No change of these parts was found to help."}
+        </Quiet>
       )}
       <Rows>
         {advice?.map((advised) => (
           <li key={advised.sentence}>
-            <Change onPress={() => apply(advised)} aria-label={`${advised.sentence}. ${advised.effect}.${advised.price ? ` Price: ${advised.price}.` : ""}`}>
+            <Change
+              onPress={() => apply(advised)}
+              aria-label={`${advised.sentence}. ${advised.effect}.${advised.price ? ` Price: ${advised.price}.` : ""}`}
+            >
               {advised.sentence}
             </Change>
             <Effect>{advised.effect}</Effect>

@@ -168,7 +168,7 @@ def _pose_words(design: CoilMotor, lead: Lead) -> str:
     if abs(abs(tilt) - 180) <= 8:
         return "upright, marked side down"
     if abs(abs(tilt) - 90) <= 8:
-        return "flat on the board"
+        return f"flat, marked side to the {'left' if tilt > 0 else 'right'}"
     return f"with the marked side {abs(tilt):.0f}° {'left' if tilt > 0 else 'right'} of up"
 
 

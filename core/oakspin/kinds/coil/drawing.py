@@ -370,6 +370,10 @@ def _handles(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tu
 def _gap(design: CoilMotor, shape: CoilShape, at: Layout) -> Handle:
     if design.magnets_on == "beside":
         return Handle("gap", at.end + mm(shape.over), at.axle, (HandleAxis("x", "/gap_mm"),))
+    if design.magnets_on == "around" and shape.base > 0:
+        # The axle is as high as the coil needs; the ring on its blocks goes up and down.
+        wall = design.magnets.hole_mm / 2
+        return Handle("gap", at.side + wall, mm(shape.base + shape.stack), (HandleAxis("y", "/gap_mm", -1.0),))
     return Handle("gap", at.side, mm(shape.base + shape.stack) + design.gap_mm, (HandleAxis("y", "/gap_mm"),))
 
 

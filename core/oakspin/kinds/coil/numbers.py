@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from oakspin.constants import UNCERTAIN
 from oakspin.design.battery import CellName
 from oakspin.design.coil import CradleDesign, Lead, LobesDesign, OwnOutline, RoundOutline
 from oakspin.kinds.coil import words as say
@@ -11,7 +12,7 @@ from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, folded, numb
 from oakspin.kinds.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.machines.coil.shape import CoilMotor, coil_shape, wire_length
 from oakspin.parts.catalogue import SUPPORTS
-from oakspin.parts.wire import wire_diameter
+from oakspin.parts.wire import bend_moment, wire_diameter, wire_metal
 
 FEEDS: tuple[CellName, ...] = (
     "alkaline_AA",
@@ -154,7 +155,10 @@ def _tails(design: CoilMotor) -> list[Dial]:
 
 def _wound_figure(design: CoilMotor, turns: int) -> str:
     shape = coil_shape(design)
-    holds = "holds its shape" if wire_diameter(design.wire) > 0.35e-3 or design.tails.tied else "opens: tie it"
+    strength = bend_moment(wire_diameter(design.wire), wire_metal(design.wire)) / (design.tails.length_mm * 1e-3)
+    holds = "holds its shape" if design.tails.tied else "opens: tie it"
+    if design.axle == "leads" and strength < UNCERTAIN["handling_N"].median:
+        holds = "keeps no shape when handled"
     return say.WOUND_FIGURE.format(
         gap=design.gap_mm, bundle=mm(shape.bundle), max=max(1, round(turns / TURNS_A_MINUTE)), holds=holds
     )

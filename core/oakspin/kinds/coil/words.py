@@ -101,14 +101,13 @@ PLACE_AROUND = (
     "its axle {gap:g} mm above the ring."
 )
 AXLE = (
-    "Wind the coil round the {name} and tie it. Push each lead into the middle of an end, straight and in line: "
-    "they are "
-    "the axle. Roll it between your fingers: it must not wobble."
+    "Slide the coil over the {name} and tie it on with thread. Push each lead into the middle of an end, straight and "
+    "in line: they are the axle. Roll it between your fingers: it must not wobble."
 )
 PLACE_3 = " Stand the second stack on the other side at the same distance, {turned}."
 FLICK = (
     "Flick it {way}, seen {seen}, as fast as a finger does. If it stops and comes back, flick it the other "
-    "way: the magnets are the other way up."
+    "way: the magnets are turned over."
 )
 SCRAPING = "The {name} lead seen from the {seen_from} end, the coil held {pose_words}, at the edge of the board."
 TIE_2 = "Wind each lead three times round the back of the book, one at each end, and pull tight."

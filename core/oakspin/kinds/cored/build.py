@@ -118,7 +118,12 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
         Step(
             "magnets",
             "Stand the magnets",
-            say.STEPS_12.format(stand=stand, distance=design.gap.distance_mm, pole_up=design.magnets.pole_up),
+            say.STEPS_12.format(
+                left=" of the left one" if design.gap.stacks == 2 else "",
+                stand=stand,
+                distance=design.gap.distance_mm,
+                pole_up=design.magnets.pole_up,
+            ),
             6,
             ("compass", "coins", "tape"),
             caution=SLIDE,

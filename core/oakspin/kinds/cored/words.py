@@ -85,10 +85,10 @@ STEPS_10 = (
 )
 STEPS_11 = (
     "Bend two springs of bare wire so that they lean on the commutator from opposite sides, in line with the "
-    "magnets: each {width:g} mm wide, pressing as hard as {force_mN:.1f} g would weigh. Turn by hand: both "
+    "magnets: each {width:g} mm wide, pressing as hard as {force_mN:.3g} g would weigh. Turn by hand: both "
     "cross the gaps together."
 )
-STEPS_12 = "Fix them {stand}, {distance:g} mm from the bar, {pole_up} of the left one toward the bar."
+STEPS_12 = "Fix them {stand}, {distance:g} mm from the bar, {pole_up}{left} toward the bar."
 STEPS_13 = "One wire to each brush, a switch in between. The winding warms: off when nobody watches."
 HOW_TO = "Hold the same end toward you for both arms; the wire passes over the top the same way."
 BUILD_2 = "Unpowered, it turns freely by finger; near the magnets it snaps to two places half a turn apart."

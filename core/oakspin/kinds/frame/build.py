@@ -167,7 +167,11 @@ def _join(design: FrameDesign, shape: FrameShape) -> Step | None:
 def _feet(design: FrameDesign, shape: FrameShape) -> Step:
     gap = _settings(design, shape)[0]
     what = "ring" if design.feet.type == "ring" else "feet"
-    text = say.FEET.format(what=what, value=gap.value_mm, how=gap.how)
+    text = (
+        say.FEET.format(what=what, value=gap.value_mm, how=gap.how)
+        if gap.value_mm
+        else say.FEET_TOUCH.format(what=what)
+    )
     return Step("feet", f"Set the {what}", text, 4, ("pliers", "wire cutter", "paper"))
 
 
@@ -178,7 +182,7 @@ def _stack(design: FrameDesign, shape: FrameShape) -> Step:
         if magnets.magnetized == "along"
         else "magnetized across: take others for a motor that turns"
     )
-    text = say.STACK.format(pole=pole, terminal_up=battery.terminal_up)
+    text = say.STACK.format(pole=pole, terminal_up=battery.terminal_up.replace("-", "−"))
     if design.turns == "battery":
         text = f"{text} {say.STAND_ON_POINT}"
     caution = f"{SLIDE} From here on wire and magnets close the circuit."

@@ -12,13 +12,14 @@ from oakspin.design.frame import ByPoints, FrameDesign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.change import Change, change
 from oakspin.kinds.common_changes import battery_changes, conducting, magnet_grades, sanded, wire_changes
-from oakspin.machines.frame.causes import EDGE
+from oakspin.machines.frame.causes import EDGE, causes_of
 from oakspin.machines.frame.shape import frame_shape
 from oakspin.machines.path import PathSums
 from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import stack_length
 from oakspin.parts.wire import wire_diameter
 
+OVER_TOP = 2.0  # mm over the tip at which a leg is led out
 ABOVE_BENCH = 3.0  # mm that the lowest point of a leg's bend is kept over the bench: the wire swings lower between
 STANDING_CELLS: tuple[CellName, ...] = ("alkaline_AA", "alkaline_AAA", "alkaline_C")
 
@@ -48,7 +49,12 @@ def _feet(design: FrameDesign) -> Iterator[Change]:
         if abs(height - feet.height_mm) > 0.15 * stack:
             way = "Lower" if height < feet.height_mm else "Raise"
             yield change(f"{way} the feet: {feet.height_mm:.3g} → {height:g} mm", ("/feet/height_mm", height))
-    words = {"barely": "Let the feet barely touch", "light": "Press the feet lightly", "firm": "Press the feet firmly"}
+    words = {
+        "free": "Let the feet lean on the rim by their own weight",
+        "barely": "Let the feet barely touch",
+        "light": "Press the feet lightly",
+        "firm": "Press the feet firmly",
+    }
     for name, text in words.items():
         if name != feet.pressure:
             yield change(text, ("/feet/pressure", name))
@@ -97,8 +103,11 @@ def _outline(design: FrameDesign) -> Iterator[Change]:
             yield change("Wind the spring wider than the cell", ("/outline/half/diameter_mm", round(2 * beside, 1)))
         return
     points = [point.model_dump() for point in half.points]
-    if min(point["radius_mm"] for point in points) < beside:
+    inside = any(cause.id == "leg_in_cell" for cause in causes_of(design, shape, 1.0))
+    if inside or min(point["radius_mm"] for point in points) < beside:
         out = [{**point, "radius_mm": max(point["radius_mm"], round(beside + 1, 1))} for point in points]
+        # The wire goes out over the edge of the top before it goes down.
+        out[0]["height_mm"] = max(out[0]["height_mm"], OVER_TOP)
         clear = {**half.model_dump(), "points": out}
         yield change("Bend the legs clear of the cell", ("/outline/half", clear))
     floor = round(ABOVE_BENCH - shape.tip * 1e3, 1)

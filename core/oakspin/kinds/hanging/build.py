@@ -67,7 +67,7 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
             say.STEPS_2.format(
                 pack_name=pack_name(design.battery),
                 magnets_name=magnets_name(design.magnets),
-                material=design.screw.material,
+                material=f"{'an' if design.screw.material[0] in 'aeiou' else 'a'} {design.screw.material}",
                 length=design.screw.length_mm,
             ),
             sum(stack.count for stack in design.stacks),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 
 from oakspin.design.hanging import HangingDesign
@@ -9,6 +10,7 @@ from oakspin.kinds.change import Change, change
 from oakspin.kinds.common_changes import battery_changes, conducting, magnet_grades, sanded
 from oakspin.kinds.hanging.numbers import CELLS_WITH_CANS
 from oakspin.kinds.partlines import PRESSURE_WORD
+from oakspin.machines.hanging.shape import hanging_shape
 from oakspin.parts.magnet import stack_length
 
 
@@ -30,13 +32,20 @@ def _lead(design: HangingDesign) -> Iterator[Change]:
         yield change("Take a copper lead", ("/lead/type", "copper"), ("/wire/material", "copper"))
     if design.wire.finish != "bare" and not design.wire.ends_stripped:
         yield change("Strip the ends of the lead", ("/wire/ends_stripped", True))
+    if lead.tip != "bare":
+        yield change("Sand the end of the lead bare", ("/lead/tip", "bare"))
+    shape = hanging_shape(design)
+    high = (shape.point + shape.cell_length) * 1e3
+    if lead.length_mm < 1.15 * high:
+        longer = float(min(10 * math.ceil(0.13 * high + 2), 500))
+        yield change(f"Longer lead: {lead.length_mm:g} → {longer:g} mm", ("/lead/length_mm", longer), effort=0.02)
     for share in (0.5, 0.7):
         height = round(share * stack, 1)
         if abs(height - lead.height_mm) > 0.15 * stack:
             way = "Lower" if height < lead.height_mm else "Raise"
             yield change(f"{way} the lead: {lead.height_mm:.3g} → {height:g} mm", ("/lead/height_mm", height))
     for name, text in PRESSURE_WORD.items():
-        if name != lead.pressure and name != "gripping":
+        if name not in (lead.pressure, "gripping", "free"):
             yield change(f"Press the lead: {text}", ("/lead/pressure", name))
 
 

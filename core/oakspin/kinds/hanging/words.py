@@ -20,6 +20,7 @@ CAUSES = {
         "A ring of {ring:g} mm leaves no room for a shank of {shank:g} mm: take wider rings or a thinner nail."
     ),
     "lead_above_stack": "The lead stands at {lead:g} mm, above the {stack:.1f} mm stack: it misses the rim.",
+    "lead_short": "The lead is {long:g} mm long: from the top of the cell to the rim it takes {needed:.0f} mm.",
     "flag_strikes": "The flag's edge, {edge:.0f} mm out, strikes the lead, which bows out {bow:.0f} mm at the most.",
     "lead_snatched": "The {lead} is snatched by the magnets and sticks to them: take copper.",
 }
@@ -51,7 +52,7 @@ HOW_TO = (
 )
 BUILD = "No flick: touch the rim lightly with the lead; it turns {way}, seen {seen}."
 SETTINGS = "file a needle point until it no longer pricks a thumb nail"
-STEPS_2 = "{pack_name}, {magnets_name}, a {material} screw or nail of {length:g} mm, wire for the lead"
+STEPS_2 = "{pack_name}, {magnets_name}, {material} screw or nail of {length:g} mm, wire for the lead"
 STEPS_3 = (
     "Hold a magnet to it: only steel is drawn. Wipe the point and the cell's terminal clean; rust and dust are a gap."
 )

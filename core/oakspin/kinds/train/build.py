@@ -150,7 +150,7 @@ def _lay(design: TrainDesign, shape: TrainShape) -> Step:
         "loop": f"in a ring of {mm(shape.track) / math.pi:.0f} mm across",
     }[plan.form]
     text = say.LAY.format(how=how)
-    if plan.form != "straight":
+    if plan.form != "straight" and math.isfinite(shape.tightest):
         text += f" No bend under {mm(shape.tightest):.0f} mm."
     return Step("lay", "Lay the track", text, 8, ("board", "tape"))
 

@@ -128,7 +128,7 @@ def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
         number(design, "/track/oval_mm", "Oval by", "mm", 0.1, name="Whole bore lower than wide"),
         number(design, "/track/loosens", "Looser to", "×", 0.05, name="Pitch at the far end", built=True),
     )
-    if design.wire.finish != "bare":
+    if design.wire.finish == "enameled":
         inside: list[tuple[str, object]] = [("as wound", "as_wound"), ("bared along the bore", "bared")]
         dials.append(choice(design, "/track/inside", "Inside", inside))
     dials += [
@@ -177,5 +177,5 @@ def _plan(design: TrainDesign, shape: TrainShape) -> PartLine:
     if plan.form != "loop":
         dials.append(number(design, "/track/plan/slope_deg", "Uphill", "°", 1, name="Slope", built=True))
     sharp = f"{mm(shape.tightest):.0f} mm" if shape.tightest < 100 else "none"
-    slope = f" · {plan.slope_deg:g}° uphill" if plan.slope_deg else ""
+    slope = f" · {abs(plan.slope_deg):g}° {'uphill' if plan.slope_deg > 0 else 'downhill'}" if plan.slope_deg else ""
     return PartLine("plan", "Plan", FORM_WORD[plan.form], f"tightest bend {sharp}{slope}", tuple(dials))

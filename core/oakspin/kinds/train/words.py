@@ -163,5 +163,5 @@ PREDICTIONS_5 = "Only the turns between the magnets carry current: the push is t
 # numbers
 TRACK = (
     "bore {bore:.1f} mm, {play:.1f} mm wider than the magnets · {turns:.0f} turns · {minutes_to_wind:.0f} min"
-    " to wind · wire for about {cost:.2g}"
+    " to wind · wire costs about {cost:.2g}"
 )

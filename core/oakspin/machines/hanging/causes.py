@@ -25,6 +25,7 @@ def causes_of(design: HangingDesign, shape: HangingShape, pack: Pack, hold: Arra
         _ends(design),
         _ring(shape),
         _lead_place(design, shape),
+        _lead_reach(design, shape),
         _flag(design, shape),
         _snatched(design),
     ]
@@ -74,9 +75,16 @@ def lead_bow(design: HangingDesign, shape: HangingShape) -> float:
     return math.sqrt(max((design.lead.length_mm * 5e-4) ** 2 - (high / 2) ** 2, 0.0))
 
 
+def _lead_reach(design: HangingDesign, shape: HangingShape) -> Cause | None:
+    high = (shape.point + shape.cell_length) * 1e3 - design.lead.height_mm
+    if design.lead.length_mm >= high:
+        return None
+    return Cause("circuit", "lead_short", told={"long": design.lead.length_mm, "needed": high})
+
+
 def _flag(design: HangingDesign, shape: HangingShape) -> Cause | None:
     edge, bow = flag_edge(design), lead_bow(design, shape)
-    if edge == 0 or edge < bow:
+    if edge == 0 or edge < bow or bow == 0:
         return None
     return Cause("starts", "flag_strikes", told={"edge": edge * 1e3, "bow": bow * 1e3})
 

@@ -38,6 +38,8 @@ def tell(outcome: Outcome, words: Words) -> Telling:
         bad = "Flicked the wrong way: it stops and comes back. Flick it the other way."
     else:
         good = f"By itself in {alone:.0f} of 100 rest positions; else by a flick {way}."
+        if alone < 0.5:
+            good = f"From any rest position by a flick {way}."
         bad = f"It needs a harder flick {way}, or another rest position."
     never = median(needed) >= BEYOND or outcome.drive.sense == 0
     told = "no flick helps" if never else "by itself" if median(_flick(outcome)) == 0 else ""

@@ -21,7 +21,7 @@ def judge(outcome: Outcome) -> Finding:
 def tell(outcome: Outcome, words: Words) -> Telling:
     """Which part is hot first."""
     if outcome.machine.broken("circuit") and not outcome.machine.short_ohms:
-        return Telling("s", "No current, no heat.", "")
+        return Telling("s", "No current, no heat.", "", told="stays cold")
     hottest = outcome.hottest
     reaches = "reach" if hottest.several else "reaches"
     cool = median(outcome.hands_off) > HARDLY
