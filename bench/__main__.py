@@ -1,4 +1,7 @@
-"""./oak bench: one line a measure, with its limit; exit 1 when one is missed. ./oak bench mending: how good advice is."""
+"""./oak bench: one line a measure, with its limit; exit 1 when one is missed.
+
+./oak bench mending instead measures how good advice is.
+"""
 
 from __future__ import annotations
 

@@ -81,3 +81,56 @@ def test_turning_the_magnets_over_turns_the_motor_round(page: Page, at: At, moto
     expect(page.locator("[data-headline]")).to_contain_text("Turns clockwise")
     page.get_by_text("S up").click()
     expect(page.locator("[data-headline]")).to_contain_text("Turns counter-clockwise")
+
+
+def test_what_few_need_is_folded_away_and_stays_in_place_while_it_is_turned(
+    page: Page, at: At, motor: Callable[[], str]
+) -> None:
+    id_ = motor()
+    page.goto(at(f"/motor/{id_}"))
+    ready(page)
+    page.get_by_role("button", name="Contacts").click()
+    expect(page.get_by_role("radio", name="cell and magnets")).to_have_count(0)
+    more = page.get_by_role("button", name="More: What turns")
+    more.focus()
+    page.keyboard.press("Enter")
+    page.get_by_text("cell and magnets", exact=True).click()
+    ready(page)
+    expect(page.locator("[data-headline]")).to_contain_text("What is on the battery reaches")
+    expect(page.get_by_role("radio", name="cell and magnets")).to_be_checked()
+    design = exported(page, at(f"/api/shelf/{id_}"))["design"]
+    assert design["turns"] == "battery"
+    # Coming back, what is out of the common is not hidden.
+    page.reload()
+    ready(page)
+    page.get_by_role("button", name="Contacts").click()
+    expect(page.get_by_role("radio", name="cell and magnets")).to_be_checked()
+
+
+def test_a_clash_is_drawn_where_it_is_and_advice_tells_its_price(page: Page, at: At, motor: Callable[[], str]) -> None:
+    page.goto(at(f"/motor/{motor()}"))
+    ready(page)
+    expect(page.locator("[data-clashes='0']")).to_have_count(1)
+    page.get_by_role("button", name="Battery").click()
+    page.get_by_label("Cell").first.click()
+    page.get_by_role("option", name="LR44 button").click()
+    ready(page)
+    expect(page.locator("[data-clashes='1'] path")).to_have_count(1)
+    advice = page.get_by_label("What helps most")
+    expect(advice.get_by_text("of 100 builds go").first).to_be_visible(timeout=20_000)
+
+
+def test_a_ring_can_be_chosen_from_a_disc_and_gets_a_hole(page: Page, at: At, motor: Callable[[], str]) -> None:
+    id_ = motor()
+    page.goto(at(f"/motor/{id_}"))
+    ready(page)
+    page.get_by_text("ring", exact=True).click()
+    ready(page)
+    hole = page.get_by_role("spinbutton", name="Hole")
+    expect(hole).to_be_visible()
+    magnets = exported(page, at(f"/api/shelf/{id_}"))["design"]["magnets"]
+    assert magnets["shape"] == "ring"
+    assert 0.5 <= magnets["hole_mm"] < magnets["diameter_mm"]
+    page.get_by_text("disc", exact=True).click()
+    ready(page)
+    expect(hole).to_have_count(0)

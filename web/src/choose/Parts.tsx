@@ -41,7 +41,7 @@ const Part = memo(function Part({ part, isOpen, setOpen, turn }: PartProps) {
         {isOpen && (
           <Dials>
             <DialList dials={part.dials.filter((dial) => !dial.more)} turn={turn} />
-            <More dials={part.dials.filter((dial) => dial.more)} part={part.title} turn={turn} />
+            <More dials={part.dials.filter((dial) => dial.more)} turn={turn} />
           </Dials>
         )}
       </DisclosurePanel>
@@ -54,12 +54,12 @@ function DialList({ dials, turn }: { dials: Dial[]; turn: TurnDial }) {
 }
 
 /** What few need of a part: folded away, but open where it already says something out of the common. */
-function More({ dials, part, turn }: { dials: Dial[]; part: string; turn: TurnDial }) {
+function More({ dials, turn }: { dials: Dial[]; turn: TurnDial }) {
   const [isOpen, setOpen] = useState(dials.some((dial) => !dial.common));
   if (dials.length === 0) return null;
   return (
     <Disclosure isExpanded={isOpen} onExpandedChange={setOpen}>
-      <MoreButton slot="trigger" aria-label={`More of ${part}`}>
+      <MoreButton slot="trigger">
         {isOpen ? "Less" : `More: ${dials.map((dial) => dial.label.replace("… ", "")).join(", ")}`}
       </MoreButton>
       <DisclosurePanel>{isOpen && <DialList dials={dials} turn={turn} />}</DisclosurePanel>
