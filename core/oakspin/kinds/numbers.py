@@ -38,11 +38,15 @@ class Follower:
 
 @dataclass(frozen=True)
 class Choice:
-    """One thing to pick. ``key`` is short and unique; ``value`` goes into the design."""
+    """One thing to pick. ``key`` is short and unique; ``value`` goes into the design.
+
+    ``also`` is set with it: what cannot stay as it is beside it.
+    """
 
     key: str
     label: str
     value: Any
+    also: Patch = ()
 
 
 @dataclass(frozen=True)
@@ -225,10 +229,12 @@ def turned(design: Design, parts: tuple[PartLine, ...], pointer: str, value: Any
     )
     if number and not left_out:
         return patched(design, number.turned(value))
-    if not any(dial.pointer == pointer for part in parts for dial in part.dials):
+    dials = [dial for part in parts for dial in part.dials if dial.pointer == pointer]
+    if not dials:
         hint = "Choose one of the design's own numbers or choices."
         raise UnfitPatch([Fault(pointer, "no dial", "a dial of this design", hint)])
-    return patched(design, (Setting(pointer, value),))
+    picked = (option for dial in dials for option in dial.choices if _alike(option.value, value))
+    return patched(design, (Setting(pointer, value), *next((option.also for option in picked), ())))
 
 
 def completed(numbers: dict[str, Number], patch: Patch) -> Patch:
@@ -279,10 +285,19 @@ def number(
     )
 
 
-def choice(design: Design, pointer: str, label: str, choices: list[tuple[str, Any]], *, reason: str = "") -> Dial:
-    """A choice among (label, value) pairs; marks the one that the design has now."""
+def choice(
+    design: Design,
+    pointer: str,
+    label: str,
+    choices: list[tuple[str, Any]],
+    *,
+    reason: str = "",
+    also: dict[str, Patch] | None = None,
+) -> Dial:
+    """A choice among (label, value) pairs; marks the one that the design has now. ``also`` is set with a label's."""
     value = value_at(design, pointer)
-    made = tuple(Choice(str(place), text, given) for place, (text, given) in enumerate(choices))
+    with_it = also or {}
+    made = tuple(Choice(str(place), text, given, with_it.get(text, ())) for place, (text, given) in enumerate(choices))
     chosen = next((each.key for each in made if _alike(each.value, value)), "")
     why = reason or _limits(pointer, design)[2]
     return Dial("choice", label, label, pointer, value, why, choices=made, chosen=chosen)

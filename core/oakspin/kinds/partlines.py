@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import math
+
+import numpy as np
+
 from oakspin.design import Design
 from oakspin.design.battery import Battery, CellName
-from oakspin.design.magnets import ByFaceField, ByGrade, ByRemanence, Magnets
+from oakspin.design.magnets import LONGEST_MM, ByFaceField, ByGrade, ByRemanence, Magnets
+from oakspin.design.patch import Patch
 from oakspin.design.wire import ByGauge, Wire
 from oakspin.draws import MEDIAN
 from oakspin.kinds.numbers import Dial, Follower, PartLine, choice, folded, number, wire_size
 from oakspin.parts.catalogue import CELLS, GRADES, METALS
 from oakspin.parts.cell import cell_of, pack_of
-from oakspin.parts.magnet import face_share, keep_away, remanence
+from oakspin.parts.magnet import STRONGEST, face_share, keep_away, remanence
 from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_diameter, wire_metal, wire_section
 
 MAKER_WORD = {"careful_adult": "Careful adult", "older_pupil": "Older pupil", "young_pupil": "Young pupil"}
@@ -25,13 +30,19 @@ SKIN_WORD = {"bare": "bare", "enameled": "enameled", "plastic": "plastic-covered
 HOLE = 0.35  # of its diameter, a ring's hole when one is first taken
 
 
-def battery_line(design: Design, cells: tuple[CellName, ...], stands: Dial, *, side_by_side: bool = True) -> PartLine:
-    """Cell, how it stands or is joined (``stands``), pack, charge used; a bench supply's settings."""
+def battery_line(
+    design: Design, cells: tuple[CellName, ...], stands: Dial, *, side_by_side: bool = True, off_battery: Patch = ()
+) -> PartLine:
+    """Cell, how it stands or is joined (``stands``), pack, charge used; a bench supply's settings.
+
+    ``off_battery`` takes what lies on the battery off it, for a supply on which nothing lies.
+    """
     battery = design.battery
     pack = pack_of(battery, MEDIAN)
     dials: list[Dial] = []
+    also = {CELLS["bench_supply"].name: off_battery}
     if battery.own is None:
-        dials.append(choice(design, "/battery/cell", "Cell", [(CELLS[name].name, name) for name in cells]))
+        dials.append(choice(design, "/battery/cell", "Cell", [(CELLS[name].name, name) for name in cells], also=also))
     else:
         dials += [
             number(design, "/battery/own/volts", "Volts", "V", 0.01, name="Volts of the cell"),
@@ -75,6 +86,7 @@ def magnets_line(
     *,
     magnets: Magnets | None = None,
     blocks: bool = False,
+    across: bool = True,
     stack_follows: tuple[Follower, ...] = (),
     each_follows: tuple[Follower, ...] = (),
     further: tuple[Dial, ...] = (),
@@ -84,7 +96,8 @@ def magnets_line(
     tuned: tuple[int, int] = (0, 0),
 ) -> PartLine:
     """Everything about one stack. ``stack_follows`` move with the count, ``each_follows`` with the thickness;
-    ``faces`` says where its told pole faces, ``tuned`` ranks count and diameter."""
+    ``faces`` says where its told pole faces, ``tuned`` ranks count and diameter.
+    ``across`` says whether a block may be magnetized across."""
     stack = magnets or design.stacks[0]
     strength = stack.strength
     told = strength.grade if isinstance(strength, ByGrade) else f"{remanence(stack):.2f} T"
@@ -95,12 +108,22 @@ def magnets_line(
         ("by field at the face", {"by": "face_field", "face_field_mT": _face_field(stack), **kept}),
     ]
     dials = [
-        choice(design, pointer, "Shape", _shapes(design, stack, blocks), reason="Disc, ring with a hole, or block.")
+        choice(
+            design, pointer, "Shape", _shapes(design, stack, blocks, across), reason="Disc, ring with a hole, or block."
+        )
     ]
     name = title.lower().rstrip("s").capitalize()
     dials.append(
         number(
-            design, f"{pointer}/count", "Count", "", 1, name=f"{title}, count", follows=stack_follows, tuned=tuned[0]
+            design,
+            f"{pointer}/count",
+            "Count",
+            "",
+            1,
+            name=f"{title}, count",
+            within=_that_can_be(stack, "count", 1, min(12, LONGEST_MM // stack.thickness_mm)),
+            follows=stack_follows,
+            tuned=tuned[0],
         )
     )
     if stack.shape == "block":
@@ -108,11 +131,27 @@ def magnets_line(
         dials.append(number(design, f"{pointer}/across_mm", "Across", "mm", 0.5, name=f"{name} across"))
     else:
         dials.append(
-            number(design, f"{pointer}/diameter_mm", "Diameter", "mm", 0.1, name=f"{name} diameter", tuned=tuned[1])
+            number(
+                design,
+                f"{pointer}/diameter_mm",
+                "Diameter",
+                "mm",
+                0.1,
+                name=f"{name} diameter",
+                within=_that_can_be(stack, "diameter_mm", 3.0 if stack.shape != "ring" else stack.hole_mm + 1, 60.0),
+                tuned=tuned[1],
+            )
         )
     dials.append(
         number(
-            design, f"{pointer}/thickness_mm", "Thickness", "mm", 0.1, name=f"{name} thickness", follows=each_follows
+            design,
+            f"{pointer}/thickness_mm",
+            "Thickness",
+            "mm",
+            0.1,
+            name=f"{name} thickness",
+            follows=each_follows,
+            within=_that_can_be(stack, "thickness_mm", 0.5, min(30.0, LONGEST_MM / stack.count)),
         )
     )
     dials.append(choice(design, f"{pointer}/strength", "Strength", grades))
@@ -123,11 +162,18 @@ def magnets_line(
     if isinstance(strength, ByFaceField):
         dials.append(
             number(
-                design, f"{pointer}/strength/face_field_mT", "At the face", "mT", 5, name=f"{name} field at the face"
+                design,
+                f"{pointer}/strength/face_field_mT",
+                "At the face",
+                "mT",
+                5,
+                name=f"{name} field at the face",
+                within=(5.0, math.floor(1e4 * STRONGEST * abs(face_share(stack))) / 10),
             )
         )
     dials.append(choice(design, f"{pointer}/pole_up", f"Pole {faces}", [(f"N {faces}", "N"), (f"S {faces}", "S")]))
-    dials.append(choice(design, f"{pointer}/magnetized", "Magnetized", [("along", "along"), ("across", "across")]))
+    ways = [("along", "along")] + ([("across", "across")] if across or stack.shape != "block" else [])
+    dials.append(choice(design, f"{pointer}/magnetized", "Magnetized", ways))
     coats = [(text, text) for text in ("nickel", "epoxy", "plastic", "none")]
     dials.append(choice(design, f"{pointer}/plating", "Coat", coats))
     if stack.shape == "ring":
@@ -147,13 +193,28 @@ def magnets_line(
     return PartLine(id_, title, f"{magnets_name(stack)}, {told}", figure, (*dials, *further))
 
 
-def _shapes(design: Design, stack: Magnets, blocks: bool) -> list[tuple[str, object]]:
+def _shapes(design: Design, stack: Magnets, blocks: bool, across: bool) -> list[tuple[str, object]]:
     """The stack as disc, ring or block of the same size; a ring with a hole that leaves enough of a wall."""
     hole = stack.hole_mm or max(0.5, min(round(HOLE * stack.diameter_mm, 1), stack.diameter_mm - 1))
     made = {"disc": 0.0, "ring": hole, **({"block": 0.0} if blocks or stack.shape == "block" else {})}
     if getattr(design, "magnets_on", "") == "around":
         made = {"ring": hole}
-    return [(shape, _shaped(stack, shape, hole_mm)) for shape, hole_mm in made.items()]
+    shapes: list[tuple[str, object]] = []
+    for shape, hole_mm in made.items():
+        told = _shaped(stack, shape, hole_mm)
+        shapes.append((shape, {**told, "magnetized": "along"} if shape == "block" and not across else told))
+    return shapes
+
+
+def _that_can_be(stack: Magnets, field: str, low: float, high: float) -> tuple[float, float]:
+    """The part of a range in which a magnet can show the field that was measured at its face; else all of it."""
+    if not isinstance(stack.strength, ByFaceField):
+        return low, high
+    steps = np.linspace(low, high, 240)
+    values = np.unique(np.round(steps) if field == "count" else np.round(steps, 2))
+    shown = [STRONGEST * 1e3 * abs(face_share(stack.model_copy(update={field: value}))) for value in values]
+    fits = values[np.array(shown) >= stack.strength.face_field_mT]
+    return (float(fits.min()), float(fits.max())) if fits.size else (low, high)
 
 
 def _shaped(stack: Magnets, shape: str, hole_mm: float) -> dict[str, object]:

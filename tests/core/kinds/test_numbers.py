@@ -1,6 +1,7 @@
 """Numbers: each told once, the same by handle, dial, sweep and typing; and what a practitioner might change."""
 
 import math
+from typing import Any
 
 import numpy as np
 import pytest
@@ -17,7 +18,7 @@ from oakspin.kinds.numbers import Dial, Number
 from oakspin.machines.table import machine_of
 from oakspin.measure import trial_form
 from oakspin.tune import factor_at, planned, tuning_of
-from tests.core.designs import LANTERN, changed, grade, sample
+from tests.core.designs import CRADLE, LANTERN, changed, grade, sample
 from tests.core.generated import designs
 from tests.core.variety import DESIGNS
 
@@ -161,18 +162,41 @@ def test_what_is_tuned_first_and_what_a_trial_notes_are_numbers_of_the_design(na
     assert noted
 
 
-@pytest.mark.parametrize("name", DESIGNS)
-def test_every_choice_can_be_made_and_then_stands_chosen(name: str) -> None:
-    design = DESIGNS[name]
-    for dial in (dial for dial in dials(design) if dial.type == "choice"):
-        for choice in dial.choices:
-            refused = faults_against(design, Setting(dial.pointer, choice.value))
-            if refused:  # two parts that do not go together are told as such
-                assert all(fault.hint for fault in refused)
-                continue
-            made = turn(design, dial.pointer, choice.value)
-            again = next(each for each in dials(made) if each.pointer == dial.pointer and each.type == "choice")
-            assert again.chosen == choice.key, f"{dial.pointer}: {choice.label}"
+EVERY = {**DESIGNS, **{f"start of {name}": kind.start for name, kind in KINDS.items()}}
+
+
+@pytest.mark.parametrize("name", EVERY)
+def test_no_control_offers_what_its_motor_cannot_have(name: str) -> None:
+    """Every choice, both ends of every number and of every size: made, looked at, and there again."""
+    design = EVERY[name]
+    for dial in dials(design):
+        if dial.type == "choice":
+            assert dial.chosen, dial.pointer
+            for choice in dial.choices:
+                made = turn(design, dial.pointer, choice.value)
+                machine_of(made, MEDIAN)
+                again = next(each for each in dials(made) if each.pointer == dial.pointer and each.type == "choice")
+                assert again.chosen == choice.key, f"{dial.pointer}: {choice.label}"
+            continue
+        values: list[Any] = [dial.minimum, dial.maximum]
+        if dial.type == "size":
+            values = [{"by": "gauge", "awg": int(edge)} for edge in (dial.sizes[0].minimum, dial.sizes[0].maximum)]
+            values += [
+                {"by": "diameter", "diameter_mm": edge} for edge in (dial.sizes[1].minimum, dial.sizes[1].maximum)
+            ]
+        for value in values:
+            made = turn(design, dial.pointer, value)
+            machine_of(made, MEDIAN)
+            assert dials(made)
+
+
+def test_a_choice_brings_along_what_cannot_stay_as_it_is() -> None:
+    supplied = turn(CRADLE, "/battery/cell", "bench_supply")
+    assert supplied.magnets_on == "bench"  # type: ignore[union-attr]
+    assert "on the battery" not in str(next(d for d in dials(supplied) if d.pointer == "/magnets_on").choices)
+    uphill = changed(KINDS["train"].start, track__plan={"form": "straight", "slope_deg": 3.0})
+    assert turn(uphill, "/track/plan/form", "loop").track.plan.slope_deg == 0  # type: ignore[union-attr]
+    assert uphill.track.plan.slope_deg == 3  # type: ignore[union-attr]
 
 
 @pytest.mark.parametrize(

@@ -3579,6 +3579,8 @@ export interface components {
         /**
          * Choice
          * @description One thing to pick. ``key`` is short and unique; ``value`` goes into the design.
+         *
+         *     ``also`` is set with it: what cannot stay as it is beside it.
          */
         Choice: {
             /** Key */
@@ -3587,6 +3589,11 @@ export interface components {
             label: string;
             /** Value */
             value: unknown;
+            /**
+             * Also
+             * @default []
+             */
+            also: components["schemas"]["Setting"][];
         };
         /**
          * Dial
@@ -4053,6 +4060,16 @@ export interface components {
             height: number;
         };
         /**
+         * Setting
+         * @description Set the field at a JSON pointer to a value.
+         */
+        Setting: {
+            /** Pointer */
+            pointer: string;
+            /** Value */
+            value: unknown;
+        };
+        /**
          * Shape
          * @description A drawn outline. ``role`` says what it is made of; ``label`` what to write on it.
          */
@@ -4257,16 +4274,6 @@ export interface components {
             goes_before: number;
             /** Goes After */
             goes_after: number;
-        };
-        /**
-         * Setting
-         * @description Set the field at a JSON pointer to a value.
-         */
-        Setting: {
-            /** Pointer */
-            pointer: string;
-            /** Value */
-            value: unknown;
         };
         /**
          * Spin

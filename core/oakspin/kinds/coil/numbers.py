@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.constants import UNCERTAIN
 from oakspin.design.battery import CellName
 from oakspin.design.coil import CradleDesign, Lead, LobesDesign, OwnOutline, RoundOutline
+from oakspin.design.patch import Patch, Setting
 from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.patterns import driven_place, patterns, plain
 from oakspin.kinds.geometry import mm
@@ -43,19 +44,25 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
     """Battery, magnets, wire, coil, leads, supports, shaft, bench; every dial of a rotating coil."""
     length = wire_length(design, coil_shape(design))
     feeds = choice(design, "/plus_at", "Feeds", [("+ left", "left"), ("+ right", "right")])
-    under = [(text, name) for name, text in LIE_WORD.items() if name != "around" or design.magnets.shape == "ring"]
+    supplied = design.battery.cell == "bench_supply"
+    under = [(text, name) for name, text in LIE_WORD.items() if not (name == "battery" and supplied)]
+    under = [(text, name) for text, name in under if name != "around" or design.magnets.shape == "ring"]
+    alone: dict[str, Patch] = {LIE_WORD["around"]: (Setting("/second", "none"),)}
     beside = design.magnets_on == "beside"
     seconds = [("none", "none"), ("same pole up", "same"), ("turned over", "turned")]
     if beside:
         seconds = [("none", "none"), ("other pole facing", "same"), ("same pole facing", "turned")]
     opposite = "Second across" if beside else "Second above"
+    sideways = design.magnets.shape == "block" and design.magnets.magnetized == "across"
     further = (
-        choice(design, "/magnets_on", "Lie", under),
-        *(() if design.magnets_on == "around" else (choice(design, "/second", opposite, seconds),)),
+        choice(design, "/magnets_on", "Lie", under, also=alone),
+        *(() if design.magnets_on == "around" or sideways else (choice(design, "/second", opposite, seconds),)),
     )
     return (
-        battery_line(design, FEEDS, feeds),
-        magnets_line(design, blocks=True, further=further, faces="facing" if beside else "up"),
+        battery_line(design, FEEDS, feeds, off_battery=_off_battery(design)),
+        magnets_line(
+            design, blocks=True, across=design.second == "none", further=further, faces="facing" if beside else "up"
+        ),
         wire_line(design, design.wire, float(length), ends=False, tuned=2),
         _lobes(design) if isinstance(design, LobesDesign) else _coil(design),
         _leads(design),
@@ -63,6 +70,10 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
         _shaft(design),
         bench_line(design),
     )
+
+
+def _off_battery(design: CoilMotor) -> Patch:
+    return (Setting("/magnets_on", "bench"),) if design.magnets_on == "battery" else ()
 
 
 def _coil(design: CradleDesign) -> PartLine:

@@ -36,7 +36,7 @@ def cored_parts(design: CoredDesign) -> tuple[PartLine, ...]:
     fed = choice(design, "/plus_at", "+ feeds", [("+ at the left brush", "left"), ("+ at the right brush", "right")])
     return (
         battery_line(design, CELLS_TO_PACK, fed),
-        magnets_line(design, blocks=True, faces="facing", further=_gap(design)),
+        magnets_line(design, blocks=True, across=False, faces="facing", further=_gap(design)),
         _core(design, shape),
         wire_line(design, design.wire, shape.wire_length, tuned=4),
         _winding(design, shape),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from oakspin.design.battery import CellName
+from oakspin.design.patch import Patch, Setting
 from oakspin.design.train import LONGEST_MM, ByLength, Dent, Kink, Stretch, TrainDesign
 from oakspin.kinds.geometry import mm
 from oakspin.kinds.numbers import Dial, PartLine, choice, folded, number
@@ -171,7 +172,8 @@ def _kinks(design: TrainDesign, shape: TrainShape) -> list[tuple[str, object]]:
 def _plan(design: TrainDesign, shape: TrainShape) -> PartLine:
     plan = design.track.plan
     forms = [(text, name) for name, text in FORM_WORD.items()]
-    dials = [choice(design, "/track/plan/form", "Lies", forms)]
+    level: dict[str, Patch] = {FORM_WORD["loop"]: (Setting("/track/plan/slope_deg", 0.0),)}
+    dials = [choice(design, "/track/plan/form", "Lies", forms, also=level)]
     if plan.form == "arc":
         dials.append(number(design, "/track/plan/radius_mm", "Radius", "mm", 10, name="Radius of the bend"))
     if plan.form != "loop":
