@@ -171,7 +171,7 @@ def test_no_control_offers_what_its_motor_cannot_have(name: str) -> None:
     design = EVERY[name]
     for dial in dials(design):
         if dial.type == "choice":
-            assert dial.chosen, dial.pointer
+            assert dial.chosen or dial.pointer == "/strip"  # leads bared otherwise than in any pattern
             for choice in dial.choices:
                 made = turn(design, dial.pointer, choice.value)
                 machine_of(made, MEDIAN)

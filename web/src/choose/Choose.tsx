@@ -23,7 +23,7 @@ const KEPT_GHOSTS = 2;
 /** Choose: parts on the left, the drawing in the middle, the run chain and what helps on the right. */
 export function Choose({ working }: { working: Working }) {
   const { design, commit } = working;
-  const { look, problem, turn: turnDials, letGo, turns } = useLook(design, working);
+  const { look, problem, refused, turn: turnDials, letGo, turns } = useLook(design, working);
   const settled = useSettled(design);
   const advice = useQuery({ ...adviceQuery(settled), enabled: sameDesign(settled, design) });
   const before = useGhosts(working.kept.design, look);
@@ -48,7 +48,7 @@ export function Choose({ working }: { working: Working }) {
   const { verdict, parts, drawing } = look;
   return (
     <Columns data-verdict-for={sameDesign(look.design, design) && turns.length === 0 ? "present" : "earlier"}>
-      <Parts parts={parts} turn={turn} />
+      <Parts parts={parts} turn={turn} refused={refused} />
       <Bench
         drawing={drawing}
         verdict={verdict}

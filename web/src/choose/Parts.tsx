@@ -1,17 +1,32 @@
-import { memo, useState } from "react";
+import { Fragment, memo, useState } from "react";
 import { Button, Disclosure, DisclosurePanel, Heading } from "react-aria-components";
 import styled from "styled-components";
 import type { Dial, PartLine } from "../api/client";
 import { DialControl, type TurnDial } from "./Dials";
 import { PartPicture } from "./PartPicture";
+import type { Refused } from "./useLook";
+
+interface Props {
+  parts: PartLine[];
+  turn: TurnDial;
+  /** The dial whose last value was refused. */
+  refused: Refused | null;
+}
 
 /** The parts in the order in which they are laid out; each opens in place to its few dials. */
-export const Parts = memo(function Parts({ parts, turn }: { parts: PartLine[]; turn: TurnDial }) {
+export const Parts = memo(function Parts({ parts, turn, refused }: Props) {
   const [open, setOpen] = useState<string | null>("magnets");
   return (
     <Column aria-label="Parts">
       {parts.map((part) => (
-        <Part key={part.id} part={part} isOpen={open === part.id} setOpen={setOpen} turn={turn} />
+        <Part
+          key={part.id}
+          part={part}
+          isOpen={open === part.id}
+          setOpen={setOpen}
+          turn={turn}
+          refused={part.dials.some((dial) => dial.pointer === refused?.pointer) ? refused : null}
+        />
       ))}
     </Column>
   );
@@ -22,9 +37,10 @@ interface PartProps {
   isOpen: boolean;
   setOpen: (id: string | null) => void;
   turn: TurnDial;
+  refused: Refused | null;
 }
 
-const Part = memo(function Part({ part, isOpen, setOpen, turn }: PartProps) {
+const Part = memo(function Part({ part, isOpen, setOpen, turn, refused }: PartProps) {
   return (
     <Line isExpanded={isOpen} onExpandedChange={(expanded) => setOpen(expanded ? part.id : null)}>
       <Heading level={2}>
@@ -40,8 +56,8 @@ const Part = memo(function Part({ part, isOpen, setOpen, turn }: PartProps) {
       <DisclosurePanel>
         {isOpen && (
           <Dials>
-            <DialList dials={part.dials.filter((dial) => !dial.more)} turn={turn} />
-            <More dials={part.dials.filter((dial) => dial.more)} turn={turn} />
+            <DialList dials={part.dials.filter((dial) => !dial.more)} turn={turn} refused={refused} />
+            <More dials={part.dials.filter((dial) => dial.more)} turn={turn} refused={refused} />
           </Dials>
         )}
       </DisclosurePanel>
@@ -49,12 +65,23 @@ const Part = memo(function Part({ part, isOpen, setOpen, turn }: PartProps) {
   );
 });
 
-function DialList({ dials, turn }: { dials: Dial[]; turn: TurnDial }) {
-  return dials.map((dial) => <DialControl key={`${dial.pointer}${dial.type}`} dial={dial} turn={turn} />);
+interface DialsProps {
+  dials: Dial[];
+  turn: TurnDial;
+  refused: Refused | null;
+}
+
+function DialList({ dials, turn, refused }: DialsProps) {
+  return dials.map((dial) => (
+    <Fragment key={`${dial.pointer}${dial.type}`}>
+      <DialControl dial={dial} turn={turn} />
+      {refused?.pointer === dial.pointer && <Why role="alert">{refused.why}</Why>}
+    </Fragment>
+  ));
 }
 
 /** What few need of a part: folded away, but open where it already says something out of the common. */
-function More({ dials, turn }: { dials: Dial[]; turn: TurnDial }) {
+function More({ dials, turn, refused }: DialsProps) {
   const [isOpen, setOpen] = useState(dials.some((dial) => !dial.common));
   if (dials.length === 0) return null;
   return (
@@ -62,7 +89,7 @@ function More({ dials, turn }: { dials: Dial[]; turn: TurnDial }) {
       <MoreButton slot="trigger">
         {isOpen ? "Less" : `More: ${dials.map((dial) => dial.label.replace("… ", "")).join(", ")}`}
       </MoreButton>
-      <DisclosurePanel>{isOpen && <DialList dials={dials} turn={turn} />}</DisclosurePanel>
+      <DisclosurePanel>{isOpen && <DialList dials={dials} turn={turn} refused={refused} />}</DisclosurePanel>
     </Disclosure>
   );
 }
@@ -123,4 +150,11 @@ const MoreButton = styled(Button)`
   &:hover {
     text-decoration: underline;
   }
+`;
+const Why = styled.p`
+  margin: 0;
+  padding: 1px 0 4px;
+  font-size: 0.8rem;
+  line-height: 1.2;
+  color: ${({ theme }) => theme.stateText.fails};
 `;

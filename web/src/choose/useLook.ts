@@ -8,6 +8,12 @@ interface Pending extends Turn {
   done: boolean;
 }
 
+/** A dial whose value was refused, and why. */
+export interface Refused {
+  pointer: string;
+  why: string;
+}
+
 interface Taken {
   show: (design: Design) => void;
   commit: (next: { design: Design }, words: string) => void;
@@ -22,6 +28,7 @@ export function useLook(design: Design, { show, commit }: Taken) {
   const queries = useQueryClient();
   const [look, setLook] = useState<Look | null>(null);
   const [problem, setProblem] = useState<ProblemError | null>(null);
+  const [refused, setRefused] = useState<Refused | null>(null);
   const [turns, setTurns] = useState<readonly Turn[]>([]);
   const state = useRef({
     base: design,
@@ -38,27 +45,58 @@ export function useLook(design: Design, { show, commit }: Taken) {
     if (now.asking) return;
     now.asking = true;
     void (async () => {
-      while (now.stale) {
-        now.stale = false;
-        const asked = [...now.pending];
-        const { base, words } = now;
+      try {
+        while (now.stale) {
+          now.stale = false;
+          const asked = [...now.pending];
+          const { base, words } = now;
+          try {
+            const answer = await lookAt(base, asked);
+            if (now.base !== base) continue;
+            setProblem(null);
+            if (asked.length > 0) setRefused(null);
+            take(answer, asked, words);
+          } catch (error) {
+            if (!(error instanceof ProblemError)) throw error;
+            if (now.base !== base) continue;
+            await keepTheOthers(base, asked, words, error);
+          }
+        }
+      } finally {
+        now.asking = false;
+      }
+    })();
+
+    function lookAt(base: Design, turned: Pending[]) {
+      return queries.fetchQuery(lookQuery(base, turned.map(({ pointer, value }) => ({ pointer, value })))); // prettier-ignore
+    }
+
+    function take(answer: Look, asked: Pending[], words: string) {
+      // What did not change stays the same object, so that only what changed is drawn anew.
+      setLook((before) => replaceEqualDeep(before ?? undefined, answer));
+      settle(now, asked, answer.design, words);
+    }
+
+    /** What is refused never takes hold, and takes no other turn with it. */
+    async function keepTheOthers(base: Design, asked: Pending[], words: string, why: ProblemError) {
+      now.pending = now.pending.filter((pending) => !asked.includes(pending));
+      setTurns(now.pending);
+      setProblem(why);
+      if (why.status === 0 || asked.length === 0) return;
+      const good: Pending[] = [];
+      let answer: Look | null = null;
+      for (const turn of asked) {
         try {
-          const answer = await queries.fetchQuery(lookQuery(base, asked.map(({ pointer, value }) => ({ pointer, value })))); // prettier-ignore
-          if (now.base !== base) continue;
-          // What did not change stays the same object, so that only what changed is drawn anew.
-          setLook((before) => replaceEqualDeep(before ?? undefined, answer));
-          setProblem(null);
-          settle(now, asked, answer.design, words);
+          if (asked.length === 1) throw why;
+          answer = await lookAt(base, [...good, turn]);
+          good.push(turn);
         } catch (error) {
           if (!(error instanceof ProblemError)) throw error;
-          if (now.base !== base) continue;
-          now.pending = now.pending.filter((pending) => !asked.includes(pending));
-          setTurns(now.pending);
-          setProblem(error);
+          setRefused({ pointer: turn.pointer, why: error.line });
         }
       }
-      now.asking = false;
-    })();
+      if (answer && now.base === base) take(answer, good, words);
+    }
 
     function settle(now: typeof state.current, asked: Pending[], turned: Design, words: string) {
       if (asked.length === 0) return;
@@ -112,5 +150,5 @@ export function useLook(design: Design, { show, commit }: Taken) {
     [ask],
   );
 
-  return { look, problem, turn, letGo, turns };
+  return { look, problem, refused, turn, letGo, turns };
 }

@@ -1,13 +1,15 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answered, client, ProblemError, type Demonstration, type Design } from "../api/client";
 import { demonstrationQuery, shelfQuery } from "../api/queries";
+import { leftBehind, putAside } from "./leftBehind";
 
 const PAUSE = 400;
+const REFUSED = [400, 413, 422];
 
 export type SavedState = "saved" | "saving" | "unsaved" | "trouble";
 
-interface Draft {
+export interface Draft {
   title: string;
   design: Design;
   change: string;
@@ -19,15 +21,22 @@ interface Draft {
  */
 export function useDemonstration(first: Demonstration) {
   const queries = useQueryClient();
+  const left = useMemo(() => leftBehind(first.id), [first.id]);
   const [kept, setKept] = useState(first);
-  const [working, setWorking] = useState({ title: first.title, design: first.design });
-  const [state, setState] = useState<SavedState>("saved");
+  const [working, setWorking] = useState({ title: (left ?? first).title, design: (left ?? first).design });
+  const [state, setState] = useState<SavedState>(left ? "unsaved" : "saved");
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [conflict, setConflict] = useState<{ version: number; draft: Draft } | null>(null);
-  const version = useRef(first.version);
-  const draft = useRef<Draft | null>(null);
+  const version = useRef(left?.version ?? first.version);
+  const draft = useRef<Draft | null>(left);
   const timer = useRef(0);
   const busy = useRef<Promise<void> | null>(null);
+  const refused = useRef(false);
+  const forget = useCallback(() => {
+    draft.current = null;
+    refused.current = false;
+    putAside(first.id, null, 0);
+  }, [first.id]);
 
   const take = useCallback(
     (answer: Demonstration) => {
@@ -50,7 +59,9 @@ export function useDemonstration(first: Demonstration) {
     busy.current = answered(client.PUT("/api/shelf/{id}", { params, body }))
       .then((answer) => {
         if (draft.current === sent) draft.current = null;
+        putAside(first.id, draft.current, answer.version);
         take(answer);
+        refused.current = false;
         setProblem(null);
         setState(draft.current ? "unsaved" : "saved");
       })
@@ -59,6 +70,7 @@ export function useDemonstration(first: Demonstration) {
         setState("trouble");
         if (error.status === 409) setConflict({ version: error.version, draft: draft.current ?? sent });
         else setProblem(error);
+        refused.current = REFUSED.includes(error.status);
       })
       .finally(() => (busy.current = null));
     await busy.current;
@@ -73,18 +85,27 @@ export function useDemonstration(first: Demonstration) {
       setWorking((before) => {
         const after = { ...before, ...next };
         draft.current = { ...after, change };
+        putAside(first.id, draft.current, version.current);
         return after;
       });
       setState("unsaved");
       window.clearTimeout(timer.current);
       timer.current = window.setTimeout(() => void flush(), PAUSE);
     },
-    [flush],
+    [first.id, flush],
   );
 
   const step = useCallback(
     async (which: "undo" | "redo") => {
       await flush();
+      if (draft.current && refused.current) {
+        // What the server refuses cannot be kept: back to what it has.
+        forget();
+        setWorking({ title: kept.title, design: kept.design });
+        setProblem(null);
+        setState("saved");
+        return;
+      }
       if (draft.current) return;
       const init = { params: { path: { id: first.id } }, body: { version: version.current } };
       try {
@@ -99,7 +120,7 @@ export function useDemonstration(first: Demonstration) {
         else setProblem(error);
       }
     },
-    [first.id, flush, take, working],
+    [first.id, flush, forget, kept, take, working],
   );
 
   const takeOver = useCallback(() => {
@@ -112,22 +133,27 @@ export function useDemonstration(first: Demonstration) {
 
   const drop = useCallback(async () => {
     const answer = await answered(client.GET("/api/shelf/{id}", { params: { path: { id: first.id } } }));
-    draft.current = null;
+    forget();
     setConflict(null);
     take(answer);
     setWorking({ title: answer.title, design: answer.design });
     setState("saved");
-  }, [first.id, take]);
+  }, [first.id, forget, take]);
 
   /** Put my state on the shelf as a demonstration of its own; gives its id. */
   const keepBoth = useCallback(async (): Promise<string> => {
     const mine = conflict!.draft;
     const copy = await answered(client.POST("/api/shelf/copy", { body: { title: mine.title, design: mine.design } }));
-    draft.current = null;
+    forget();
     setConflict(null);
     void queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
     return copy.id;
-  }, [conflict, queries]);
+  }, [conflict, forget, queries]);
+
+  // What was left unsaved, by a reload or while the server was away, goes on its way at once.
+  useEffect(() => {
+    if (left) void flush();
+  }, [left, flush]);
 
   useEffect(() => {
     const warn = (event: BeforeUnloadEvent) => {
