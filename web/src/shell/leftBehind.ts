@@ -1,4 +1,11 @@
-import type { Draft } from "./useDemonstration";
+import type { Design } from "../api/client";
+
+/** A change that is to be saved, with words for the history. */
+export interface Draft {
+  title: string;
+  design: Design;
+  change: string;
+}
 
 /** A draft that the server has not acknowledged, kept in the browser until it has. */
 interface LeftBehind extends Draft {
@@ -34,12 +41,14 @@ export function putAside(id: string, draft: Draft | null, version: number): void
   }
 }
 
-/** The draft that was left unsaved, if any. */
-export function leftBehind(id: string): LeftBehind | null {
+/** The draft that was left unsaved, and the version that it was made on; none where nothing was. */
+export function leftBehind(id: string): { draft: Draft; version: number } | null {
   try {
     const kept = JSON.parse(localStorage.getItem(nameOf(id)) ?? "null") as LeftBehind | null;
     if (typeof kept?.version !== "number") return null;
-    return kept.tab === thisTab() || Date.now() - kept.at > GONE ? kept : null;
+    if (kept.tab !== thisTab() && Date.now() - kept.at <= GONE) return null;
+    const { title, design, change, version } = kept;
+    return { draft: { title, design, change }, version };
   } catch {
     return null;
   }

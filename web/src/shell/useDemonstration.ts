@@ -1,18 +1,19 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { answered, client, ProblemError, type Demonstration, type Design } from "../api/client";
+import { sameDesign } from "../api/design";
 import { demonstrationQuery, shelfQuery } from "../api/queries";
-import { leftBehind, putAside } from "./leftBehind";
+import { leftBehind, putAside, type Draft } from "./leftBehind";
 
 const PAUSE = 400;
 const REFUSED = [400, 413, 422];
 
 export type SavedState = "saved" | "saving" | "unsaved" | "trouble";
 
-export interface Draft {
-  title: string;
-  design: Design;
-  change: string;
+/** The demonstration as the server has it, where that is just what was sent. */
+async function keptAlready(id: string, sent: Draft): Promise<Demonstration | null> {
+  const there = await answered(client.GET("/api/shelf/{id}", { params: { path: { id } } })).catch(() => null);
+  return there && there.title === sent.title && sameDesign(there.design, sent.design) ? there : null;
 }
 
 /**
@@ -23,12 +24,13 @@ export function useDemonstration(first: Demonstration) {
   const queries = useQueryClient();
   const left = useMemo(() => leftBehind(first.id), [first.id]);
   const [kept, setKept] = useState(first);
-  const [working, setWorking] = useState({ title: (left ?? first).title, design: (left ?? first).design });
+  const shown = left?.draft ?? first;
+  const [working, setWorking] = useState({ title: shown.title, design: shown.design });
   const [state, setState] = useState<SavedState>(left ? "unsaved" : "saved");
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [conflict, setConflict] = useState<{ version: number; draft: Draft } | null>(null);
   const version = useRef(left?.version ?? first.version);
-  const draft = useRef<Draft | null>(left);
+  const draft = useRef<Draft | null>(left?.draft ?? null);
   const timer = useRef(0);
   const busy = useRef<Promise<void> | null>(null);
   const refused = useRef(false);
@@ -65,8 +67,18 @@ export function useDemonstration(first: Demonstration) {
         setProblem(null);
         setState(draft.current ? "unsaved" : "saved");
       })
-      .catch((error: unknown) => {
+      .catch(async (error: unknown) => {
         if (!(error instanceof ProblemError)) throw error;
+        const there = error.status === 409 ? await keptAlready(first.id, sent) : null;
+        if (there) {
+          // It was saved, and only the word of it was lost.
+          if (draft.current === sent) draft.current = null;
+          putAside(first.id, draft.current, there.version);
+          take(there);
+          setProblem(null);
+          setState(draft.current ? "unsaved" : "saved");
+          return;
+        }
         setState("trouble");
         if (error.status === 409) setConflict({ version: error.version, draft: draft.current ?? sent });
         else setProblem(error);
