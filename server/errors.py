@@ -29,6 +29,25 @@ class Conflict(Exception):
         super().__init__(version)
 
 
+class Gone(Exception):
+    """It was put away; nothing is written to it until it is put back."""
+
+
+class OtherContent(Exception):
+    """A key that was used for something else: what is ``kept`` under it, and what was ``sent``."""
+
+    def __init__(self, kept: Any, sent: Any) -> None:
+        self.kept, self.sent = kept, sent
+        super().__init__("other content under the same key")
+
+
+class KeyProblem(Problem):
+    """A trial sent under a key that is taken: both trials, so that their sender can see which is which."""
+
+    kept: Any
+    sent: Any
+
+
 class ConflictProblem(Problem):
     """A save that came second: ``version`` is the one to build on to take over."""
 
@@ -70,6 +89,17 @@ def register(api: NinjaAPI) -> None:
     def _missing(request: HttpRequest, error: Http404) -> HttpResponse:
         hint = "Go back to the shelf: it lists what is there."
         return answer(request, 404, Problem(title="There is no such demonstration.", hint=hint))
+
+    @api.exception_handler(Gone)
+    def _gone(request: HttpRequest, error: Gone) -> HttpResponse:
+        hint = "Put it back first: on the shelf, under the deleted ones, or with its restore address."
+        return answer(request, 410, Problem(title="This demonstration was deleted.", hint=hint))
+
+    @api.exception_handler(OtherContent)
+    def _other(request: HttpRequest, error: OtherContent) -> HttpResponse:
+        hint = "Nothing was overwritten. Log the new one under a key of its own, or as a correction of the kept one."
+        title = "Another trial was logged under this key."
+        return answer(request, 409, KeyProblem(title=title, hint=hint, kept=error.kept, sent=error.sent))
 
     @api.exception_handler(Conflict)
     def _conflict(request: HttpRequest, error: Conflict) -> HttpResponse:

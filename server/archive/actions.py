@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from typing import Any, TypeVar
 
 from django.db import transaction
 
@@ -10,6 +12,8 @@ from server.archive.pack import KeptDemonstration, KeptRevision, KeptTrial, pack
 from server.shelf.actions import head_of
 from server.shelf.models import Demonstration, Revision, new_id
 from server.trials.models import Trial as TrialRow
+
+Row = TypeVar("Row")
 
 
 @dataclass(frozen=True)
@@ -35,6 +39,7 @@ def _kept(motor: Demonstration) -> KeptDemonstration:
         version=motor.version,
         head=head_of(motor).number,
         created_at=motor.created_at,
+        changed_at=motor.changed_at,
         deleted_at=motor.deleted_at,
         ticks=motor.ticks,
         revisions=[
@@ -56,6 +61,7 @@ def _kept(motor: Demonstration) -> KeptDemonstration:
                 revision=row.revision.number,
                 corrects=row.corrects_id,
                 made_at=row.made_at,
+                struck_at=row.struck_at,
                 trial=row.content,
             )
             for row in trials
@@ -63,7 +69,6 @@ def _kept(motor: Demonstration) -> KeptDemonstration:
     )
 
 
-@transaction.atomic
 def take_in_everything(content: bytes) -> Counts:
     """Put everything of a zip on the shelf; returns how much came in.
 
@@ -74,9 +79,10 @@ def take_in_everything(content: bytes) -> Counts:
     UnreadableDesign
         The zip cannot be taken; then nothing is.
     """
-    kept = unpack(content)
-    for demonstration in kept:
-        _put_back(demonstration)
+    kept = unpack(content)  # before anybody has to wait for the database
+    with transaction.atomic():
+        for demonstration in kept:
+            _put_back(demonstration)
     heads = [next(head for head in motor.revisions if head.number == motor.head) for motor in kept]
     unread = sum(readable(head) is None for head in heads)
     return Counts(len(kept), sum(len(motor.trials) for motor in kept), unread)
@@ -92,7 +98,7 @@ def _put_back(kept: KeptDemonstration) -> None:
         ticks=kept.ticks,
     )
     rows: dict[int, Revision] = {}
-    for revision in sorted(kept.revisions, key=lambda revision: revision.number):
+    for revision in _first_what_is_named({r.number: r for r in kept.revisions}, lambda revision: revision.parent):
         rows[revision.number] = Revision.objects.create(
             demonstration=row,
             number=revision.number,
@@ -105,13 +111,14 @@ def _put_back(kept: KeptDemonstration) -> None:
         )
     row.head = rows[kept.head]
     row.save()
+    # Restored, it is as old as it was.
+    Demonstration.objects.filter(id=row.id).update(changed_at=kept.changed_at or row.changed_at)
     _put_trials_back(kept.trials, row, rows, renamed=taken)
 
 
 def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int, Revision], renamed: bool) -> None:
     made: dict[str, TrialRow] = {}
-    # What is corrected comes before its correction.
-    for trial in sorted(trials, key=lambda trial: trial.made_at):
+    for trial in _first_what_is_named({trial.id: trial for trial in trials}, lambda trial: trial.corrects):
         name = new_id() if renamed or TrialRow.objects.filter(id=trial.id).exists() else trial.id
         key = new_id() if TrialRow.objects.filter(key=trial.key).exists() else trial.key
         made[trial.id] = TrialRow.objects.create(
@@ -121,5 +128,19 @@ def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int
             revision=rows[trial.revision],
             corrects=made.get(trial.corrects) if trial.corrects else None,
             content=trial.trial,
+            struck_at=trial.struck_at,
             made_at=trial.made_at,
         )
+
+
+def _first_what_is_named(rows: dict[Any, Row], names: Callable[[Row], Any]) -> Iterator[Row]:
+    """The rows, each after the one that it names, whatever their clocks said; links were seen to end."""
+    done: set[Any] = set()
+    for start in rows:
+        way, place = [], start
+        while place is not None and place not in done:
+            way.append(place)
+            place = names(rows[place])
+        for place in reversed(way):
+            done.add(place)
+            yield rows[place]

@@ -2,6 +2,7 @@
 
 1  the first
 2  each revision says in which version of the design format it is; what cannot be read goes along as it is
+3  when a demonstration was changed last, and when a trial was struck out
 """
 
 from __future__ import annotations
@@ -9,9 +10,11 @@ from __future__ import annotations
 import io
 import json
 import zipfile
+import zlib
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
+import numpy as np
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from oakspin.design import Design, Document, design_of, to_text
@@ -21,8 +24,11 @@ from oakspin.measure import Trial, trial_table
 from server.downloads import slug
 
 FORMAT = "oakspin.archive"
-VERSION = 2
-MOST_BYTES = 200_000_000
+VERSION = 3
+MOST_ENTRIES, MOST_BYTES, MOST_EACH = 6_000, 120_000_000, 24_000_000  # unpacked; years of a busy shelf take less
+MOST_TIMES = 200  # that an entry may be longer than it is packed: text of ours packs 5 to 30 times
+# Of one entry: what opens and what parts values in its text, which bounds the memory that reading it takes.
+MOST_OPENED, MOST_PARTED, MOST_DEPTH = 400_000, 2_000_000, 40
 HINT = "Choose a zip that Oak Spin wrote."
 
 
@@ -45,21 +51,23 @@ class KeptRevision(_Kept):
 class KeptTrial(_Kept):
     """One trial; ``revision`` is the number of the design it was run with."""
 
-    id: Annotated[str, Field(max_length=12)]
+    id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
     key: Annotated[str, Field(max_length=40)]
     revision: int
     corrects: str | None
     made_at: datetime
+    struck_at: datetime | None = None
     trial: dict[str, Any]
 
 
 class KeptDemonstration(_Kept):
     """One demonstration, whole."""
 
-    id: Annotated[str, Field(max_length=12)]
+    id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
     version: Annotated[int, Field(ge=1)]
     head: int
     created_at: datetime
+    changed_at: datetime | None = None
     deleted_at: datetime | None
     ticks: list[str]
     revisions: Annotated[list[KeptRevision], Field(min_length=1)]
@@ -71,7 +79,7 @@ class Manifest(_Kept):
 
     format: Literal["oakspin.archive"] = "oakspin.archive"
     version: Annotated[int, Field(ge=1, le=VERSION)] = VERSION
-    demonstrations: list[str]
+    demonstrations: Annotated[list[Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]], Field(max_length=2_000)]
 
 
 def pack(demonstrations: list[KeptDemonstration]) -> bytes:
@@ -88,7 +96,9 @@ def pack(demonstrations: list[KeptDemonstration]) -> bytes:
             if design:
                 archive.writestr(f"{name}.oak.json", to_text(Document(title=shown.title, design=design)))
             corrected = {trial.corrects for trial in demonstration.trials}
-            holding = [Trial.model_validate(t.trial) for t in demonstration.trials if t.id not in corrected]
+            holding = [
+                Trial.model_validate(t.trial) for t in demonstration.trials if t.id not in corrected and not t.struck_at
+            ]
             archive.writestr(f"{name}-trials.csv", trial_table(holding))
     return out.getvalue()
 
@@ -115,26 +125,69 @@ def unpack(content: bytes) -> list[KeptDemonstration]:
     """
     try:
         with zipfile.ZipFile(io.BytesIO(content)) as archive:
-            if sum(entry.file_size for entry in archive.infolist()) > MOST_BYTES:
-                raise UnreadableDesign([Fault("/", "too much", f"at most {MOST_BYTES} bytes unpacked", HINT)])
+            _within_limits(archive)
             manifest = Manifest.model_validate(_json(archive, "manifest.json"))
             return [_one(archive, f"demonstrations/{id_}.json") for id_ in manifest.demonstrations]
     except ValidationError:
         raise UnreadableDesign(
             [Fault("/manifest.json", "another format", f"{FORMAT}, version {VERSION} or older", HINT)]
         ) from None
-    except (zipfile.BadZipFile, KeyError, ValueError) as error:
+    except (zipfile.BadZipFile, zlib.error, KeyError, ValueError, RuntimeError, EOFError, OSError) as error:
+        # Among them an encrypted zip, and one packed in a way that this program does not know.
         raise UnreadableDesign([Fault("/", str(error) or "a damaged file", "a whole archive", HINT)]) from None
 
 
+def _within_limits(archive: zipfile.ZipFile) -> None:
+    """Refuse before anything is unpacked. Raises ``UnreadableDesign``."""
+    entries = archive.infolist()
+    names = {entry.filename for entry in entries}
+    whole = sum(entry.file_size for entry in entries)
+    worst = max((entry.file_size / max(entry.compress_size, 1) for entry in entries), default=0)
+    longest = max((entry.file_size for entry in entries), default=0)
+    limits = (
+        (len(entries) > MOST_ENTRIES, f"{len(entries)} files", f"at most {MOST_ENTRIES}"),
+        (len(names) < len(entries), "a file twice", "each file once"),
+        (whole > MOST_BYTES, f"{whole} bytes", f"at most {MOST_BYTES} bytes unpacked"),
+        (longest > MOST_EACH, f"a file of {longest} bytes", f"at most {MOST_EACH} bytes each"),
+        (worst > MOST_TIMES, f"a file packed {worst:.0f} times", f"at most {MOST_TIMES} times"),
+    )
+    faults = [Fault("/", value, limit, HINT) for broken, value, limit in limits if broken]
+    if faults:
+        raise UnreadableDesign(faults)
+
+
+def _text_of(archive: zipfile.ZipFile, name: str) -> bytes:
+    """One entry, no longer than it may be whatever the zip says of it, and no more tangled than it may be.
+
+    Raises ``UnreadableDesign``.
+    """
+    with archive.open(name) as entry:
+        text = entry.read(MOST_EACH + 1)
+    opened = text.count(b"{") + text.count(b"[")
+    parted, deep = text.count(b","), _depth(text)
+    if len(text) > MOST_EACH or opened > MOST_OPENED or parted > MOST_PARTED or deep > MOST_DEPTH:
+        raise UnreadableDesign([Fault(f"/{name}", "too much in one file", "what one motor can have", HINT)])
+    return text
+
+
+def _depth(text: bytes) -> int:
+    """How deep lists and objects stand in each other at most; what stands in quotes counts, too, but rarely opens."""
+    marks = np.frombuffer(text, np.uint8)
+    steps = np.isin(marks, OPENS).astype(np.int8) - np.isin(marks, CLOSES)
+    return int(np.cumsum(steps, dtype=np.int32).max(initial=0))
+
+
+OPENS, CLOSES = np.frombuffer(b"{[", np.uint8), np.frombuffer(b"}]", np.uint8)
+
+
 def _json(archive: zipfile.ZipFile, name: str) -> Any:
-    return json.loads(archive.read(name))
+    return json.loads(_text_of(archive, name))
 
 
 def _one(archive: zipfile.ZipFile, name: str) -> KeptDemonstration:
     try:
         # JSON has no dates and no tuples: lax reading, as it was written by model_dump.
-        kept = KeptDemonstration.model_validate_json(archive.read(name))
+        kept = KeptDemonstration.model_validate_json(_text_of(archive, name))
         for trial in kept.trials:
             Trial.model_validate(trial.trial)
     except ValidationError as error:
@@ -145,4 +198,22 @@ def _one(archive: zipfile.ZipFile, name: str) -> KeptDemonstration:
     if not wanted <= numbers:
         missing = sorted(wanted - numbers)
         raise UnreadableDesign([Fault(f"/{name}", f"revision {missing[0]} missing", "every revision named", HINT)])
+    _whole_links(name, {r.number: r.parent for r in kept.revisions}, "parent")
+    _whole_links(name, {trial.id: trial.corrects for trial in kept.trials}, "corrects")
     return kept
+
+
+def _whole_links(name: str, links: dict[Any, Any], what: str) -> None:
+    """Every link leads to something that is there, and no way of links leads round in a circle.
+
+    Raises ``UnreadableDesign`` with the first that does not.
+    """
+    for start in links:
+        seen, place = set(), start
+        while place is not None:
+            if place in seen:
+                raise UnreadableDesign([Fault(f"/{name}", f"{what} of {start} in a circle", "links that end", HINT)])
+            seen.add(place)
+            if place not in links:
+                raise UnreadableDesign([Fault(f"/{name}", f"{what} {place}", "one that is in the archive", HINT)])
+            place = links[place]

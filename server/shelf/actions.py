@@ -14,8 +14,10 @@ from oakspin.design import VERSION, Design, Document, design_of, document_of, fr
 from oakspin.design.document import FORMAT
 from oakspin.errors import UnreadableDesign
 from oakspin.kinds.kinds import KINDS
-from server.errors import Conflict
+from server.errors import Conflict, Gone
 from server.shelf.models import Demonstration, Revision
+
+MOST_TICKS = 60
 
 
 def shelf() -> list[Demonstration]:
@@ -29,6 +31,14 @@ def find(id_: str) -> Demonstration:
         return Demonstration.objects.select_related("head").get(id=id_)
     except Demonstration.DoesNotExist:
         raise Http404(id_) from None
+
+
+def find_to_write(id_: str) -> Demonstration:
+    """One demonstration that is on the shelf. Raises ``Http404``, and ``Gone`` where it was deleted."""
+    demonstration = find(id_)
+    if demonstration.deleted_at is not None:
+        raise Gone
+    return demonstration
 
 
 def design_in(revision: Revision) -> Design:
@@ -90,9 +100,11 @@ def redo(id_: str, version: int) -> Demonstration:
 
 
 @transaction.atomic
-def tick(id_: str, steps: list[str]) -> Demonstration:
-    """Keep which build steps are done; the design and its history stay as they are."""
-    Demonstration.objects.filter(id=find(id_).id).update(ticks=steps)
+def tick(id_: str, done: list[str], undone: list[str]) -> Demonstration:
+    """Tick build steps off, or take ticks back; what others ticked stays, and so do the design and its history."""
+    demonstration = find_to_write(id_)
+    kept = [step for step in demonstration.ticks if step not in {*done, *undone}]
+    Demonstration.objects.filter(id=demonstration.id).update(ticks=[*kept, *dict.fromkeys(done)][-MOST_TICKS:])
     return find(id_)
 
 
@@ -149,7 +161,7 @@ def head_of(demonstration: Demonstration) -> Revision:
 
 def _locked(id_: str, version: int) -> Demonstration:
     # Transactions are immediate: from here on nobody else can write.
-    demonstration = find(id_)
+    demonstration = find_to_write(id_)
     if demonstration.version != version:
         raise Conflict(demonstration.version)
     return demonstration

@@ -23,7 +23,7 @@ from server.shelf.schemas import (
 
 router = Router(tags=["shelf"])
 
-ONE = {200: DemonstrationOut, 400: Problem, 404: Problem, 422: Problem}
+ONE = {200: DemonstrationOut, 400: Problem, 404: Problem, 410: Problem, 422: Problem}
 MOVE = {**ONE, 409: ConflictProblem}
 
 
@@ -78,7 +78,7 @@ def redo_demonstration(request: HttpRequest, id: str, body: VersionBody) -> Demo
 @router.put("/{id}/ticks", response=ONE, operation_id="tick_steps")
 def tick_steps(request: HttpRequest, id: str, body: TicksBody) -> DemonstrationOut:
     """Keep which build steps are done."""
-    return DemonstrationOut.of(actions.tick(id, body.steps))
+    return DemonstrationOut.of(actions.tick(id, body.done, body.undone))
 
 
 @router.post("/{id}/duplicate", response=ONE, operation_id="duplicate_demonstration")

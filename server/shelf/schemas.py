@@ -52,10 +52,14 @@ class CopyBody(_Body):
     design: Design
 
 
-class TicksBody(_Body):
-    """Ids of the build steps that are done."""
+Steps = Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=60)]
 
-    steps: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=60)]
+
+class TicksBody(_Body):
+    """Ids of build steps that were done since, and of those that were ticked by mistake; others stay as they are."""
+
+    done: Steps = []
+    undone: Steps = []
 
 
 class DemonstrationOut(Schema):
@@ -66,6 +70,7 @@ class DemonstrationOut(Schema):
     kind: str
     kind_name: str
     version: int
+    revision: int
     design: Design
     changed_at: datetime
     can_undo: bool
@@ -85,6 +90,7 @@ class DemonstrationOut(Schema):
             kind=design.kind,
             kind_name=KINDS[design.kind].name,
             version=demonstration.version,
+            revision=head.number,
             design=design,
             changed_at=demonstration.changed_at,
             can_undo=head.parent_id is not None,

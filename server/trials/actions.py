@@ -7,11 +7,14 @@ import uuid
 from django.db import transaction
 from django.db.models import QuerySet
 from django.http import Http404
+from django.utils import timezone
 
 from oakspin.design.versions import VERSION, moved
 from oakspin.measure import Trial, read_trials, trial_table
 from oakspin.measure.trial import built
-from server.shelf.actions import design_in, find, head_of
+from server.errors import OtherContent
+from server.shelf.actions import design_in, find, find_to_write, head_of
+from server.shelf.models import Demonstration, Revision
 from server.trials import models
 
 
@@ -32,8 +35,10 @@ def trials_of(id_: str) -> QuerySet[models.Trial]:
 
 
 @transaction.atomic
-def log(id_: str, key: str, trial: Trial, corrects: str | None = None) -> models.Trial:
-    """Keep a trial of the design as it stands. The same key again gives the trial that was kept.
+def log(id_: str, key: str, trial: Trial, corrects: str | None = None, revision: int | None = None) -> models.Trial:
+    """Keep a trial of the design that its sender saw, by the number of its revision; none for the present one.
+
+    The same key again gives the trial that was kept. A second correction of a trial corrects the first.
 
     Raises
     ------
@@ -41,33 +46,78 @@ def log(id_: str, key: str, trial: Trial, corrects: str | None = None) -> models
         No such demonstration, or no such trial to correct.
     UnfitPatch
         A value noted as built cannot be.
+    Gone
+        The demonstration was deleted.
+    OtherContent
+        Another trial is kept under the key.
     """
-    demonstration = find(id_)
-    known = demonstration.trials.filter(key=key).first()
+    demonstration = find_to_write(id_)
+    content = trial.model_dump(mode="json")
+    known = models.Trial.objects.filter(key=key).first()
     if known:
+        if known.demonstration_id != demonstration.id or known.content != content:
+            raise OtherContent(known.content, content)
         return known
     # A correction is held against the design that the corrected trial was run with.
     corrected = demonstration.trials.filter(id=corrects).first() if corrects else None
     if corrects and corrected is None:
         raise Http404(corrects)
-    revision = corrected.revision if corrected else head_of(demonstration)
-    built(design_in(revision), trial)
+    while corrected and (newer := corrected.corrections.last()):
+        corrected = newer
+    made_on = corrected.revision if corrected else _seen(demonstration, revision)
+    built(design_in(made_on), trial)
     return models.Trial.objects.create(
         key=key,
         demonstration=demonstration,
-        revision=revision,
+        revision=made_on,
         corrects=corrected,
-        content=trial.model_dump(mode="json"),
+        content=content,
     )
+
+
+def _seen(demonstration: Demonstration, number: int | None) -> Revision:
+    """The revision that the sender of a trial saw. Raises ``Http404`` where there is none of this number."""
+    if number is None:
+        return head_of(demonstration)
+    found = demonstration.revisions.filter(number=number).first()
+    if found is None:
+        raise Http404(number)
+    return found
+
+
+@transaction.atomic
+def strike(id_: str, trial: str, out: bool) -> models.Trial:
+    """Strike a trial out, or put it back. Raises ``Http404`` and ``Gone``."""
+    kept = find_to_write(id_).trials.filter(id=trial).first()
+    if kept is None:
+        raise Http404(trial)
+    kept.struck_at = timezone.now() if out else None
+    kept.save(update_fields=["struck_at"])
+    return kept
 
 
 @transaction.atomic
 def take_in_table(id_: str, text: str) -> list[models.Trial]:
-    """Keep every trial of a CSV table, or none. Raises ``UnreadableDesign`` and as :func:`log`."""
-    return [log(id_, uuid.uuid4().hex, trial) for trial in read_trials(text)]
+    """Keep every trial of a CSV table, or none; those that are here already are given as they are kept.
+
+    Raises ``UnreadableDesign`` and as :func:`log`.
+    """
+    here: dict[str, list[models.Trial]] = {}
+    for kept in trials_of(id_):
+        here.setdefault(_written(trial_in(kept)), []).append(kept)
+    taken = []
+    for trial in read_trials(text):
+        alike = here.get(_written(trial), [])
+        taken.append(alike.pop(0) if alike else log(id_, uuid.uuid4().hex, trial))
+    return taken
+
+
+def _written(trial: Trial) -> str:
+    """A trial as a table tells it: two that a table cannot tell apart are one."""
+    return trial_table([trial])
 
 
 def table_of(id_: str) -> str:
-    """The trials that hold (not the corrected ones) as CSV."""
-    holding = trials_of(id_).filter(corrections=None)
+    """The trials that hold, neither corrected nor struck out, as CSV."""
+    holding = trials_of(id_).filter(corrections=None, struck_at=None)
     return trial_table(trial_in(kept) for kept in holding)

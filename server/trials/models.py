@@ -9,7 +9,10 @@ from server.shelf.models import Demonstration, Revision, new_id
 
 
 class Trial(models.Model):
-    """One run. ``key`` is the sender's own name for it: sent twice, it is kept once."""
+    """One run. ``key`` is the sender's own name for it: sent twice, it is kept once.
+
+    ``struck_at`` is when it was struck out: it stays, but counts no more until it is put back.
+    """
 
     id = models.CharField(primary_key=True, max_length=12, default=new_id, editable=False)
     key = models.CharField(max_length=40, unique=True)
@@ -17,6 +20,7 @@ class Trial(models.Model):
     revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="trials")
     corrects = models.ForeignKey("self", null=True, on_delete=models.PROTECT, related_name="corrections")
     content = models.JSONField()
+    struck_at = models.DateTimeField(null=True)
     made_at = models.DateTimeField(default=timezone.now)
 
     class Meta:

@@ -21,11 +21,13 @@ class _Body(Schema):
 
 
 class TrialBody(_Body):
-    """A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects."""
+    """A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects, ``revision`` the
+    number of the revision that its sender saw."""
 
     key: Annotated[str, Field(min_length=8, max_length=40)]
     trial: Trial
     corrects: str | None = None
+    revision: Annotated[int | None, Field(ge=1, le=2**31)] = None
 
 
 class TableBody(_Body):
@@ -43,6 +45,7 @@ class TrialOut(Schema):
     revision: int
     corrects: str | None
     corrected: bool
+    struck: bool
     comparisons: list[Comparison]
 
     @staticmethod
@@ -56,6 +59,7 @@ class TrialOut(Schema):
             revision=kept.revision.number,
             corrects=kept.corrects_id,
             corrected=kept.corrections.exists(),
+            struck=kept.struck_at is not None,
             comparisons=list(_compared(kept.revision_id, kept.id)),
         )
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 import threading
+import tracemalloc
 import zipfile
 from pathlib import Path
 from typing import Any
@@ -99,7 +100,7 @@ def test_a_table_goes_out_and_comes_in_whole_or_not_at_all(tab: Page) -> None:
 
 def test_ticks_are_kept_and_leave_the_history_alone(tab: Page) -> None:
     motor = tab.started()
-    status, kept = tab.ask("PUT", f"shelf/{motor['id']}/ticks", {"steps": ["cut", "feet"]})
+    status, kept = tab.ask("PUT", f"shelf/{motor['id']}/ticks", {"done": ["cut", "feet"]})
     assert (status, kept["ticks"], kept["version"]) == (200, ["cut", "feet"], motor["version"])
 
 
@@ -119,7 +120,7 @@ def test_everything_goes_out_and_comes_back_the_same_into_an_empty_database(tab:
     _, motor = tab.ask("POST", f"shelf/{motor['id']}/undo", {"version": motor["version"]})
     first = logged(tab, motor["id"])
     tab.ask("POST", f"shelf/{motor['id']}/trials", {**body(7), "corrects": first["id"]})
-    tab.ask("PUT", f"shelf/{motor['id']}/ticks", {"steps": ["cut"]})
+    tab.ask("PUT", f"shelf/{motor['id']}/ticks", {"done": ["cut"]})
     tab.ask("DELETE", f"shelf/{gone['id']}")
     content = everything(tab)
     asked = [f"shelf/{motor['id']}", f"shelf/{motor['id']}/history", f"shelf/{motor['id']}/trials", "shelf"]
@@ -221,3 +222,182 @@ def test_thirty_browsers_logging_at_once_lose_none_and_a_kill_loses_none_that_wa
         fresh.close()
     finally:
         again.kill()
+
+
+def test_a_trial_belongs_to_the_design_that_its_sender_saw(tab: Page) -> None:
+    motor = tab.started()
+    tab.save(motor["id"], motor["version"], gap_mm=2.0)
+    status, trial = tab.ask("POST", f"shelf/{motor['id']}/trials", {**body(), "revision": motor["revision"]})
+    assert (status, trial["revision"]) == (200, 1)
+    assert tab.ask("POST", f"shelf/{motor['id']}/trials", {**body(1), "revision": 99})[0] == 404
+    assert tab.ask("GET", f"shelf/{motor['id']}")[1]["revision"] == 2
+
+
+def test_a_second_correction_corrects_the_first(tab: Page) -> None:
+    id_ = tab.started()["id"]
+    first = logged(tab, id_)
+    notes = []
+    for number in (1, 2):
+        sent = {**body(number, note=f"read anew {number}"), "corrects": first["id"]}
+        notes.append(tab.ask("POST", f"shelf/{id_}/trials", sent)[1])
+    assert [note["corrects"] for note in notes] == [first["id"], notes[0]["id"]]
+    kept = tab.ask("GET", f"shelf/{id_}/trials")[1]
+    assert [row["corrected"] for row in kept] == [True, True, False]
+
+
+def test_the_same_key_with_other_content_is_a_conflict_that_shows_both(tab: Page) -> None:
+    id_, other = tab.started()["id"], tab.started()["id"]
+    tab.ask("POST", f"shelf/{id_}/trials", body(note="mine"))
+    status, problem = tab.ask("POST", f"shelf/{id_}/trials", body(note="yours"))
+    assert (status, problem["kept"]["note"], problem["sent"]["note"]) == (409, "mine", "yours")
+    assert tab.ask("POST", f"shelf/{other}/trials", body(note="mine"))[0] == 409
+    assert Trial.objects.count() == 1
+
+
+def test_a_trial_struck_out_is_kept_counts_no_more_and_can_be_put_back(tab: Page) -> None:
+    id_ = tab.started()["id"]
+    trial = logged(tab, id_, note="the wrong motor")
+    status, struck = tab.ask("POST", f"shelf/{id_}/trials/{trial['id']}/strike")
+    assert (status, struck["struck"], struck["trial"]) == (200, True, trial["trial"])
+    assert b"wrong motor" not in tab.client.get(f"/api/shelf/{id_}/trials.csv").content
+    assert [row["struck"] for row in tab.ask("GET", f"shelf/{id_}/trials")[1]] == [True]
+    assert tab.ask("POST", f"shelf/{id_}/trials/{trial['id']}/put-back")[1]["struck"] is False
+    assert b"wrong motor" in tab.client.get(f"/api/shelf/{id_}/trials.csv").content
+    assert tab.ask("POST", f"shelf/{id_}/trials/nobody/strike")[0] == 404
+
+
+def test_a_table_taken_in_twice_doubles_nothing_not_even_what_it_came_from(tab: Page) -> None:
+    id_ = tab.started()["id"]
+    logged(tab, id_)
+    logged(tab, id_)  # two groups may well read the same
+    logged(tab, id_, note="another")
+    table = tab.client.get(f"/api/shelf/{id_}/trials.csv").content.decode()
+    for _ in range(2):
+        status, taken = tab.ask("POST", f"shelf/{id_}/trials/table", {"text": table})
+        assert (status, len(taken)) == (200, 3)
+    assert Trial.objects.count() == 3
+
+
+def test_ticks_of_two_tabs_merge(tab: Page) -> None:
+    id_ = tab.started()["id"]
+    tab.ask("PUT", f"shelf/{id_}/ticks", {"done": ["cut", "bare"]})
+    tab.ask("PUT", f"shelf/{id_}/ticks", {"done": ["shape", "cut"]})
+    assert sorted(tab.ask("PUT", f"shelf/{id_}/ticks", {"undone": ["bare"]})[1]["ticks"]) == ["cut", "shape"]
+
+
+def test_nothing_is_written_to_a_deleted_motor_until_it_is_put_back(tab: Page) -> None:
+    motor = tab.started()
+    id_ = motor["id"]
+    tab.ask("DELETE", f"shelf/{id_}")
+    writes = [
+        ("PUT", f"shelf/{id_}", {"version": motor["version"], "title": "T", "design": motor["design"], "change": "c"}),
+        ("POST", f"shelf/{id_}/undo", {"version": motor["version"]}),
+        ("PUT", f"shelf/{id_}/ticks", {"done": ["cut"]}),
+        ("POST", f"shelf/{id_}/trials", body()),
+    ]
+    for method, path, sent in writes:
+        status, problem = tab.ask(method, path, sent)
+        assert (status, "Put it back first" in problem["hint"]) == (410, True), path
+    assert Trial.objects.count() == 0
+    tab.ask("POST", f"shelf/{id_}/restore")
+    assert tab.ask("POST", f"shelf/{id_}/trials", body())[0] == 200
+
+
+def archived(tab: Page) -> bytes:
+    return bytes(tab.client.get("/api/archive").content)
+
+
+def altered(content: bytes, change: Any) -> bytes:
+    """The archive with each demonstration changed."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(content)) as before, zipfile.ZipFile(out, "w") as after:
+        for name in before.namelist():
+            text = before.read(name)
+            if name.startswith("demonstrations/"):
+                plain = json.loads(text)
+                change(plain)
+                text = json.dumps(plain).encode()
+            after.writestr(name, text)
+    return out.getvalue()
+
+
+def test_a_correction_made_by_a_clock_set_back_comes_back_as_a_correction(tab: Page) -> None:
+    id_ = tab.started()["id"]
+    first = logged(tab, id_)
+    tab.ask("POST", f"shelf/{id_}/trials", {**body(1, note="right"), "corrects": first["id"]})
+    changed = Demonstration.objects.get(id=id_).changed_at
+
+    def set_back(plain: dict[str, Any]) -> None:
+        plain["trials"][1]["made_at"] = "2001-01-01T00:00:00Z"
+
+    content = altered(archived(tab), set_back)
+    Trial.objects.filter(corrects__isnull=False).delete()
+    Trial.objects.all().delete()
+    Revision.objects.update(parent=None)
+    Demonstration.objects.update(head=None)
+    Demonstration.objects.all().delete()
+    assert bring_back(tab, content)[0] == 200
+    rows = tab.ask("GET", f"shelf/{id_}/trials")[1]
+    assert {row["trial"]["note"]: row["corrected"] for row in rows} == {"": True, "right": False}
+    assert Demonstration.objects.get(id=id_).changed_at == changed
+
+
+@pytest.mark.parametrize(("link", "says"), [("nobody", "corrects nobody"), ("own", "in a circle")])
+def test_links_that_lead_nowhere_or_round_are_told_and_nothing_is_taken(tab: Page, link: str, says: str) -> None:
+    id_ = tab.started()["id"]
+    logged(tab, id_)
+
+    def bent(plain: dict[str, Any]) -> None:
+        plain["trials"][0]["corrects"] = plain["trials"][0]["id"] if link == "own" else link
+
+    before = Demonstration.objects.count()
+    status, problem = bring_back(tab, altered(archived(tab), bent))
+    assert status == 422
+    assert says in json.dumps(problem)
+    assert Demonstration.objects.count() == before
+
+
+def zipped(files: dict[str, bytes]) -> bytes:
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+        for name, text in files.items():
+            archive.writestr(name, text)
+    return out.getvalue()
+
+
+MANIFEST = b'{"format": "oakspin.archive", "version": 3, "demonstrations": ["bad"]}'
+
+
+def encrypted() -> bytes:
+    """A zip whose first entry says that it is encrypted."""
+    content = bytearray(zipped({"manifest.json": MANIFEST}))
+    for signature, place in ((b"PK\x03\x04", 6), (b"PK\x01\x02", 8)):
+        content[content.index(signature) + place] |= 1
+    return bytes(content)
+
+
+HOSTILE = {
+    "zeros": zipped({"manifest.json": MANIFEST, "demonstrations/bad.json": b"0" * 30_000_000}),
+    "spaces": zipped({"manifest.json": MANIFEST + b" " * 20_000_000}),
+    "many": zipped({"manifest.json": MANIFEST, **{f"files/{number}": b"" for number in range(6_100)}}),
+    "wide": zipped(
+        {"manifest.json": MANIFEST, "demonstrations/bad.json": json.dumps([{} for _ in range(500_000)]).encode()}
+    ),
+    "deep": zipped({"manifest.json": MANIFEST, "demonstrations/bad.json": b"[" * 90_000 + b"]" * 90_000}),
+    "encrypted": encrypted(),
+    "path": zipped({"manifest.json": MANIFEST.replace(b'"bad"', b'"../../etc"')}),
+    "no zip": b"PK\x03\x04 and nothing else",
+}
+
+
+@pytest.mark.parametrize("name", HOSTILE)
+def test_a_hostile_archive_is_refused_in_the_one_shape_before_it_takes_memory(tab: Page, name: str) -> None:
+    before = Demonstration.objects.count()
+    tracemalloc.start()
+    status, problem = bring_back(tab, HOSTILE[name])
+    _, most = tracemalloc.get_traced_memory()
+    tracemalloc.stop()
+    assert status in (400, 413, 422), problem
+    assert problem["title"]
+    assert most < 200e6
+    assert Demonstration.objects.count() == before

@@ -280,6 +280,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{id}/trials/{trial}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike Trial
+         * @description Strike a trial out: it is kept, and counts no more.
+         */
+        post: operations["strike_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/trials/{trial}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Trial Back
+         * @description Let a trial that was struck out count again.
+         */
+        post: operations["put_trial_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{id}/trials/table": {
         parameters: {
             query?: never;
@@ -1558,6 +1598,8 @@ export interface components {
             kind_name: string;
             /** Version */
             version: number;
+            /** Revision */
+            revision: number;
             /** Design */
             design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
             /**
@@ -3300,11 +3342,19 @@ export interface components {
         };
         /**
          * TicksBody
-         * @description Ids of the build steps that are done.
+         * @description Ids of build steps that were done since, and of those that were ticked by mistake; others stay as they are.
          */
         TicksBody: {
-            /** Steps */
-            steps: string[];
+            /**
+             * Done
+             * @default []
+             */
+            done?: string[];
+            /**
+             * Undone
+             * @default []
+             */
+            undone?: string[];
         };
         /**
          * RevisionOut
@@ -3528,12 +3578,37 @@ export interface components {
             corrects: string | null;
             /** Corrected */
             corrected: boolean;
+            /** Struck */
+            struck: boolean;
             /** Comparisons */
             comparisons: components["schemas"]["Comparison"][];
         };
         /**
+         * KeyProblem
+         * @description A trial sent under a key that is taken: both trials, so that their sender can see which is which.
+         */
+        KeyProblem: {
+            /** Title */
+            title: string;
+            /**
+             * Faults
+             * @default []
+             */
+            faults: components["schemas"]["Fault"][];
+            /**
+             * Hint
+             * @default
+             */
+            hint: string;
+            /** Kept */
+            kept: unknown;
+            /** Sent */
+            sent: unknown;
+        };
+        /**
          * TrialBody
-         * @description A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects.
+         * @description A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects, ``revision`` the
+         *     number of the revision that its sender saw.
          */
         TrialBody: {
             /** Key */
@@ -3541,6 +3616,8 @@ export interface components {
             trial: components["schemas"]["Trial"];
             /** Corrects */
             corrects?: string | null;
+            /** Revision */
+            revision?: number | null;
         };
         /**
          * TableBody
@@ -7627,6 +7704,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7671,6 +7757,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7729,6 +7824,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7771,6 +7875,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7838,6 +7951,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConflictProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7931,6 +8053,15 @@ export interface operations {
                     "application/json": components["schemas"]["ConflictProblem"];
                 };
             };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7993,6 +8124,15 @@ export interface operations {
                     "application/json": components["schemas"]["ConflictProblem"];
                 };
             };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8039,6 +8179,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8095,6 +8244,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8137,6 +8295,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8313,6 +8480,142 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    strike_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                trial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_trial_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                trial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -8359,6 +8662,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };

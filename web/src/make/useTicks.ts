@@ -11,7 +11,12 @@ export function useTicks(kept: Demonstration) {
   const tick = (step: string) => {
     const next = ticks.includes(step) ? ticks.filter((ticked) => ticked !== step) : [...ticks, step];
     setTicks(next);
-    answered(client.PUT("/api/shelf/{id}/ticks", { params: { path: { id: kept.id } }, body: { steps: next } }))
+    answered(
+      client.PUT("/api/shelf/{id}/ticks", {
+        params: { path: { id: kept.id } },
+        body: ticks.includes(step) ? { undone: [step] } : { done: [step] },
+      }),
+    )
       .then((answer) => {
         setTrouble("");
         queries.setQueryData(

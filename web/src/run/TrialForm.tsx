@@ -20,6 +20,8 @@ interface Props {
   done: () => void;
 }
 
+const UNSAVED = "The change of the design is not saved yet. Save it or undo it, then log the trial.";
+
 /** A trial to log in one step. What is typed is kept in this browser until the server has it. */
 export function TrialForm({ working, correcting, done }: Props) {
   const id = working.kept.id;
@@ -44,8 +46,9 @@ export function TrialForm({ working, correcting, done }: Props) {
     const made = trialOf(draft, form);
     if ("errors" in made) return setErrors(made.errors);
     try {
-      await working.flush();
-      const body = { key, trial: made.trial, corrects: correcting?.id ?? null };
+      // A trial belongs to the design that is seen here: that must be kept first.
+      if (!(await working.flush())) return setTrouble(UNSAVED);
+      const body = { key, trial: made.trial, corrects: correcting?.id ?? null, revision: working.seen() };
       await answered(client.POST("/api/shelf/{id}/trials", { params: { path: { id } }, body }));
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;

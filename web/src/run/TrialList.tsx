@@ -33,6 +33,18 @@ export function TrialList({ id, trials, words, correct }: Props) {
     }
     await queries.invalidateQueries({ queryKey: trialsQuery(id).queryKey });
   };
+  const strike = async (kept: KeptTrial) => {
+    const way = kept.struck ? "put-back" : "strike";
+    const params = { path: { id, trial: kept.id } };
+    try {
+      await answered(client.POST(`/api/shelf/{id}/trials/{trial}/${way}`, { params }));
+      setTrouble("");
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      setTrouble(error.line);
+    }
+    await queries.invalidateQueries({ queryKey: trialsQuery(id).queryKey });
+  };
   return (
     <section aria-label="Logged trials">
       <ToolRow>
@@ -50,15 +62,24 @@ export function TrialList({ id, trials, words, correct }: Props) {
       {trials?.length === 0 && <Quiet>Trials will stand here, each measured against the prediction.</Quiet>}
       <List>
         {[...(trials ?? [])].reverse().map((kept) => (
-          <li key={kept.id} data-corrected={kept.corrected || undefined}>
+          <li key={kept.id} data-corrected={kept.corrected || kept.struck || undefined}>
             <ToolRow>
               <b>{kept.trial.group}</b>
               <Quiet>
                 {new Date(kept.made_at).toLocaleString("en-US", { dateStyle: "medium", timeStyle: "short" })}
                 {kept.corrects && ", a correction"}
                 {kept.corrected && ", corrected since"}
+                {kept.struck && ", struck out"}
               </Quiet>
               {!kept.corrected && (
+                <PlainButton
+                  aria-label={`${kept.struck ? "Put back" : "Strike out"} the trial of ${kept.trial.group}`}
+                  onPress={() => void strike(kept)}
+                >
+                  {kept.struck ? "Put back" : "Strike out"}
+                </PlainButton>
+              )}
+              {!kept.corrected && !kept.struck && (
                 <PlainButton aria-label={`Correct the trial of ${kept.trial.group}`} onPress={() => correct(kept)}>
                   Correct
                 </PlainButton>

@@ -29,6 +29,7 @@ export function useDemonstration(first: Demonstration) {
   const [state, setState] = useState<SavedState>(left ? "unsaved" : "saved");
   const [problem, setProblem] = useState<ProblemError | null>(null);
   const [conflict, setConflict] = useState<{ version: number; draft: Draft } | null>(null);
+  const revision = useRef(first.revision);
   const version = useRef(left?.version ?? first.version);
   const draft = useRef<Draft | null>(left?.draft ?? null);
   const timer = useRef(0);
@@ -43,6 +44,7 @@ export function useDemonstration(first: Demonstration) {
   const take = useCallback(
     (answer: Demonstration) => {
       version.current = answer.version;
+      revision.current = answer.revision;
       setKept(answer);
       queries.setQueryData(demonstrationQuery(answer.id).queryKey, answer);
       void queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
@@ -50,11 +52,12 @@ export function useDemonstration(first: Demonstration) {
     [queries],
   );
 
-  const flush = useCallback(async (): Promise<void> => {
+  /** Send what is unsaved; tells whether nothing is left unsaved. */
+  const flush = useCallback(async (): Promise<boolean> => {
     window.clearTimeout(timer.current);
     while (busy.current) await busy.current;
     const sent = draft.current;
-    if (!sent) return;
+    if (!sent) return true;
     const body = { version: version.current, ...sent };
     const params = { path: { id: first.id } };
     setState("saving");
@@ -86,6 +89,7 @@ export function useDemonstration(first: Demonstration) {
       })
       .finally(() => (busy.current = null));
     await busy.current;
+    return draft.current === null;
   }, [first.id, take]);
 
   /** Show a design now; nothing is saved until `commit`. */
@@ -180,7 +184,10 @@ export function useDemonstration(first: Demonstration) {
     };
   }, [flush]);
 
-  return { kept, ...working, state, problem, conflict, show, commit, flush, step, takeOver, drop, keepBoth };
+  /** Number of the revision that is shown, once all is saved. */
+  const seen = useCallback(() => revision.current, []);
+
+  return { kept, ...working, state, problem, conflict, seen, show, commit, flush, step, takeOver, drop, keepBoth };
 }
 
 export type Working = ReturnType<typeof useDemonstration>;
