@@ -75,7 +75,7 @@ def coupling_round_the_turn(design: CoilMotor, machine: Machine) -> np.ndarray:
         size = (source.along, source.across, source.length)
         magnet = magpylib.magnet.Cuboid(polarization=(0, 0, source.remanence), dimension=size, position=place)
     turn = drawn(shape.wound.outline)
-    axle = np.array([0, 0, source.length + shape.over_magnet])
+    axle = np.array([0, 0, source.length + shape.over])
     turns = shape.wound.turns / len(shape.wound.places)
     torques = []
     for angle in machine.angles:

@@ -100,3 +100,18 @@ def test_what_could_not_be_saved_survives_a_reload_and_is_saved_then(
     assert magnets(page, at, id_)["count"] == 3
     # Once it is kept, nothing is left behind.
     page.wait_for_function(f"localStorage.getItem('oakspin.unsaved.{id_}') === null")
+
+
+def test_a_trial_is_struck_out_greyed_and_put_back(page: Page, at: At, motor: Callable[[], str]) -> None:
+    id_ = motor()
+    page.goto(at(f"/motor/{id_}/run"))
+    page.get_by_role("textbox", name="Group").fill("Limpet")
+    page.get_by_role("button", name="Log the trial").click()
+    strike = page.get_by_role("button", name="Strike out the trial of Limpet")
+    strike.click()
+    struck = page.locator("li[data-corrected]")
+    expect(struck).to_contain_text("struck out")
+    expect(page.get_by_role("button", name="Correct the trial of Limpet")).to_have_count(0)
+    page.get_by_role("button", name="Put back the trial of Limpet").click()
+    expect(struck).to_have_count(0)
+    expect(page.get_by_role("button", name="Correct the trial of Limpet")).to_be_visible()
