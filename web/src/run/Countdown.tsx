@@ -1,11 +1,9 @@
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { Checkbox } from "react-aria-components";
 import styled from "styled-components";
-import { useAnnounce } from "../shell/Announcer";
+import { usePower } from "../power/usePower";
 import { MainButton, PlainButton } from "../theme/parts";
 import { clockText } from "./clock";
-import { beep } from "./sound";
-import { useClock } from "./useClock";
 
 type Phase = "ready" | "running" | "off" | "cooled";
 const WORDS: Record<Phase, string> = {
@@ -15,39 +13,35 @@ const WORDS: Record<Phase, string> = {
   cooled: "cool enough: ready for another run",
 };
 
+interface Props {
+  id: string;
+  title: string;
+  runFor: number;
+  coolFor: number;
+}
+
 /** Seconds until the power must go, readable from the back of a room; then seconds to cool. */
-export function Countdown({ runFor, coolFor }: { runFor: number; coolFor: number }) {
-  const clock = useClock();
-  const [sound, setSound] = useState(true);
-  const announce = useAnnounce();
-  const phase: Phase = !clock.running
-    ? "ready"
-    : clock.seconds < runFor
-      ? "running"
-      : clock.seconds < runFor + coolFor
-        ? "off"
-        : "cooled";
-  const left = phase === "off" ? runFor + coolFor - clock.seconds : Math.max(runFor - clock.seconds, 0);
-  const before = useRef<Phase>("ready");
-  useEffect(() => {
-    if (phase === before.current) return;
-    before.current = phase;
-    if (phase === "off" || phase === "cooled") {
-      if (sound) beep(phase === "off" ? 3 : 1);
-      announce(WORDS[phase]);
-    }
-  }, [phase, sound, announce]);
+export function Countdown({ id, title, runFor, coolFor }: Props) {
+  const clock = usePower();
+  const [quiet, setQuiet] = useState(false);
+  const own = clock.power?.id === id;
+  const phase: Phase = own && clock.phase ? clock.phase : "ready";
+  const sound = own ? clock.power!.sound : !quiet;
+  const setSound = (on: boolean) => {
+    setQuiet(!on);
+    if (own) clock.withSound(on);
+  };
   return (
     <Card data-phase={phase}>
       <Digits role="timer" aria-label={WORDS[phase]}>
-        {clockText(phase === "cooled" ? 0 : left)}
+        {clockText(phase === "ready" ? runFor : clock.left)}
       </Digits>
       <Words>{WORDS[phase]}</Words>
       <Row>
-        {clock.running ? (
+        {own ? (
           <PlainButton onPress={clock.stop}>Stop the clock</PlainButton>
         ) : (
-          <MainButton onPress={clock.begin}>Start the clock</MainButton>
+          <MainButton onPress={() => clock.begin({ id, title, runFor, coolFor, sound })}>Start the clock</MainButton>
         )}
         <Sound isSelected={sound} onChange={setSound}>
           <span aria-hidden>{sound ? "☑" : "☐"}</span> with sound

@@ -5,14 +5,14 @@ import { ToolRow } from "../theme/stage";
 import { Countdown } from "./Countdown";
 
 /** What to do when the power first goes on. */
-export function FirstRunCard({ card, id }: { card: FirstRun; id: string }) {
+export function FirstRunCard({ card, id, title }: { card: FirstRun; id: string; title: string }) {
   return (
     <>
       <ToolRow>
         <h2>First run</h2>
         <Link to={`/motor/${id}/print/card`}>Print the card</Link>
       </ToolRow>
-      <Countdown runFor={card.disconnect_after} coolFor={card.cool_for} />
+      <Countdown id={id} title={title} runFor={card.disconnect_after} coolFor={card.cool_for} />
       <p>{card.why}</p>
       {card.stalled && <p>{card.stalled}</p>}
       <h3>Before the power</h3>

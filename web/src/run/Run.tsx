@@ -20,7 +20,11 @@ export function Run({ working }: { working: Working }) {
     <StageColumns $wide="minmax(0, 4fr) minmax(0, 5fr)">
       <section aria-label="First run">
         {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
-        {data ? <FirstRunCard card={data.first_run} id={working.kept.id} /> : <Quiet role="status">Computing …</Quiet>}
+        {data ? (
+          <FirstRunCard card={data.first_run} id={working.kept.id} title={working.title} />
+        ) : (
+          <Quiet role="status">Computing …</Quiet>
+        )}
       </section>
       <section aria-label="Trials">
         <TrialForm

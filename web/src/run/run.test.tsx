@@ -4,6 +4,9 @@ import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import type { Comparison } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
 import { BandBar } from "./BandBar";
+import { MemoryRouter } from "react-router";
+import { PowerBadge } from "../power/PowerBadge";
+import { clockIn, phaseAt } from "../power/usePower";
 import { Countdown } from "./Countdown";
 import * as sound from "./sound";
 import { TurnCounter } from "./TurnCounter";
@@ -13,14 +16,23 @@ afterEach(() => {
   cleanup();
   vi.useRealTimers();
   vi.restoreAllMocks();
+  localStorage.clear();
 });
 
+/** The clock of a run, and the band on top of the page, which sounds. */
+const timed = (runFor: number, coolFor: number) =>
+  inRoom(
+    <MemoryRouter>
+      <PowerBadge />
+      <Countdown id="tern" title="Lantern" runFor={runFor} coolFor={coolFor} />
+    </MemoryRouter>,
+  );
 const pass = (seconds: number) => act(() => void vi.advanceTimersByTime(seconds * 1000));
 const clock = () => screen.getByRole("timer").textContent;
 
 test("the clock counts down, calls for power off, then for cooling, then is ready", () => {
   const beeps = vi.spyOn(sound, "beep").mockImplementation(() => {});
-  inRoom(<Countdown runFor={40} coolFor={90} />);
+  timed(40, 90);
   expect(clock()).toBe("0:40");
   fireEvent.click(screen.getByRole("button", { name: "Start the clock" }));
   pass(10);
@@ -37,7 +49,7 @@ test("the clock counts down, calls for power off, then for cooling, then is read
 
 test("without sound it says the same and stays silent", () => {
   const beeps = vi.spyOn(sound, "beep").mockImplementation(() => {});
-  inRoom(<Countdown runFor={5} coolFor={5} />);
+  timed(5, 5);
   fireEvent.click(screen.getByRole("checkbox", { name: "with sound" }));
   fireEvent.click(screen.getByRole("button", { name: "Start the clock" }));
   pass(5.4);
@@ -46,11 +58,39 @@ test("without sound it says the same and stays silent", () => {
 });
 
 test("a stopped clock stands at the whole time again", () => {
-  inRoom(<Countdown runFor={40} coolFor={90} />);
+  timed(40, 90);
   fireEvent.click(screen.getByRole("button", { name: "Start the clock" }));
   pass(12);
   fireEvent.click(screen.getByRole("button", { name: "Stop the clock" }));
   expect(clock()).toBe("0:40");
+});
+
+test("the clock goes on where the page is drawn anew, shows in the band, and can be stopped there", () => {
+  const first = timed(40, 90);
+  expect(document.querySelector("[data-power]")).toBeNull();
+  fireEvent.click(screen.getByRole("button", { name: "Start the clock" }));
+  pass(12);
+  first.unmount();
+  pass(8);
+  timed(40, 90);
+  pass(0.4);
+  expect(clock()).toBe("0:20");
+  expect(screen.getByRole("link").textContent).toBe("Power on 0:20 · Lantern");
+  fireEvent.click(screen.getByRole("button", { name: "Stop the clock of the power" }));
+  expect(clock()).toBe("0:40");
+  expect(document.querySelector("[data-power]")).toBeNull();
+});
+
+test("a clock that was kept is read back, and what is none or long forgotten tells nothing", () => {
+  const power = { id: "a", title: "A", start: 1_000_000, runFor: 30, coolFor: 60, sound: true };
+  const text = JSON.stringify(power);
+  expect(clockIn(text, 1_010_000)).toEqual(power);
+  expect(phaseAt(power, 1_010_000)).toEqual({ phase: "running", left: 20 });
+  expect(phaseAt(power, 1_040_000)).toEqual({ phase: "off", left: 50 });
+  expect(phaseAt(power, 1_090_001).phase).toBe("cooled");
+  for (const odd of [null, "{", "{}", '{"start": "soon"}', text.replace("30", "null")])
+    expect(clockIn(odd, 1_010_000)).toBeNull();
+  expect(clockIn(text, 1_000_000 + 7 * 3600_000)).toBeNull();
 });
 
 test("taps give turns and seconds to take over, and can be started over", () => {

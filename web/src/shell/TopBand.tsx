@@ -2,6 +2,7 @@ import { memo, useState, type ReactNode } from "react";
 import { Label, ListBox, ListBoxItem, Popover, Select, SelectValue, Button } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
+import { PowerBadge } from "../power/PowerBadge";
 import { PlainButton } from "../theme/parts";
 import { useRoom } from "../theme/RoomProvider";
 import { ROOMS, type Room } from "../theme/theme";
@@ -23,6 +24,7 @@ export function TopBand({ children }: { children?: ReactNode }) {
         <NavLink to="/">Shelf</NavLink>
       </nav>
       <Right>
+        <PowerBadge />
         {children}
         <RoomPicker />
         <PlainButton onPress={() => setHelping(true)} aria-label="Help and shortcuts">
