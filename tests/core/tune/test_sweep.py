@@ -2,6 +2,7 @@
 
 import csv
 import io
+from dataclasses import replace
 
 import pytest
 
@@ -69,7 +70,10 @@ def test_what_is_no_number_of_the_design_is_told() -> None:
 
 def test_values_at_which_no_motor_can_be_made_are_told_and_do_not_stop_the_rest() -> None:
     weak = changed(LANTERN, magnets__strength={"by": "face_field", "face_field_mT": 400.0})
-    points = sweep(weak, "/magnets/strength/face_field_mT", points=9, draws=Draws(8)).points
+    # Its dial ends at what a magnet of this size can show; beyond, a sweep says why.
+    factor = replace(factor_at(weak, "/magnets/strength/face_field_mT"), maximum=800.0)
+    assert sweep(weak, factor.pointer, points=9, draws=Draws(8)).points[-1].refused == ""
+    (points,) = sweep_points(weak, factor, [5.0, 400.0, 800.0], Draws(8))
     assert "must be at most" in points[-1].refused
     assert points[-1].figures == {}
     assert points[0].figures
