@@ -219,7 +219,7 @@ def _all(design: Design, steps: list[Change]) -> Design | None:
 def _advice(design: Design, changed: Design, change: Change, before: Verdict, after: Verdict) -> Advice:
     was, becomes = before.link(before.weakest), after.link(before.weakest)
     then, now = (f"{100 * verdict.share_that_goes:.0f}" for verdict in (before, after))
-    effect = share = f"{then} → {now} of 100 builds go" if then != now else f"as before {now} of 100 builds go"
+    effect = share = f"{then} → {now} of 100 builds go" if then != now else f"{now} of 100 builds go, as before"
     if becomes.margin > 1.02 * was.margin and was.margin < AMPLE:
         effect = f"{share}; {was.name.lower()} {rounded(was.margin, 2)} → {rounded(becomes.margin, 2)} × its limit"
     if _thriftier(before, after):

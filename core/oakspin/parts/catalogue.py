@@ -142,12 +142,12 @@ class Axle:
     mass: float
     radius: float
     length: float
-    source: str = "a bottle cork, a third of a pencil; weighed and measured"
+    source: str = "a bottle cork, a stub of a pencil; usual sizes and densities"
 
 
 AXLES = {
     "cork": Axle("cork", 2.6e-3, 11e-3, 38e-3),
-    "pencil": Axle("pencil stub", 1.5e-3, 3.6e-3, 55e-3),
+    "pencil": Axle("pencil stub", 0.5e-3, 3.6e-3, 20e-3),
 }
 SEAT_DEPTH = {"open": 0.5e-3, "deep": 4e-3}  # m, from the seat to the brim, an open one a dent as deep as a wire
 MARKER_FILM = 1.5  # what is left of the paint where bare metal was kept free; bench experience

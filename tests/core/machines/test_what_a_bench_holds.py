@@ -12,7 +12,7 @@ import pytest
 
 from oakspin import evaluate
 from oakspin.draws import MEDIAN, Array, Draws
-from oakspin.kinds.kinds import KINDS, draw
+from oakspin.kinds.kinds import KINDS, build_of, draw
 from oakspin.machines.coil.machine import coil_machine
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import coil_shape
@@ -236,6 +236,40 @@ def test_a_plastic_skin_takes_as_much_room_as_it_is_thick() -> None:
     assert coated_diameter(wires[1]) - coated_diameter(wires[0]) == pytest.approx(1.0e-3)
     thin, thick = (machine(CRADLE, wire__finish="plastic", wire__skin_mm=skin).facts["bundle"] for skin in (0.2, 0.7))
     assert thick > 1.5 * thin
+
+
+def test_heights_of_a_battery_that_turns_count_from_its_magnets_not_from_the_bench_below_its_point() -> None:
+    for design, level in ((FRAME, "the bench"), (changed(FRAME, turns="battery"), "the magnets' lower face")):
+        plan = build_of(design)
+        names = [setting.name for setting in plan.settings if setting.name.startswith("Height")]
+        assert len(names) == 2
+        assert all(name.endswith(f"above {level}") for name in names)
+        assert plan.template is not None
+        assert any(f"above {level}" in label.text for label in plan.template.labels)
+
+
+@pytest.mark.parametrize(
+    ("design", "told"),
+    [
+        (changed(SCREW, lead__tip="painted"), "lead's end painted"),
+        (changed(CORED, winding__open_arm="other"), "other arm, wire broken"),
+        (changed(CORED, gap__out_of_line_mm=6.0), "magnets 6 mm above or below the bar"),
+        (changed(CORED, core__form="bolt"), "bolt"),
+        (changed(TRAIN, track__loosens=1.5), "pitch growing to 1.5 times"),
+        (changed(CRADLE, strip__right={**bared(90.0, 180.0, "marker"), "worn_percent": 20.0}), "20 % worn"),
+    ],
+)
+def test_what_cannot_be_seen_in_the_drawing_stands_in_it_in_words(design: Any, told: str) -> None:
+    labels = draw(design, machine_of(design, MEDIAN)).labels
+    assert any(told in label.text for label in labels)
+
+
+def test_a_cork_is_drawn_within_the_coil_that_goes_round_it() -> None:
+    design = changed(CRADLE, axle="cork", coil__outline={"by": "square", "along_mm": 44.0, "across_mm": 26.0})
+    bodies = [path for path in draw(design, machine_of(design, MEDIAN)).moving if path.role == "bar"]
+    assert len(bodies) == 2
+    assert max(abs(x) for x, _, _ in bodies[0].points) == pytest.approx(19.0)
+    assert not any(cause.id == "axle_thick" for cause in machine_of(design, MEDIAN).causes)
 
 
 def test_a_cork_adds_its_mass_stiffens_the_axle_and_wants_a_coil_that_goes_round_it() -> None:

@@ -90,9 +90,13 @@ def _balance(design: CoilMotor) -> Iterator[Change]:
     if tails.out_of_line_deg > 1:
         yield change("Bend the leads in line", ("/tails/out_of_line_deg", 0.5))
     if design.axle == "leads" and coil_shape(design).wire < THIN:
-        cork, least = AXLES["cork"], 2e3 * AXLES["cork"].radius
-        if 2 * mm(coil_shape(design).wound.measures.reach) >= least:
-            yield change(f"Wind it round a {cork.name}, the leads fixed in its ends", ("/axle", "cork"), effort=0.08)
+        measures = coil_shape(design).wound.measures
+        for name, held in AXLES.items():
+            if measures.reach >= held.radius and measures.half_along >= held.length / 2:
+                text = f"Put a {held.name} into the coil, the leads fixed in its ends"
+                yield change(text, ("/axle", name), effort=0.08)
+    if design.axle != "leads":
+        yield change("Let the leads alone be the axle", ("/axle", "leads"))
     if not tails.tied:
         yield change("Tie the bundle with its own leads", ("/tails/tied", True))
     if design.imbalance_mm is not None and design.imbalance_mm > 0.1:

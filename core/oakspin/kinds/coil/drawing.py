@@ -47,6 +47,7 @@ from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_f
 from oakspin.machines.coil.strip import ANGLES, upright_pose
 from oakspin.machines.machine import Machine
 from oakspin.motion.drive import Drive
+from oakspin.parts.catalogue import AXLES
 from oakspin.parts.cell import Pack, pack_of
 
 BETWEEN = 8.0  # mm between the views
@@ -287,7 +288,8 @@ def _state_of(lead: Lead) -> str:
     if lead.bared != "arcs":
         return "bare all round" if lead.bared == "all" else "not bared"
     arcs = " + ".join(f"{arc.width_deg:g}°" for arc in lead.arcs)
-    return f"bare {arcs}, rest {'painted' if lead.rest == 'marker' else 'enamel'}"
+    worn = f", {lead.worn_percent:g} % worn" if lead.rest == "marker" and lead.worn_percent else ""
+    return f"bare {arcs}, rest {'painted' if lead.rest == 'marker' else 'enamel'}{worn}"
 
 
 def _labels(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Label, ...]:
@@ -319,6 +321,11 @@ def _moving(design: CoilMotor, shape: CoilShape, at: Layout, pose: float, flows:
     for part in map(solid, _parts(shape)):
         paths += [Moving("wire", part, side, carries=along), Moving("wire", part, end)]
     paths += [Moving("wire", solid(lead), side) for lead in _leads(shape)]
+    if held := AXLES.get(design.axle):
+        half, radius = mm(held.length / 2), mm(held.radius)
+        body = ((-half, 0.0, -radius), (half, 0.0, -radius), (half, 0.0, radius), (-half, 0.0, radius))
+        paths.insert(0, Moving("bar", body, side, closed=True))
+        paths.insert(1, Moving("bar", _upright(circle((0.0, 0.0), radius)), end, closed=True))
     dot = np.column_stack([np.zeros(len(_DOT)), _DOT]) + _marked(shape, pose)
     paths.append(Moving("mark", solid(dot), end, closed=True))
     for middle, lead in ((at.left, design.strip.left), (at.right, design.strip.right)):

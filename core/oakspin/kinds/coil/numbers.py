@@ -111,10 +111,11 @@ def _coil(design: CradleDesign) -> PartLine:
         size = f"{outline.by} {outline.along_mm:g} × {outline.across_mm:g} mm"
     dials.append(_gap(design))
     dials += _tails(design)
+    held = "" if design.axle == "leads" else f", on {AXLE_WORD[design.axle]}"
     return PartLine(
         "coil",
         "Coil",
-        f"{turns} {'turn' if turns == 1 else 'turns'}, {size}",
+        f"{turns} {'turn' if turns == 1 else 'turns'}, {size}{held}",
         _wound_figure(design, turns),
         tuple(dials),
     )
@@ -170,8 +171,9 @@ def _wound_figure(design: CoilMotor, turns: int) -> str:
     holds = "holds its shape" if design.tails.tied else "opens: tie it"
     if design.axle == "leads" and strength < UNCERTAIN["handling_N"].median:
         holds = "keeps no shape when handled"
+    room = f"axle {design.gap_mm:g} mm over the ring" if design.magnets_on == "around" else f"gap {design.gap_mm:g} mm"
     return say.WOUND_FIGURE.format(
-        gap=design.gap_mm, bundle=mm(shape.bundle), max=max(1, round(turns / TURNS_A_MINUTE)), holds=holds
+        gap=room, bundle=mm(shape.bundle), max=max(1, round(turns / TURNS_A_MINUTE)), holds=holds
     )
 
 

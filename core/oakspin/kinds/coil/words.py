@@ -24,7 +24,7 @@ CAUSES = {
         "{apart:.0f} mm apart."
     ),
     "lead_on_ring": "The leads rub on the ring: raise the coil.",
-    "axle_thick": "The coil does not go round the {axle}, which is {wide:.0f} mm thick: wind a larger one.",
+    "axle_thick": "The coil does not go round the {axle} of {wide:.0f} × {long:.0f} mm: wind a larger one.",
     "axle_bends": "The coil is too heavy for its thin axle: it sags {sag:.1f} mm and bends for good.",
     "walks_off": "The axle slopes {slope:.0f} mm in 100 and has no stops: it walks off the low side.",
 }
@@ -174,4 +174,4 @@ LEADS = "Bare the {name} lead anew, {by:g}° {way}: bare while the coil {pose}"
 
 # numbers
 LOBES = "2 × {turns} turns, {along:g} × {reach:g} mm, open {opening:g}°"
-WOUND_FIGURE = "gap {gap:g} mm · bundle {bundle:.1f} mm · {max} min to wind · {holds}"
+WOUND_FIGURE = "{gap} · bundle {bundle:.1f} mm · {max} min to wind · {holds}"

@@ -192,8 +192,32 @@ def _labels(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Label, 
         Label(x, y + LARGE + 4.0, f"commutator, {LARGE / design.commutator.radius_mm:.1f} times as large", strong=True),
         Label(x - LARGE - 6.0, y + 2.0, "+" if design.plus_at == "left" else "−", strong=True),
         Label(x + LARGE + 6.0, y + 2.0, "−" if design.plus_at == "left" else "+", strong=True),
-        Label(mm(shape.half) * math.cos(POSE) + 5.0, mm(shape.half) * math.sin(POSE) + 1.0, "marked arm", "start"),
+        Label(
+            mm(shape.half) * math.cos(POSE) + 5.0,
+            mm(shape.half) * math.sin(POSE) + 1.0,
+            _arm(design, "marked"),
+            "start",
+        ),
+        *_further_labels(design, shape, at),
     )
+
+
+def _arm(design: CoredDesign, arm: str) -> str:
+    return f"{arm} arm, wire broken" if design.winding.open_arm == arm else f"{arm} arm"
+
+
+def _further_labels(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Label, ...]:
+    """What cannot be seen from above: what the bar is, a broken wire, magnets above or below it."""
+    x, y = -mm(shape.half) * math.cos(POSE), -mm(shape.half) * math.sin(POSE)
+    told = []
+    if design.winding.open_arm == "other":
+        told.append(Label(x - 5.0, y - 1.0, _arm(design, "other"), "end"))
+    if design.core.form in ("bolt", "nail", "pipe"):
+        told.append(Label(4.0, -3.5, design.core.form, "start"))
+    if design.gap.out_of_line_mm:
+        text = f"magnets {design.gap.out_of_line_mm:g} mm above or below the bar"
+        told.append(Label(-at.wide, at.ring * (1 + SWELL) + 4.0, text, "start"))
+    return tuple(told)
 
 
 def _moving(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Moving, ...]:

@@ -82,7 +82,7 @@ def _cross(before: Array, after: Array) -> float:
 
 
 def _settings(design: FrameDesign, shape: FrameShape) -> tuple[SetLength, ...]:
-    gap = design.feet.gap_mm
+    gap, level = design.feet.gap_mm, _level(design)
     what = "ring" if design.feet.type == "ring" else "feet"
     measures = [
         SetLength(
@@ -90,11 +90,9 @@ def _settings(design: FrameDesign, shape: FrameShape) -> tuple[SetLength, ...]:
             gap,
             f"{fills(gap, paper=True)} in",
         ),
+        SetLength(f"Height of the {what} above {level}", design.feet.height_mm, "a mark on a card beside the magnets"),
         SetLength(
-            f"Height of the {what} above the bench", design.feet.height_mm, "a mark on a card beside the magnets"
-        ),
-        SetLength(
-            "Height of the point above the bench",
+            f"Height of the point above {level}",
             round(shape.tip * 1e3, 1),
             "the frame rests with its feet at their mark",
         ),
@@ -106,6 +104,11 @@ def _settings(design: FrameDesign, shape: FrameShape) -> tuple[SetLength, ...]:
     return tuple(measures)
 
 
+def _level(design: FrameDesign) -> str:
+    """What heights count from: the lower face of the magnets, which lies on the bench unless they turn on a point."""
+    return "the bench" if design.turns == "frame" else "the magnets' lower face"
+
+
 def _steps(design: FrameDesign, shape: FrameShape) -> tuple[Step, ...]:
     makers = (_lay_out, _cut, _bare, _shape_legs, _join, _feet, _stack, _set_on, _decorate)
     return tuple(step for make in makers if (step := make(design, shape)))
@@ -114,6 +117,7 @@ def _steps(design: FrameDesign, shape: FrameShape) -> tuple[Step, ...]:
 def _lay_out(design: FrameDesign, shape: FrameShape) -> Step:
     cup = ", cup's magnet and washer" if design.pivot.seat == "cup" else ""
     made = "wire, pliers" if design.band is None else f"{sheet_word(design.band)}, scissors"
+    made += "" if design.turns == "frame" else ", a round-headed tack, a stand or clamp"
     parts = f"{pack_name(design.battery)}, {magnets_name(design.magnets)}{cup}, {made}"
     return lay_out(parts, sum(stack.count for stack in design.stacks))
 
@@ -249,10 +253,10 @@ def _template(design: FrameDesign, shape: FrameShape) -> Template:
         guides += [TemplateLine("guide", ((-half.diameter_mm / 2, y), (half.diameter_mm / 2, y))) for y in levels]
     high = max(max(y for line in wire for _, y in line), tip) + 6
     labels = (
-        TemplateLabel(-wide, -4.5, f"feet {foot:.1f} mm above the bench"),
-        TemplateLabel(0, high - 3.5, f"point {tip:.1f} mm above the bench", "middle"),
+        TemplateLabel(-wide, -4.5, f"feet {foot:.1f} mm above {_level(design)}"),
+        TemplateLabel(0, high - 3.5, f"point {tip:.1f} mm above {_level(design)}", "middle"),
         TemplateLabel(0, (stack + top) / 2, shape.pack.cell.name.split()[0], "middle"),
-        TemplateLabel(wide - 1, 1.5, "bench", "end"),
+        TemplateLabel(wide - 1, 1.5, "bench" if design.turns == "frame" else "lower face", "end"),
     )
     return Template("Outline to bend on", (*guides, *lines), labels, (-wide - 4, -4.0, wide + 4, high))
 

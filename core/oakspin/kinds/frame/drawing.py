@@ -166,7 +166,10 @@ def _standing(design: FrameDesign, shape: FrameShape, stack: Stack) -> tuple[Sha
         top = shape.stack + pack.length
         cup = design.pivot.cup
         middle = top + cup.thickness_mm * 1e-3
-        parts.append(Shape("cup", box(cup.diameter_mm * 5e-4, top, middle), label=cup_pole(design)))
+        role: dict[str, Role] = {"N": "north", "S": "south"}
+        pole, half = cup_pole(design), top + cup.thickness_mm * 5e-4
+        parts.append(Shape(role[pole], box(cup.diameter_mm * 5e-4, half, middle), label=pole))
+        parts.append(Shape(role[{"N": "S", "S": "N"}[pole]], box(cup.diameter_mm * 5e-4, top, half)))
         if cup.washer_mm:
             parts.append(Shape("stand", box(cup.diameter_mm * 6e-4, middle, top + cup_height(design))))
     if design.turns == "battery":

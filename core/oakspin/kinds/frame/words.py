@@ -55,7 +55,7 @@ FEET = "Bend the {what} to a clearance of {value:g} mm ({how}): close, never gri
 STACK = "Stack the magnets, {pole}. Stand the battery on them, {terminal_up} up."
 STAND_ON_POINT = (
     "Set a round-headed tack or the ball of a pen upright in the bench. Stand the magnets with the battery on its tip, "
-    "right in the middle of their lower face, and tip the frame's point on the top: now it stands by itself."
+    "right in the middle of their lower face, and hold it upright until the frame's point stands on its top."
 )
 HOLD_FRAME = (
     "Clamp the frame so that it cannot turn: its point {seat}, its feet at their clearance all round. Cell and magnets "

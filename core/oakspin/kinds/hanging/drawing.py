@@ -163,7 +163,17 @@ def _labels(design: HangingDesign, shape: HangingShape) -> tuple[Label, ...]:
     return (
         Label(x, top - 4.0, up.replace("-", "−"), strong=True),
         Label(x, mm(shape.point) + 2.0, other, strong=True),
+        *_end_label(design, shape),
     )
+
+
+def _end_label(design: HangingDesign, shape: HangingShape) -> tuple[Label, ...]:
+    """What is on the lead's end, where it is not bare."""
+    if design.lead.tip == "bare":
+        return ()
+    away = -1.0 if math.cos(math.radians(design.lead.side_deg)) >= 0 else 1.0
+    x = away * (mm(shape.stack.radius) + 4.0)
+    return (Label(x, design.lead.height_mm, f"lead's end {design.lead.tip}", "end" if away < 0 else "start"),)
 
 
 def _handles(design: HangingDesign, shape: HangingShape, side: float) -> tuple[Handle, ...]:

@@ -159,7 +159,9 @@ def _stack(magnets: Magnets, low: float, high: float, outward: str) -> list[Shap
     north_right = (magnets.pole_up == "N") == (outward == "right")
     right, left = ("north", "south") if north_right else ("south", "north")
     roles: list[tuple[Role, float, float]] = [(left, low, half), (right, half, high)]  # type: ignore[list-item]
-    return [Shape(role, _box(a, b, radius), label=role[0].upper()) for role, a, b in roles]
+    hole = magnets.hole_mm / 2
+    edges = [Shape("mark", ((mm(low), y), (mm(high), y)), closed=False) for y in (-hole, hole) if hole]
+    return [*(Shape(role, _box(a, b, radius), label=role[0].upper()) for role, a, b in roles), *edges]
 
 
 def _box(low: float, high: float, half: float) -> Polyline:
@@ -236,8 +238,10 @@ def _labels(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Label, 
     plan, track = design.track.plan, mm(shape.track)
     where = "closed loop" if plan.form == "loop" else plan.form
     slope = f", {abs(plan.slope_deg):g}° {'uphill' if plan.slope_deg > 0 else 'downhill'}" if plan.slope_deg else ""
+    loosens = f", pitch growing to {design.track.loosens:g} times" if design.track.loosens > 1 else ""
+    whole = f"whole track, {track:.0f} mm, {where}{slope}{loosens}"
     labels = [
-        Label(-at.half, at.strip + STRIP + 6.0, f"whole track, {track:.0f} mm, {where}{slope}", "start", strong=True),
+        Label(-at.half, at.strip + STRIP + 6.0, whole, "start", strong=True),
         Label(-at.half + 1.5, at.strip - 1.0, "joint" if plan.form == "loop" else "entry", "start"),
         Label(-mm(shape.long) / 2, -at.turns - 3.6, "rear", "middle"),
         Label(mm(shape.long) / 2, -at.turns - 3.6, "goes in first", "middle"),

@@ -8,7 +8,7 @@ import numpy as np
 
 from oakspin.draws import Array, Draws, median
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, free_length, sweep_in_ring
-from oakspin.machines.machine import Cause
+from oakspin.machines.machine import Cause, Told
 from oakspin.parts.catalogue import AXLES, Support
 from oakspin.parts.cell import Pack
 from oakspin.parts.wire import HARD_BEND, bend_moment, wire_metal
@@ -146,11 +146,12 @@ def _wide(known: Situation) -> Cause | None:
 
 
 def _core(known: Situation) -> Cause | None:
-    """A coil too small to go round its cork or pencil."""
-    held = AXLES.get(known.design.axle)
-    if held is None or known.shape.wound.measures.reach >= held.radius:
+    """A coil too small to go round its cork or pencil, which lies along the axle inside of it."""
+    held, measures = AXLES.get(known.design.axle), known.shape.wound.measures
+    if held is None or (measures.reach >= held.radius and measures.half_along >= held.length / 2):
         return None
-    return Cause("circuit", "axle_thick", told={"axle": held.name, "wide": 2e3 * held.radius})
+    told: dict[str, Told] = {"axle": held.name, "wide": 2e3 * held.radius, "long": 1e3 * held.length}
+    return Cause("circuit", "axle_thick", told=told)
 
 
 def _bends(known: Situation) -> Cause | None:
