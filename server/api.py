@@ -4,11 +4,12 @@ from typing import Any
 
 from django.http import HttpRequest
 from ninja import NinjaAPI
+from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
 from pydantic_core import to_json
 
 from server.archive.api import router as archive
-from server.errors import register
+from server.errors import read_json, register
 from server.openapi import told_whole
 from server.shelf.api import router as shelf
 from server.stages import choose, make, run, teach, tune
@@ -24,6 +25,13 @@ class _Renderer(BaseRenderer):
         return to_json(data)
 
 
+class _Parser(Parser):
+    """Bodies by the models' own reader."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        return read_json(request.body)
+
+
 class _Api(NinjaAPI):
     """The API with its answers described whole."""
 
@@ -32,7 +40,9 @@ class _Api(NinjaAPI):
         return told_whole(super().get_openapi_schema(**options))
 
 
-api = _Api(title="Oak Spin", version="1", docs_url=None, openapi_url="/openapi.json", renderer=_Renderer())
+api = _Api(
+    title="Oak Spin", version="1", docs_url=None, openapi_url="/openapi.json", renderer=_Renderer(), parser=_Parser()
+)
 api.add_router("/shelf", shelf)
 api.add_router("/shelf", trials)
 api.add_router("/archive", archive)

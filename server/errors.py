@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-import json
 from typing import Any
 
-from django.http import Http404, HttpRequest, HttpResponse
+from django.core.exceptions import RequestDataTooBig
+from django.http import Http404, HttpRequest, HttpResponse, RawPostDataException
 from ninja import NinjaAPI, Schema
-from ninja.errors import ValidationError
+from ninja.errors import HttpError, ValidationError
+from pydantic_core import from_json
 
 from oakspin.design.document import faults_of_findings
 from oakspin.errors import Fault, OakSpinError
+from server.troubles import trouble_of
 
 
 class Problem(Schema):
@@ -19,6 +21,11 @@ class Problem(Schema):
     title: str
     faults: list[Fault] = []
     hint: str = ""
+
+
+# What any route may answer beside its own, and what one may that takes a body.
+ANY: dict[int, Any] = {503: Problem, 507: Problem}
+BODY: dict[int, Any] = {400: Problem, 413: Problem, 422: Problem, **ANY}
 
 
 class Conflict(Exception):
@@ -54,12 +61,17 @@ class ConflictProblem(Problem):
     version: int
 
 
+def read_json(body: bytes) -> Any:
+    """A body as JSON; no NaN, no half characters, nothing nested without end. Raises ``ValueError``."""
+    return from_json(body, allow_inf_nan=False)
+
+
 def _as_sent(request: HttpRequest, finding: dict[str, Any]) -> dict[str, Any]:
     """A finding with its place in the body and the value that stood there, which the framework drops."""
     steps = finding["loc"][2:]
     try:
-        place = json.loads(request.body)
-    except ValueError:
+        place = read_json(request.body)
+    except (ValueError, RequestDataTooBig, RawPostDataException):
         return {**finding, "loc": steps}
     for step in steps:
         if (isinstance(place, dict) and step in place) or (
@@ -106,3 +118,12 @@ def register(api: NinjaAPI) -> None:
         hint = "Take over, keep both, or drop your change."
         body = ConflictProblem(title="Another tab saved this demonstration first.", hint=hint, version=error.version)
         return answer(request, 409, body)
+
+    @api.exception_handler(HttpError)
+    @api.exception_handler(Exception)
+    def _other_trouble(request: HttpRequest, error: Exception) -> HttpResponse:
+        trouble = trouble_of(error)
+        response = answer(request, trouble.status, Problem(title=trouble.title, hint=trouble.hint))
+        if trouble.retry_s is not None:
+            response.headers["Retry-After"] = str(trouble.retry_s)
+        return response

@@ -6,46 +6,101 @@ import os
 import sqlite3
 import sys
 import threading
-from contextlib import closing
+import time
+from contextlib import closing, suppress
+from datetime import date
 from pathlib import Path
+from typing import Any
+
+from server.keeping import copies, lock
+
+THREADS = 48  # most of them wait for heavy work; plain verdicts take turns on what is left
+CONNECTIONS = 400  # browsers keep some open that do nothing
+IDLE_S = 60
+LARGEST_BODY = 64_000_000
+LOOK_FOR_A_NEW_DAY_S = 600
 
 
 def main(port: int) -> int:
     """Serve; returns the exit status."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.settings")
+    # One thread of algebra a process: processes share the cores among them.
+    os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+    if hasattr(os, "umask"):
+        os.umask(0o077)
     import django
-    from django.conf import settings
-    from django.core.management import call_command
-    from django.core.wsgi import get_wsgi_application
     from django.db import DatabaseError
 
+    address = f"http://127.0.0.1:{port}/"
     try:
         django.setup()
-        unknown = newer_migrations(Path(str(settings.DATABASES["default"]["NAME"])))
-        if unknown:
-            print(NEWER.format(unknown=", ".join(unknown)), file=sys.stderr)
-            return 1
-        call_command("migrate", verbosity=0)
-        _samples_for_a_newcomer()
+        from server.places import DATA, DATABASE
+
+        with lock.held(DATA, address):
+            trouble = _made_ready(DATA, DATABASE)
+            if trouble:
+                print(f"oak: {trouble}", file=sys.stderr)
+                return 1
+            return _serve(port, address, DATA)
+    except lock.InUse as error:
+        print(f"oak: {error}", file=sys.stderr)
     except (OSError, DatabaseError, sqlite3.Error) as error:
         print(f"oak: the data cannot be opened ({error}). Make room or mend the rights of its folder.", file=sys.stderr)
-        return 1
-    from waitress import create_server
+    return 1
+
+
+def _made_ready(data: Path, database: Path) -> str:
+    """The database is whole, copied and up to date after this; else why not, and what to do."""
+    from django.core.management import call_command
 
     try:
-        server = create_server(get_wsgi_application(), host="127.0.0.1", port=port, threads=6, ident=None)
+        unknown = newer_migrations(database)
+        if unknown:
+            return NEWER.format(unknown=", ".join(unknown))
+        change = next_migration()
+        if change:
+            copies.copy_before(data, change)
+        call_command("migrate", verbosity=0)
+        _samples_for_a_newcomer()
+        _copied_today(data)
+    except copies.Damaged as error:
+        return DAMAGED.format(error=error)
+    except sqlite3.DatabaseError as error:
+        if isinstance(error, sqlite3.OperationalError):
+            raise
+        return DAMAGED.format(error=error)
+    return ""
+
+
+def _serve(port: int, address: str, data: Path) -> int:
+    from django.core.wsgi import get_wsgi_application
+
+    from server.jobs.answers import open_lane
+    from server.wire import server_on
+
+    try:
+        server = server_on(get_wsgi_application(), port, THREADS, CONNECTIONS, IDLE_S, LARGEST_BODY)
     except OSError:
         print(f"oak: port {port} is taken. Run: ./oak start --port {port + 1}", file=sys.stderr)
         return 1
-    threading.Thread(target=_warm_up, daemon=True).start()
-    print(f"Oak Spin is ready: http://127.0.0.1:{port}/   (Ctrl+C stops it)", flush=True)
-    server.run()
+    lane = open_lane()
+    threading.Thread(target=_warm_up, args=(lane,), daemon=True).start()
+    threading.Thread(target=_copy_each_day, args=(data,), daemon=True).start()
+    print(f"Oak Spin is ready: {address}   (Ctrl+C stops it)", flush=True)
+    try:
+        server.run()
+    finally:
+        lane.close()
     return 0
 
 
 NEWER = (
-    "oak: these data were written by a newer Oak Spin ({unknown}), and were not touched. "
+    "these data were written by a newer Oak Spin ({unknown}), and were not touched. "
     "Start the newer one, or set OAKSPIN_DATA to another folder."
+)
+DAMAGED = (
+    "the database is damaged ({error}), and was not touched. Run  ./oak restore : it puts the last whole copy back "
+    "and keeps the damaged one."
 )
 
 
@@ -64,13 +119,47 @@ def newer_migrations(path: Path) -> list[str]:
     return sorted(f"{app} {step}" for app, step in applied if app in ours and (app, step) not in known)
 
 
-def _warm_up() -> None:
+def next_migration() -> str:
+    """The first change that the present database still lacks; nothing where it is up to date."""
+    from django.db import connection
+    from django.db.migrations.executor import MigrationExecutor
+
+    executor = MigrationExecutor(connection)
+    plan = executor.migration_plan(executor.loader.graph.leaf_nodes())
+    return f"{plan[0][0].app_label}-{plan[0][0].name}" if plan else ""
+
+
+def _copied_today(data: Path) -> bool:
+    """Make the copy of the day; where there is no room for it, that is told, and work goes on."""
+    try:
+        copies.copy_of_the_day(data)
+    except (OSError, sqlite3.OperationalError) as error:
+        print(f"oak: no copy of the database could be made today ({error}). Make room.", file=sys.stderr)
+        return False
+    return True
+
+
+def _copy_each_day(data: Path) -> None:
+    """A copy once a day also where the server runs for days; trouble is told, and tried again."""
+    today = date.today()
+    while True:
+        time.sleep(LOOK_FOR_A_NEW_DAY_S)
+        if date.today() == today:
+            continue
+        with suppress(copies.Damaged):
+            if _copied_today(data):
+                today = date.today()
+
+
+def _warm_up(lane: Any) -> None:
     """Load what the first verdict needs while the page is still on its way."""
     from oakspin import look
     from oakspin.kinds.kinds import KINDS
 
     for kind in KINDS.values():
         look(kind.start)
+    with suppress(OSError):
+        lane.warm()
 
 
 def _samples_for_a_newcomer() -> None:

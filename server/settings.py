@@ -1,6 +1,6 @@
 """Settings. Everything the outside may set is in ``places.py``."""
 
-from server.places import DATA, ROOT, secret_key
+from server.places import DATA, DATABASE, ROOT, secret_key
 
 SECRET_KEY = secret_key()
 DEBUG = False
@@ -19,7 +19,7 @@ MIDDLEWARE = [
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": DATA / "oakspin.sqlite3",
+        "NAME": DATABASE,
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 20,

@@ -11,3 +11,8 @@ urlpatterns = [
     re_path(r"^api/", no_such_route),
     re_path(r"^(?!assets/).*$", page),
 ]
+
+# Whatever no route answers, in the one problem shape.
+handler400 = handler403 = "server.guard.unread"
+handler404 = "server.guard.no_such_route"
+handler500 = "server.guard.mistake"

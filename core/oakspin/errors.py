@@ -39,6 +39,10 @@ class OakSpinError(Exception):
         self.faults = faults
         super().__init__("\n".join(fault.line() for fault in faults))
 
+    def __reduce__(self) -> tuple[type[OakSpinError], tuple[list[Fault]]]:
+        """Errors cross from one process to another whole."""
+        return type(self), (self.faults,)
+
 
 class UnreadableDesign(OakSpinError):
     """The text or value is no design: not JSON, another format, a wrong or missing field."""

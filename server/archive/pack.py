@@ -19,6 +19,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from oakspin.design import Design, Document, design_of, to_text
 from oakspin.design.document import faults_of
+from oakspin.design.models import Title
 from oakspin.errors import Fault, UnreadableDesign
 from oakspin.measure import Trial, trial_table
 from server.downloads import slug
@@ -41,7 +42,7 @@ class KeptRevision(_Kept):
 
     number: Annotated[int, Field(ge=1)]
     parent: int | None
-    title: Annotated[str, Field(min_length=1, max_length=80)]
+    title: Title
     design: Any
     format_version: Annotated[int, Field(ge=1)] = 1
     change: Annotated[str, Field(max_length=200)]

@@ -25,6 +25,12 @@ def shelf() -> list[Demonstration]:
     return list(Demonstration.objects.filter(deleted_at=None).select_related("head"))
 
 
+def put_away() -> list[Demonstration]:
+    """All demonstrations that were deleted, the latest first."""
+    gone = Demonstration.objects.exclude(deleted_at=None).select_related("head")
+    return list(gone.order_by("-deleted_at", "id"))
+
+
 def find(id_: str) -> Demonstration:
     """One demonstration, deleted or not. Raises ``Http404``."""
     try:
@@ -54,6 +60,7 @@ def put_on_shelf(title: str, design: Design, change: str) -> Demonstration:
     return demonstration
 
 
+@transaction.atomic
 def start_new(kind: str) -> Demonstration:
     """A new demonstration of a kind with its sensible start. Raises ``Http404``."""
     if kind not in KINDS:
@@ -61,11 +68,13 @@ def start_new(kind: str) -> Demonstration:
     return put_on_shelf(_free_title(f"New {KINDS[kind].name.lower()}"), KINDS[kind].start, "started")
 
 
+@transaction.atomic
 def keep_apart(title: str, design: Design) -> Demonstration:
     """A state that could not be saved where it came from, as a demonstration of its own."""
     return put_on_shelf(_free_title(title), design, "kept apart")
 
 
+@transaction.atomic
 def take_in(content: object) -> Demonstration:
     """Put an imported ``.oak.json`` file on the shelf. Raises ``UnreadableDesign``."""
     document = document_of(content)
@@ -108,6 +117,7 @@ def tick(id_: str, done: list[str], undone: list[str]) -> Demonstration:
     return find(id_)
 
 
+@transaction.atomic
 def duplicate(id_: str) -> Demonstration:
     """A copy with a history of its own."""
     head = head_of(find(id_))
@@ -117,7 +127,7 @@ def duplicate(id_: str) -> Demonstration:
 @transaction.atomic
 def delete(id_: str) -> None:
     """Take a demonstration off the shelf; :func:`restore` puts it back whole."""
-    Demonstration.objects.filter(id=find(id_).id).update(deleted_at=timezone.now())
+    Demonstration.objects.filter(id=find(id_).id, deleted_at=None).update(deleted_at=timezone.now())
 
 
 @transaction.atomic

@@ -7,13 +7,14 @@ from ninja import Router, Status
 
 from oakspin.make import build_sheet, template_svg
 from server.downloads import download
-from server.errors import ConflictProblem, Problem
+from server.errors import ANY, BODY, ConflictProblem, Problem
 from server.shelf import actions
 from server.shelf.schemas import (
     CopyBody,
     DemonstrationOut,
     FileBody,
     NewBody,
+    PutAwayOut,
     RevisionOut,
     SaveBody,
     ShelfOut,
@@ -23,11 +24,11 @@ from server.shelf.schemas import (
 
 router = Router(tags=["shelf"])
 
-ONE = {200: DemonstrationOut, 400: Problem, 404: Problem, 410: Problem, 422: Problem}
+ONE = {200: DemonstrationOut, 404: Problem, 410: Problem, **BODY}
 MOVE = {**ONE, 409: ConflictProblem}
 
 
-@router.get("", response=ShelfOut, operation_id="list_shelf")
+@router.get("", response={200: ShelfOut, **ANY}, operation_id="list_shelf")
 def list_shelf(request: HttpRequest) -> ShelfOut:
     """Everything on the shelf."""
     return ShelfOut.of(actions.shelf())
@@ -37,6 +38,12 @@ def list_shelf(request: HttpRequest) -> ShelfOut:
 def start_demonstration(request: HttpRequest, body: NewBody) -> DemonstrationOut:
     """Start a demonstration of a kind."""
     return DemonstrationOut.of(actions.start_new(body.kind))
+
+
+@router.get("/put-away", response={200: list[PutAwayOut], **ANY}, operation_id="list_put_away")
+def list_put_away(request: HttpRequest) -> list[PutAwayOut]:
+    """Everything that was deleted, the latest first; restore puts it back."""
+    return [PutAwayOut.of(demonstration) for demonstration in actions.put_away()]
 
 
 @router.post("/import", response=ONE, operation_id="import_demonstration")
@@ -51,7 +58,9 @@ def keep_copy(request: HttpRequest, body: CopyBody) -> DemonstrationOut:
     return DemonstrationOut.of(actions.keep_apart(body.title, body.design))
 
 
-@router.get("/{id}", response=ONE, operation_id="get_demonstration")
+@router.get(
+    "/{id}", response={200: DemonstrationOut, 404: Problem, 422: Problem, **ANY}, operation_id="get_demonstration"
+)
 def get_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
     """One demonstration."""
     return DemonstrationOut.of(actions.find(id))
@@ -87,7 +96,7 @@ def duplicate_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
     return DemonstrationOut.of(actions.duplicate(id))
 
 
-@router.delete("/{id}", response={204: None, 404: Problem}, operation_id="delete_demonstration")
+@router.delete("/{id}", response={204: None, 404: Problem, **ANY}, operation_id="delete_demonstration")
 def delete_demonstration(request: HttpRequest, id: str) -> Status[None]:
     """Take it off the shelf; restore brings it back."""
     actions.delete(id)
@@ -100,7 +109,7 @@ def restore_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
     return DemonstrationOut.of(actions.restore(id))
 
 
-@router.get("/{id}/history", response={200: list[RevisionOut], 404: Problem}, operation_id="list_history")
+@router.get("/{id}/history", response={200: list[RevisionOut], 404: Problem, **ANY}, operation_id="list_history")
 def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
     """Every state it ever had, oldest first."""
     demonstration = actions.find(id)
@@ -109,8 +118,9 @@ def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
 
 @router.get(
     "/{id}/file",
+    response={404: Problem, **ANY},
     operation_id="export_demonstration",
-    openapi_extra={"responses": {200: {"description": "An .oak.json file"}, 404: {"description": "A problem"}}},
+    openapi_extra={"responses": {200: {"description": "An .oak.json file"}}},
 )
 def export_demonstration(request: HttpRequest, id: str) -> HttpResponse:
     """The demonstration as an ``.oak.json`` file to keep."""
@@ -120,8 +130,9 @@ def export_demonstration(request: HttpRequest, id: str) -> HttpResponse:
 
 @router.get(
     "/{id}/template.svg",
+    response={404: Problem, 422: Problem, **ANY},
     operation_id="get_template",
-    openapi_extra={"responses": {200: {"description": "An SVG at true size"}, 404: {"description": "A problem"}}},
+    openapi_extra={"responses": {200: {"description": "An SVG at true size"}}},
 )
 def get_template(request: HttpRequest, id: str) -> HttpResponse:
     """The true-size template to bend on."""

@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import ConfigDict, Field
 
 from oakspin.design import Design
+from oakspin.design.models import Title
 from oakspin.errors import Fault, UnreadableDesign
 from oakspin.kinds.kinds import KINDS
 from server.shelf.actions import design_in
@@ -40,7 +41,7 @@ class VersionBody(_Body):
 class SaveBody(VersionBody):
     """A whole new state, made on top of ``version``; ``change`` says in words what was done."""
 
-    title: Annotated[str, Field(min_length=1, max_length=80)]
+    title: Title
     design: Design
     change: Annotated[str, Field(max_length=200)]
 
@@ -48,7 +49,7 @@ class SaveBody(VersionBody):
 class CopyBody(_Body):
     """A state to keep as a demonstration of its own."""
 
-    title: Annotated[str, Field(min_length=1, max_length=80)]
+    title: Title
     design: Design
 
 
@@ -97,6 +98,27 @@ class DemonstrationOut(Schema):
             can_redo=head.children.exists(),
             deleted=demonstration.deleted_at is not None,
             ticks=demonstration.ticks,
+        )
+
+
+class PutAwayOut(Schema):
+    """A demonstration that was deleted, and can be put back."""
+
+    id: str
+    title: str
+    kind_name: str
+    deleted_at: datetime
+
+    @staticmethod
+    def of(demonstration: Demonstration) -> PutAwayOut:
+        """The wire form of a deleted demonstration; one that cannot be read is told without its kind."""
+        head = demonstration.head
+        kind = head.design.get("kind") if head and isinstance(head.design, dict) else None
+        return PutAwayOut(
+            id=demonstration.id,
+            title=str(demonstration),
+            kind_name=KINDS[kind].name if kind in KINDS else "",
+            deleted_at=demonstration.deleted_at or demonstration.changed_at,
         )
 
 

@@ -6,9 +6,9 @@ from ninja import Schema
 from pydantic import ConfigDict
 
 from oakspin.design import Design
-from server.errors import Problem
+from server.errors import BODY as REFUSED
 
-REFUSED = {400: Problem, 422: Problem}
+__all__ = ["REFUSED", "Asked"]
 
 
 class Asked(Schema):

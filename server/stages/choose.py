@@ -9,11 +9,13 @@ from ninja import Router, Schema
 from pydantic import ConfigDict, Field
 from pydantic_core import to_json
 
-from oakspin.advice import Advice, advise
+from oakspin.advice import Advice
 from oakspin.design import Design, schema
 from oakspin.kinds.kinds import KINDS
-from oakspin.kinds.look import Look, look, spin, turn_each
+from oakspin.kinds.look import Look, look, turn_each
 from oakspin.motion.spin import Spin
+from server.jobs import work
+from server.jobs.answers import answer
 from server.stages.bodies import REFUSED, Asked
 
 router = Router(tags=["choose"])
@@ -76,12 +78,12 @@ def get_turned(request: HttpRequest, body: TurnBody) -> Design:
 
 
 @router.post("/advice", response={200: list[Advice], **REFUSED}, operation_id="get_advice")
-def get_advice(request: HttpRequest, design: Design) -> list[Advice]:
+def get_advice(request: HttpRequest, design: Design) -> HttpResponse:
     """What to change: each tried on the design."""
-    return list(advise(design))
+    return answer(request, work.advice, design)
 
 
 @router.post("/spin", response={200: Spin, **REFUSED}, operation_id="get_spin")
-def get_spin(request: HttpRequest, design: Design) -> Spin:
+def get_spin(request: HttpRequest, design: Design) -> HttpResponse:
     """The computed run of the median build."""
-    return spin(design)
+    return answer(request, work.computed_run, design)

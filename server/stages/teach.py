@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from oakspin.design import Design
-from oakspin.teach import Card, Carrier, Explanation, PoleFinder, RuleName, cards_of, explain, pole_finder
+from oakspin.teach import Card, Carrier, Explanation, PoleFinder, RuleName, explain, pole_finder
+from server.jobs import work
+from server.jobs.answers import answer
 from server.stages.bodies import REFUSED, Asked
 
 router = Router(tags=["teach"])
@@ -26,9 +28,9 @@ def get_explanation(request: HttpRequest, body: ExplainBody) -> Explanation:
 
 
 @router.post("/cards", response={200: list[Card], **REFUSED}, operation_id="list_cards")
-def list_cards(request: HttpRequest, design: Design) -> list[Card]:
+def list_cards(request: HttpRequest, design: Design) -> HttpResponse:
     """Changes to predict, with their computed answers."""
-    return list(cards_of(design))
+    return answer(request, work.cards, design)
 
 
 @router.post("/pole-finder", response={200: PoleFinder, **REFUSED}, operation_id="find_pole")

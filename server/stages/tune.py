@@ -2,33 +2,17 @@
 
 from __future__ import annotations
 
-import json
-from collections.abc import Iterator
-from dataclasses import asdict
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router
 from pydantic import Field
-from pydantic_core import to_json
 
 from oakspin.design import Design
-from oakspin.draws import Draws
-from oakspin.kinds.numbers import Number
-from oakspin.tune import (
-    Best,
-    DesignMap,
-    SweepPoint,
-    Tuning,
-    best_settings,
-    design_map,
-    planned,
-    sweep,
-    sweep_points,
-    sweep_table,
-    tuning_of,
-)
+from oakspin.tune import Best, DesignMap, SweepPoint, Tuning, planned, tuning_of
 from server.downloads import download
+from server.jobs import work
+from server.jobs.answers import answer, stream, text
 from server.stages.bodies import REFUSED, Asked
 
 router = Router(tags=["tune"])
@@ -63,16 +47,16 @@ def get_tuning(request: HttpRequest, design: Design) -> Tuning:
 
 
 @router.post("/best", response={200: list[Best], **REFUSED}, operation_id="list_best")
-def list_best(request: HttpRequest, design: Design) -> list[Best]:
+def list_best(request: HttpRequest, design: Design) -> HttpResponse:
     """The best of the numbers that are tuned first, each with what limits it."""
-    return list(best_settings(design))
+    return answer(request, work.best, design)
 
 
 @router.post("/map", response={200: DesignMap, **REFUSED}, operation_id="get_map")
 def get_map(request: HttpRequest, body: MapBody) -> HttpResponse:
     """Two numbers at once, over every pair of values."""
-    map_ = design_map(body.design, body.first, body.second, body.curve, ranges=(body.first_range, body.second_range))
-    return HttpResponse(to_json(map_), content_type="application/json")
+    ranges = body.first_range, body.second_range
+    return answer(request, work.map_of_two, body.design, body.first, body.second, body.curve, ranges)
 
 
 @router.post(
@@ -86,13 +70,7 @@ def get_map(request: HttpRequest, body: MapBody) -> HttpResponse:
 def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
     """Sweep a number, a few points at a time: the reader may stop whenever it likes."""
     factor, values = planned(body.design, body.pointer, body.points, body.low, body.high)
-    return StreamingHttpResponse(_lines(body.design, factor, values), content_type="application/x-ndjson")
-
-
-def _lines(design: Design, factor: Number, values: list[float]) -> Iterator[str]:
-    yield json.dumps({"factor": asdict(factor), "total": len(values)}) + "\n"
-    for points in sweep_points(design, factor, values, Draws()):
-        yield json.dumps([asdict(point) for point in points]) + "\n"
+    return stream(request, work.swept, body.design, factor, values)
 
 
 @router.post(
@@ -103,5 +81,6 @@ def _lines(design: Design, factor: Number, values: list[float]) -> Iterator[str]
 )
 def run_sweep_table(request: HttpRequest, body: SweepBody) -> HttpResponse:
     """The same sweep as a CSV table."""
-    swept = sweep(body.design, body.pointer, points=body.points, low=body.low, high=body.high, draws=Draws())
-    return download(sweep_table(swept), f"sweep {swept.factor.name}", "csv", "text/csv; charset=utf-8")
+    factor, _ = planned(body.design, body.pointer, body.points, body.low, body.high)
+    table = text(request, work.swept_table, body.design, body.pointer, body.points, body.low, body.high)
+    return download(table, f"sweep {factor.name}", "csv", "text/csv; charset=utf-8")

@@ -6,17 +6,17 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from server.downloads import download
-from server.errors import KeyProblem, Problem
+from server.errors import ANY, BODY, KeyProblem, Problem
 from server.shelf.actions import find, head_of
 from server.trials import actions
 from server.trials.schemas import TableBody, TrialBody, TrialOut
 
 router = Router(tags=["trials"])
 
-REFUSED = {400: Problem, 404: Problem, 410: Problem, 422: Problem}
+REFUSED = {404: Problem, 410: Problem, **BODY}
 
 
-@router.get("/{id}/trials", response={200: list[TrialOut], 404: Problem}, operation_id="list_trials")
+@router.get("/{id}/trials", response={200: list[TrialOut], 404: Problem, **ANY}, operation_id="list_trials")
 def list_trials(request: HttpRequest, id: str) -> list[TrialOut]:
     """Every trial of a demonstration, oldest first."""
     return [TrialOut.of(kept) for kept in actions.trials_of(id)]
@@ -48,8 +48,9 @@ def import_trials(request: HttpRequest, id: str, body: TableBody) -> list[TrialO
 
 @router.get(
     "/{id}/trials.csv",
+    response={404: Problem, **ANY},
     operation_id="export_trials",
-    openapi_extra={"responses": {200: {"description": "A CSV table"}, 404: {"description": "A problem"}}},
+    openapi_extra={"responses": {200: {"description": "A CSV table"}}},
 )
 def export_trials(request: HttpRequest, id: str) -> HttpResponse:
     """The trials that hold, as a CSV table."""

@@ -11,7 +11,7 @@ from oakspin.design.coil import CradleDesign, LobesDesign
 from oakspin.design.cored import CoredDesign
 from oakspin.design.frame import FrameDesign
 from oakspin.design.hanging import HangingDesign
-from oakspin.design.models import Record
+from oakspin.design.models import Record, Title
 from oakspin.design.roller import RollerDesign
 from oakspin.design.train import TrainDesign
 from oakspin.design.versions import VERSION, upgraded
@@ -32,7 +32,7 @@ class Document(Record):
 
     format: Literal["oakspin.design"] = "oakspin.design"
     version: Literal[3] = 3
-    title: Annotated[str, Field(min_length=1, max_length=80, description="Name of the demonstration.")]
+    title: Title
     design: Design
 
 

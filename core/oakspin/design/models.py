@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Any
+import re
+from typing import Annotated, Any
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
 from pydantic_core import PydanticCustomError
 
 
@@ -20,6 +21,16 @@ def _whole(value: Any) -> Any:
         return int(value)
     return value
 
+
+def _one_line(value: Any) -> Any:
+    """A name without line ends and other control characters, which would upset lists, tables and file names."""
+    return (
+        " ".join(re.sub(r"[\x00-\x1f\x7f-\x9f\u2028\u2029]", " ", value).split()) if isinstance(value, str) else value
+    )
+
+
+ONE_LINE = BeforeValidator(_one_line)
+Title = Annotated[str, Field(min_length=1, max_length=80, description="Name of the demonstration."), ONE_LINE]
 
 # Stands behind the Field with the limits: before it, the published schema would lose them.
 WHOLE = BeforeValidator(_whole)

@@ -8,7 +8,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from oakspin.design import Design
-from oakspin.design.models import WHOLE, Record, misfit
+from oakspin.design.models import ONE_LINE, WHOLE, Record, misfit
 from oakspin.design.patch import Setting, patched
 
 Seen = Literal[
@@ -130,7 +130,7 @@ class Readings(Record):
 class Trial(Record):
     """One run of a motor, as its observers put it down."""
 
-    group: Annotated[str, Field(min_length=1, max_length=40, description="Who ran it: a group's name.")]
+    group: Annotated[str, Field(min_length=1, max_length=40, description="Who ran it: a group's name."), ONE_LINE]
     as_built: Annotated[list[AsBuilt], Field(max_length=20, description="What came out otherwise than planned.")] = []
     readings: Readings = Readings()
     seen: Annotated[list[Seen], Field(max_length=9, description="What was seen.")] = []

@@ -1,0 +1,54 @@
+"""A job as the answer to a request."""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Callable, Iterator
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+
+from server.jobs.lane import Lane
+from server.jobs.worker import Work
+
+WAITING = 24  # jobs that may wait; one more is told to come back
+
+_lane: Lane | None = None
+
+
+def open_lane() -> Lane:
+    """Let heavy work run in processes of its own from now on: one core is left for plain verdicts."""
+    global _lane
+    _lane = Lane(workers=max(1, min((os.cpu_count() or 1) - 1, 3)), waiting=WAITING)
+    return _lane
+
+
+def answer(request: HttpRequest, work: Work, *arguments: Any) -> HttpResponse:
+    """The whole answer of a job as JSON. Raises as :meth:`Lane.run`."""
+    return HttpResponse(b"".join(_parts(request, work, arguments)), content_type="application/json")
+
+
+def text(request: HttpRequest, work: Work, *arguments: Any) -> bytes:
+    """The whole answer of a job as it is. Raises as :meth:`Lane.run`."""
+    return b"".join(_parts(request, work, arguments))
+
+
+def stream(request: HttpRequest, work: Work, *arguments: Any) -> StreamingHttpResponse:
+    """The parts of an answer as they are found. What hinders its start is raised as by :meth:`Lane.run`."""
+    parts = _parts(request, work, arguments)
+    return StreamingHttpResponse(_from(next(parts), parts), content_type="application/x-ndjson")
+
+
+def _from(first: bytes, rest: Iterator[bytes]) -> Iterator[bytes]:
+    yield first
+    yield from rest
+
+
+def _parts(request: HttpRequest, work: Work, arguments: tuple[Any, ...]) -> Iterator[bytes]:
+    # Without a lane, as in a test or a script, the work is done on the spot.
+    return _lane.run(work, arguments, _gone(request)) if _lane else work(*arguments)
+
+
+def _gone(request: HttpRequest) -> Callable[[], bool]:
+    told: Callable[[], bool] = request.META.get("waitress.client_disconnected", lambda: False)
+    return told
