@@ -10,6 +10,7 @@ from functools import partial
 
 from bench import mending
 from bench.clock import medians
+from bench.lanes import lane_ratios
 from bench.naive import naive_coil_speed, naive_cored_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
 from oakspin import Design, Draws, machine_of
@@ -62,7 +63,12 @@ def main() -> int:
         bare = medians(partial(_all, passed), rounds=5)[0] / len(passed)
         tell("input to changed figures in the page / bare verdict", follow / bare, 6)
         _hour_of_use(server)
-        tell("resident memory of the server after an hour of use", resident_megabytes(server), 250, "MB")
+        tell(
+            "resident memory of the server and its workers after an hour of use", resident_megabytes(server), 250, "MB"
+        )
+    usual, worst = lane_ratios()
+    tell("plain verdict beside six heavy clients, 95th percentile / the same alone", usual, 3)
+    tell("plain verdict beside six heavy clients, worst / 95th percentile alone", worst, 8)
     tell("script of the first load, compressed", first_load_kilobytes(), 300, "kB")
     return 1 if missed else 0
 

@@ -12,7 +12,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from runner.browser import CHROMIUM, FLAGS, ready
-from runner.live_server import ROOT, LiveServer
+from runner.live_server import ROOT, LiveServer, family
 
 # From a move of the hand to the frame in which the figures stand for the design under the hand.
 FOLLOW = """async () => {
@@ -63,7 +63,11 @@ def first_load_kilobytes() -> float:
 
 
 def resident_megabytes(server: LiveServer) -> float:
-    """Memory of the server process, as the system counts it."""
-    status = Path(f"/proc/{server.process.pid}/status").read_text(encoding="utf-8")
-    line = next(line for line in status.splitlines() if line.startswith("VmRSS"))
+    """Memory of the server and of its workers, as the system counts it; what they share is counted once."""
+    return sum(_shared_out(pid) for pid in (server.process.pid, *family(server.process.pid)))
+
+
+def _shared_out(pid: int) -> float:
+    text = Path(f"/proc/{pid}/smaps_rollup").read_text(encoding="utf-8")
+    line = next(line for line in text.splitlines() if line.startswith("Pss:"))
     return int(line.split()[1]) / 1000

@@ -70,3 +70,18 @@ class LiveServer:
         if self.process.poll() is None:
             self.process.send_signal(signal.SIGKILL)
         self.process.wait()
+
+
+def family(pid: int) -> set[int]:
+    """All processes below one."""
+    parents = {}
+    for folder in Path("/proc").glob("[0-9]*"):
+        try:
+            parents[int(folder.name)] = int((folder / "stat").read_text(encoding="utf-8").rsplit(")", 1)[1].split()[1])
+        except (FileNotFoundError, ProcessLookupError):
+            continue
+    below, found = {pid}, set[int]()
+    while below:
+        below = {child for child, parent in parents.items() if parent in below}
+        found |= below
+    return found

@@ -146,7 +146,7 @@ class Lane:
     def _living(self) -> _Worker | None:
         while self._idle:
             hand = self._idle.pop()
-            if hand.process.is_alive():
+            if not hand.pipe.poll():  # an idle one says nothing; the pipe of a dead one has its end to tell
                 return hand
             hand.end()
         return None

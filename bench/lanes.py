@@ -1,0 +1,82 @@
+"""A plain verdict beside six clients that ask for heavy work without a rest."""
+
+from __future__ import annotations
+
+import random
+import tempfile
+import threading
+import time
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+
+from runner.live_server import LiveServer
+from runner.samples import sample
+
+CLIENTS, ALONE, BESIDE = 6, 150, 250
+HEAVY = ("lantern", "ferry-wheel", "crane-motor", "night-shuttle")
+
+
+def lane_ratios() -> tuple[float, float]:
+    """95th percentile and worst of a plain verdict beside heavy clients, both over its 95th percentile alone."""
+    server = LiveServer(Path(tempfile.mkdtemp(prefix="oakspin-bench-")))
+    try:
+        _verdicts(server, 20)  # what is loaded at first use does not count
+        alone = _verdicts(server, ALONE)
+        stop = threading.Event()
+        clients = [threading.Thread(target=_heavy, args=(server, stop, seed)) for seed in range(CLIENTS)]
+        for client in clients:
+            client.start()
+        time.sleep(2)
+        beside = _verdicts(server, BESIDE)
+        stop.set()
+        for client in clients:
+            client.join()
+    finally:
+        server.kill()
+    usual = float(np.percentile(alone, 95))
+    return float(np.percentile(beside, 95)) / usual, max(beside) / usual
+
+
+def _verdicts(server: LiveServer, count: int) -> list[float]:
+    design = sample("lantern").model_dump(mode="json")
+    connection, taken = server.connect(), []
+    for number in range(count):
+        # No two alike, so that none is answered from what was kept.
+        design["feet"]["gap_mm"] = 0.5 + 1e-4 * (number + random.random())
+        start = time.perf_counter()
+        status, _ = server.ask(connection, "POST", "look", {"design": design})
+        taken.append(time.perf_counter() - start)
+        assert status == 200, status
+        time.sleep(0.02)
+    connection.close()
+    return taken
+
+
+def _heavy(server: LiveServer, stop: threading.Event, seed: int) -> None:
+    chance = random.Random(seed)
+    connection = server.connect()
+    while not stop.is_set():
+        design: dict[str, Any] = sample(chance.choice(HEAVY)).model_dump(mode="json")
+        design["room_C"] = round(chance.uniform(10, 30), 3)
+        pointers = ("/magnets/diameter_mm", "/room_C") if "magnets" in design else ("/front/diameter_mm", "/room_C")
+        path, body = chance.choice(
+            (
+                ("advice", design),
+                ("best", design),
+                ("spin", design),
+                ("map", {"design": design, "first": pointers[0], "second": pointers[1]}),
+                ("sweep.csv", {"design": design, "pointer": pointers[0]}),
+            )
+        )
+        status, answer = _asked(server, connection, path, body)
+        assert status in (200, 422, 503), (path, status, answer)
+    connection.close()
+
+
+def _asked(server: LiveServer, connection: Any, path: str, body: Any) -> tuple[int, Any]:
+    try:
+        return server.ask(connection, "POST", path, body)
+    except ValueError:
+        return 200, None  # a table is no JSON
