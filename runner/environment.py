@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import os
+import re
 import shutil
 import subprocess
 import sys
@@ -39,7 +40,18 @@ def run(command: list[str], *, cwd: Path = ROOT, quiet: bool = False, mend: str)
 def process_environment() -> dict[str, str]:
     """Environment of every child: the core and the server are found, nothing else changes."""
     path = os.pathsep.join([str(ROOT / "core"), str(ROOT)])
-    return {**os.environ, "PYTHONPATH": path, "DJANGO_SETTINGS_MODULE": "server.settings"}
+    return {
+        **os.environ,
+        "PYTHONPATH": path,
+        "DJANGO_SETTINGS_MODULE": "server.settings",
+        # Children run in the checkout; a relative folder is meant from where the command was given.
+        "OAKSPIN_DATA": str(data_folder()),
+    }
+
+
+def data_folder() -> Path:
+    """Where the server keeps its data: data/ in the checkout, or where OAKSPIN_DATA says."""
+    return Path(os.environ.get("OAKSPIN_DATA") or ROOT / "data").expanduser().absolute()
 
 
 def fingerprint(paths: Iterable[Path]) -> str:
@@ -68,15 +80,16 @@ def python_environment(names: str = "run") -> None:
     """Make .venv and install the pinned packages of requirements/NAMES.txt."""
     listed, stamp, mark = _listed(names)
     # What the tests need holds all that running needs.
-    if not stale(stamp, mark) or (names == "run" and not stale(*_listed("test")[1:])):
+    fresh = not stale(stamp, mark) or (names == "run" and not stale(*_listed("test")[1:]))
+    if fresh and PYTHON.is_file() and not _missing(listed):
         return
     _room_on_disk()
     say(
         f"installing Python packages for {'running' if names == 'run' else 'testing'} into .venv (once, about a minute)"
     )
-    if not PYTHON.is_file():
+    if not _usable():
         run(
-            [sys.executable, "-m", "venv", str(VENV)],
+            [sys.executable, "-m", "venv", "--clear", str(VENV)],
             quiet=True,
             mend="No virtual environment: install python3-venv (apt install python3-venv).",
         )
@@ -98,6 +111,33 @@ def python_environment(names: str = "run") -> None:
     ]
     run(install, quiet=True, mend="Packages could not be installed: connect to the network once, then run this again.")
     stamp.write_text(mark, encoding="utf-8")
+
+
+def _usable() -> bool:
+    """Whether there is a virtual environment of a Python that runs. Raises ``Trouble`` where something else stands."""
+    if VENV.is_file() or (VENV.is_dir() and any(VENV.iterdir()) and not (VENV / "pyvenv.cfg").is_file()):
+        raise Trouble(f"{VENV} is no virtual environment of Oak Spin: move it away, then run this again.")
+    asked = [str(PYTHON), "-c", "import sys, pip; print(sys.version_info >= (3, 11))"]
+    try:
+        told = subprocess.run(asked, capture_output=True, text=True, check=False, timeout=60).stdout
+    except (OSError, subprocess.TimeoutExpired):
+        return False
+    return told.strip() == "True"
+
+
+def _missing(listed: Path) -> list[str]:
+    """Packages of a list that are not installed, whatever the stamp says; those of other systems do not count."""
+    found = {
+        _normal(folder.name.split("-")[0])
+        for place in ("lib/python*/site-packages", "Lib/site-packages")
+        for folder in VENV.glob(f"{place}/*.dist-info")
+    }
+    wanted = re.findall(r"^([A-Za-z0-9._-]+)==[^;\n]+$", listed.read_text(encoding="utf-8"), re.MULTILINE)
+    return [name for name in wanted if _normal(name) not in found]
+
+
+def _normal(name: str) -> str:
+    return re.sub(r"[-_.]+", "-", name).lower()
 
 
 def node_modules() -> None:
@@ -123,7 +163,7 @@ def built_front_end() -> None:
     stamp = WEB / "dist" / "oak.stamp"
     sources = [WEB / "src", WEB / "public", WEB / "index.html", WEB / "vite.config.ts", WEB / "package-lock.json"]
     mark = fingerprint(path for path in sources if path.exists())
-    if not stale(stamp, mark):
+    if not stale(stamp, mark) and _pages_are_whole(WEB / "dist"):
         return
     node_modules()
     say("building the front end")
@@ -136,6 +176,15 @@ def built_front_end() -> None:
     stamp.write_text(mark, encoding="utf-8")
 
 
+def _pages_are_whole(built: Path) -> bool:
+    """Whether every file that the page names is there."""
+    page = built / "index.html"
+    if not page.is_file():
+        return False
+    named = re.findall(r'(?:src|href)="/([^"]+)"', page.read_text(encoding="utf-8"))
+    return bool(named) and all((built / name).is_file() for name in named)
+
+
 def _node() -> None:
     node = shutil.which("node")
     if not node or not shutil.which("npm"):
@@ -143,7 +192,13 @@ def _node() -> None:
             f"Node {OLDEST_NODE} or newer with npm is needed to build the pages: "
             "install nodejs and npm, then run this again."
         )
-    version = subprocess.run([node, "--version"], capture_output=True, text=True, check=True).stdout.strip()
+    try:
+        told = subprocess.run([node, "--version"], capture_output=True, text=True, check=False, timeout=60).stdout
+    except (OSError, subprocess.TimeoutExpired):
+        told = ""
+    version = told.strip()
+    if not re.match(r"v\d+\.", version):
+        raise Trouble(f"Node at {node} does not run: install nodejs anew, then run this again.")
     if int(version.lstrip("v").split(".")[0]) < OLDEST_NODE:
         raise Trouble(
             f"Node {OLDEST_NODE} or newer is needed, this is {version}: install a newer nodejs, then run this again."

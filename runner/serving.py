@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 import argparse
-import os
 import shutil
 import signal
 import socket
 import subprocess
 import time
-from pathlib import Path
 
 from runner.environment import (
     PYTHON,
@@ -17,11 +15,13 @@ from runner.environment import (
     WEB,
     Trouble,
     built_front_end,
+    data_folder,
     node_modules,
     process_environment,
     python_environment,
     say,
 )
+from server.keeping import lock, restoring
 
 DEFAULT_PORT = 8765
 PAGES_PORT = 5173
@@ -82,6 +82,14 @@ def dev(words: list[str]) -> int:
             _ended(child)
 
 
+def restore(words: list[str]) -> int:
+    """Put a copy of the database back."""
+    try:
+        return restoring.restore(words, data_folder())
+    except (restoring.Refused, EOFError) as refused:
+        raise Trouble(str(refused) or "Nothing was changed: say which copy, and --yes.") from None
+
+
 def _ended(child: subprocess.Popen[bytes]) -> None:
     """Wait for a process that was asked to end; one that is busy is ended without asking."""
     try:
@@ -89,11 +97,6 @@ def _ended(child: subprocess.Popen[bytes]) -> None:
     except subprocess.TimeoutExpired:
         child.kill()
         child.wait()
-
-
-def data_folder() -> Path:
-    """Where the server keeps its data; OAKSPIN_DATA moves it."""
-    return Path(os.environ.get("OAKSPIN_DATA", ROOT / "data"))
 
 
 def _port_is_free(port: int) -> None:
@@ -114,6 +117,11 @@ def _put_aside(sure: bool) -> bool:
     data = data_folder()
     if not (data / "oakspin.sqlite3").is_file():
         return True
+    try:
+        with lock.held(data, "oak start --fresh"):
+            pass
+    except lock.InUse as error:
+        raise Trouble(f"Nothing was changed: {error}") from None
     if not sure:
         try:
             answer = input("This puts the sample world back; your demonstrations are moved aside. Go on? [y/N] ")

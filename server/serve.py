@@ -12,6 +12,7 @@ from datetime import date
 from pathlib import Path
 from typing import Any
 
+from server import places
 from server.keeping import copies, lock
 
 THREADS = 48  # most of them wait for heavy work; plain verdicts take turns on what is left
@@ -28,36 +29,36 @@ def main(port: int) -> int:
     os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
     if hasattr(os, "umask"):
         os.umask(0o077)
-    import django
-    from django.db import DatabaseError
-
     address = f"http://127.0.0.1:{port}/"
     try:
-        django.setup()
-        from server.places import DATA, DATABASE
+        import django
 
-        with lock.held(DATA, address):
-            trouble = _made_ready(DATA, DATABASE)
+        django.setup()
+        with lock.held(places.DATA, address):
+            trouble = _made_ready(places.DATA, places.DATABASE)
             if trouble:
                 print(f"oak: {trouble}", file=sys.stderr)
                 return 1
-            return _serve(port, address, DATA)
+            return _serve(port, address, places.DATA)
     except lock.InUse as error:
         print(f"oak: {error}", file=sys.stderr)
-    except (OSError, DatabaseError, sqlite3.Error) as error:
-        print(f"oak: the data cannot be opened ({error}). Make room or mend the rights of its folder.", file=sys.stderr)
+    except ModuleNotFoundError as error:
+        print("oak:", INCOMPLETE.format(error=error), file=sys.stderr)
+    except (OSError, sqlite3.Error) as error:
+        print("oak:", UNUSABLE.format(data=places.DATA, error=error), file=sys.stderr)
     return 1
 
 
 def _made_ready(data: Path, database: Path) -> str:
     """The database is whole, copied and up to date after this; else why not, and what to do."""
     from django.core.management import call_command
+    from django.db import DatabaseError
 
     try:
         unknown = newer_migrations(database)
         if unknown:
             return NEWER.format(unknown=", ".join(unknown))
-        change = next_migration()
+        change = next_migration() if database.is_file() else ""
         if change:
             copies.copy_before(data, change)
         call_command("migrate", verbosity=0)
@@ -65,10 +66,10 @@ def _made_ready(data: Path, database: Path) -> str:
         _copied_today(data)
     except copies.Damaged as error:
         return DAMAGED.format(error=error)
-    except sqlite3.DatabaseError as error:
-        if isinstance(error, sqlite3.OperationalError):
-            raise
-        return DAMAGED.format(error=error)
+    except (sqlite3.Error, DatabaseError) as error:
+        cause = error.__cause__ if isinstance(error, DatabaseError) else error
+        damaged = getattr(cause, "sqlite_errorcode", None) in (sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB)
+        return (DAMAGED if damaged else UNUSABLE).format(data=data, error=error)
     return ""
 
 
@@ -98,6 +99,11 @@ NEWER = (
     "these data were written by a newer Oak Spin ({unknown}), and were not touched. "
     "Start the newer one, or set OAKSPIN_DATA to another folder."
 )
+UNUSABLE = (
+    "the data in {data} cannot be opened ({error}). Make room, give yourself the right to read and write there, "
+    "or set OAKSPIN_DATA to another folder."
+)
+INCOMPLETE = "a part of the installation is missing ({error}). Delete the folder .venv and start Oak Spin again."
 DAMAGED = (
     "the database is damaged ({error}), and was not touched. Run  ./oak restore : it puts the last whole copy back "
     "and keeps the damaged one."

@@ -30,6 +30,12 @@ class Copy:
     trials: int
 
     @property
+    def held(self) -> str:
+        """What is in it, in words."""
+        counted = ((self.motors, "motor"), (self.trials, "trial"))
+        return ", ".join(f"{count} {what}{'' if count == 1 else 's'}" for count, what in counted)
+
+    @property
     def name(self) -> str:
         """The name by which it is asked for."""
         return self.path.stem
@@ -85,8 +91,9 @@ def restore(folder: Path, copy: Path) -> Path:
     return aside
 
 
-def verify(path: Path) -> None:
-    """Read a database through. Raises ``Damaged``."""
+def verify(path: Path, name: str = "") -> None:
+    """Read a database through; trouble is told under its name. Raises ``Damaged``."""
+    name = name or path.name
     try:
         with closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as database:
             found = [row[0] for row in database.execute("PRAGMA integrity_check(3)")]
@@ -94,9 +101,9 @@ def verify(path: Path) -> None:
     except sqlite3.DatabaseError as error:
         if isinstance(error, sqlite3.OperationalError):
             raise
-        raise Damaged(f"{path.name}: {error}") from None
+        raise Damaged(f"{name}: {error}") from None
     if found != ["ok"] or loose:
-        raise Damaged(f"{path.name}: {'; '.join(found) if found != ['ok'] else f'a link to nothing in {loose[0][0]}'}")
+        raise Damaged(f"{name}: {'; '.join(found) if found != ['ok'] else f'a link to nothing in {loose[0][0]}'}")
 
 
 def _copied(folder: Path, name: str) -> Path | None:
@@ -109,7 +116,7 @@ def _copied(folder: Path, name: str) -> Path | None:
     fresh = made.with_suffix(".fresh")
     try:
         _copy(database, fresh)
-        verify(fresh)
+        verify(fresh, DATABASE)
         os.replace(fresh, made)
     finally:
         fresh.unlink(missing_ok=True)

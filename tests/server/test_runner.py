@@ -11,7 +11,7 @@ from pathlib import Path
 
 import pytest
 
-from runner import serving
+from runner import environment, serving
 from runner.environment import Trouble, stale
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -102,3 +102,70 @@ def test_a_set_up_step_runs_again_only_when_its_source_changed(tmp_path: Path) -
     stamp.write_text("a")
     assert not stale(stamp, "a")
     assert stale(stamp, "b")
+
+
+@pytest.fixture
+def checkout(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    """An empty checkout in which the runner believes to be."""
+    for name in ("bin", "requirements", "web"):
+        (tmp_path / name).mkdir()
+    monkeypatch.setattr(environment, "ROOT", tmp_path)
+    monkeypatch.setattr(environment, "WEB", tmp_path / "web")
+    monkeypatch.setattr(environment, "VENV", tmp_path / ".venv")
+    monkeypatch.setattr(environment, "PYTHON", tmp_path / ".venv" / "bin" / "python")
+    monkeypatch.setenv("PATH", str(tmp_path / "bin"))
+    return tmp_path
+
+
+def program(path: Path, says: str) -> None:
+    path.write_text(f"#!/bin/sh\n{says}\n")
+    path.chmod(0o755)
+
+
+@pytest.mark.parametrize(
+    ("node", "npm", "told"),
+    [(None, None, "install nodejs and npm"), ("echo v20.1.0", None, "install nodejs and npm"),
+     ("exit 3", "exit 0", "does not run: install nodejs anew"), ("echo v18.2.0", "exit 0", "this is v18.2.0: install a newer"),
+     ("echo v20.1.0", "echo no network; exit 1", "connect to the network once")],
+)  # fmt: skip
+def test_each_broken_state_of_node_is_told_with_what_mends_it(
+    checkout: Path, node: str | None, npm: str | None, told: str
+) -> None:
+    (checkout / "web" / "package-lock.json").write_text("{}")
+    for name, says in (("node", node), ("npm", npm)):
+        if says:
+            program(checkout / "bin" / name, says)
+    with pytest.raises(Trouble, match=told):
+        environment.node_modules()
+
+
+def test_a_foreign_folder_in_the_place_of_the_environment_is_left_alone(checkout: Path) -> None:
+    (checkout / ".venv").mkdir()
+    (checkout / ".venv" / "precious").write_text("mine")
+    with pytest.raises(Trouble, match="move it away"):
+        environment._usable()
+    assert (checkout / ".venv" / "precious").read_text() == "mine"
+
+
+def test_an_environment_without_its_python_or_a_package_is_not_taken_for_whole(checkout: Path) -> None:
+    (checkout / ".venv" / "bin").mkdir(parents=True)
+    (checkout / ".venv" / "pyvenv.cfg").write_text("")
+    assert not environment._usable()
+    (checkout / ".venv" / "bin" / "python").symlink_to(checkout / "gone")
+    assert not environment._usable()
+    listed = checkout / "requirements" / "run.txt"
+    listed.write_text(
+        "left_out==1.0 \\\n    --hash=sha256:0\nkept.whole==2 \\\nelsewhere==3 ; sys_platform == 'win32' \\\n"
+    )
+    (checkout / ".venv/lib/python3.11/site-packages/Kept_Whole-2.dist-info").mkdir(parents=True)
+    assert environment._missing(listed) == ["left_out"]
+
+
+def test_pages_of_which_a_file_is_missing_are_built_again(tmp_path: Path) -> None:
+    assert not environment._pages_are_whole(tmp_path)
+    (tmp_path / "assets").mkdir()
+    (tmp_path / "index.html").write_text('<script src="/assets/a.js"></script><link href="/assets/a.css">')
+    (tmp_path / "assets" / "a.js").write_text("")
+    assert not environment._pages_are_whole(tmp_path)
+    (tmp_path / "assets" / "a.css").write_text("")
+    assert environment._pages_are_whole(tmp_path)
