@@ -10,7 +10,7 @@ from waitress import create_server
 from waitress.channel import HTTPChannel
 from waitress.task import ErrorTask
 
-from server.troubles import TOO_BIG, UNREAD
+from server.troubles import OURS, TOO_BIG, UNREAD
 
 
 class _Refusal(ErrorTask):  # type: ignore[misc]
@@ -19,13 +19,14 @@ class _Refusal(ErrorTask):  # type: ignore[misc]
     def execute(self) -> None:
         """Answer in the shape of all our problems."""
         error = self.request.error
-        trouble = TOO_BIG if error.code in (413, 431) else UNREAD
+        trouble = TOO_BIG if error.code in (413, 431) else OURS if error.code >= 500 else UNREAD
         body = json.dumps({"title": trouble.title, "faults": [], "hint": trouble.hint}).encode()
         self.status = f"{error.code} {error.reason}"
         self.response_headers += [("Content-Type", "application/json"), ("Connection", "close")]
         self.content_length = len(body)
         self.set_close_on_finish()
-        self.write(body if self.request.command != "HEAD" else b"")
+        # What could not be read as a request has no command either.
+        self.write(body if getattr(self.request, "command", "") != "HEAD" else b"")
 
 
 class _Channel(HTTPChannel):  # type: ignore[misc]

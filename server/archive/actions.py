@@ -7,9 +7,13 @@ from dataclasses import dataclass
 from typing import Any, TypeVar
 
 from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
 
+from oakspin.design import Design
+from server.archive.merging import Difference, State, beside, difference
 from server.archive.pack import KeptDemonstration, KeptRevision, KeptTrial, pack, readable, unpack
-from server.shelf.actions import head_of
+from server.shelf.actions import MOST_TICKS, head_of
 from server.shelf.models import Demonstration, Revision, new_id
 from server.trials.models import Trial as TrialRow
 
@@ -17,12 +21,18 @@ Row = TypeVar("Row")
 
 
 @dataclass(frozen=True)
-class Counts:
-    """How much came in: demonstrations, their trials, and how many of the demonstrations cannot be read here."""
+class Arrival:
+    """One motor of an archive and what it brings; without a design where this program cannot read it."""
 
-    demonstrations: int
-    trials: int
-    unread: int
+    id: str
+    title: str
+    design: Design | None
+    difference: Difference
+
+    @property
+    def state(self) -> State:
+        """How it stands to what is here."""
+        return self.difference.state
 
 
 @transaction.atomic
@@ -69,10 +79,21 @@ def _kept(motor: Demonstration) -> KeptDemonstration:
     )
 
 
-def take_in_everything(content: bytes) -> Counts:
-    """Put everything of a zip on the shelf; returns how much came in.
+def preview(content: bytes) -> tuple[list[Arrival], list[str]]:
+    """What a zip would bring, and the titles that it would put away in place of the shelf; nothing is changed.
 
-    What is on the shelf stays: a demonstration whose name is taken here gets another one.
+    Raises ``UnreadableDesign``.
+    """
+    arrivals = [_arrival(motor)[0] for motor in unpack(content)]
+    return arrivals, [str(motor) for motor in _others(arrivals).select_related("head")]
+
+
+def take_in_everything(content: bytes, replace: bool = False) -> list[Arrival]:
+    """Put what a zip holds on the shelf; returns what came. Twice in changes nothing.
+
+    Merged, what is on the shelf stays as it is shown; states and trials that it lacks are added to it, and what was
+    changed here and there comes in beside. With ``replace`` the shelf shows what the zip holds: other motors are put
+    away, other states stay in the history, other trials are struck out.
 
     Raises
     ------
@@ -81,45 +102,107 @@ def take_in_everything(content: bytes) -> Counts:
     """
     kept = unpack(content)  # before anybody has to wait for the database
     with transaction.atomic():
-        for demonstration in kept:
-            _put_back(demonstration)
-    heads = [next(head for head in motor.revisions if head.number == motor.head) for motor in kept]
-    unread = sum(readable(head) is None for head in heads)
-    return Counts(len(kept), sum(len(motor.trials) for motor in kept), unread)
+        arrivals = []
+        for motor in kept:
+            arrival, taken = _arrival(motor)
+            arrivals.append(arrival)
+            if arrival.state in ("new", "apart"):
+                _put_on_shelf(taken)
+            elif arrival.state == "more":
+                _add_to(taken, arrival)
+            if replace:
+                _show_as_in(taken)
+        if replace:
+            # What is put away can be put back.
+            _others(arrivals).update(deleted_at=timezone.now())
+    return arrivals
 
 
-def _put_back(kept: KeptDemonstration) -> None:
-    taken = Demonstration.objects.filter(id=kept.id).exists()
+def _others(arrivals: list[Arrival]) -> QuerySet[Demonstration]:
+    """What stands on the shelf and is not among what arrives."""
+    return Demonstration.objects.filter(deleted_at=None).exclude(id__in=[arrival.id for arrival in arrivals])
+
+
+def _arrival(motor: KeptDemonstration) -> tuple[Arrival, KeptDemonstration]:
+    """What a motor would bring, and the motor under the name under which it comes."""
+    found = difference(motor, _here(motor.id))
+    if found.state == "apart":
+        motor = beside(motor)
+        known = _here(motor.id)
+        found = Difference("same") if known else found
+    head = next(row for row in motor.revisions if row.number == motor.head)
+    return Arrival(motor.id, head.title, readable(head), found), motor
+
+
+def _here(id_: str) -> KeptDemonstration | None:
+    row = Demonstration.objects.select_related("head").filter(id=id_).first()
+    return _kept(row) if row else None
+
+
+def _add_to(motor: KeptDemonstration, arrival: Arrival) -> None:
+    """Later states and further trials of a motor that is here; the latest state is shown."""
+    row = Demonstration.objects.get(id=motor.id)
+    rows = {revision.number: revision for revision in row.revisions.all()}
+    _write_revisions(motor, row, rows)
+    Demonstration.objects.filter(id=row.id).update(
+        head=rows[motor.head] if arrival.difference.revisions else row.head,
+        version=max(row.version + 1, motor.version),
+        deleted_at=None if motor.deleted_at is None else row.deleted_at,
+        ticks=[*row.ticks, *(step for step in motor.ticks if step not in row.ticks)][-MOST_TICKS:],
+        changed_at=timezone.now(),
+    )
+    _put_trials_back(motor.trials, row, rows)
+
+
+def _show_as_in(motor: KeptDemonstration) -> None:
+    """A motor that is here is shown as the archive holds it."""
+    row = Demonstration.objects.get(id=motor.id)
+    head = row.revisions.get(number=motor.head)
+    moved = {"head": head, "version": row.version + 1, "changed_at": timezone.now()} if row.head_id != head.id else {}
+    Demonstration.objects.filter(id=row.id).update(deleted_at=motor.deleted_at, ticks=motor.ticks, **moved)
+    others = row.trials.exclude(id__in=[trial.id for trial in motor.trials]).filter(struck_at=None)
+    others.update(struck_at=timezone.now())
+
+
+def _put_on_shelf(kept: KeptDemonstration) -> None:
     row = Demonstration.objects.create(
-        id=new_id() if taken else kept.id,
+        id=kept.id,
         version=kept.version,
         created_at=kept.created_at,
         deleted_at=kept.deleted_at,
         ticks=kept.ticks,
     )
     rows: dict[int, Revision] = {}
-    for revision in _first_what_is_named({r.number: r for r in kept.revisions}, lambda revision: revision.parent):
-        rows[revision.number] = Revision.objects.create(
-            demonstration=row,
-            number=revision.number,
-            parent=rows.get(revision.parent) if revision.parent else None,
-            title=revision.title,
-            design=revision.design,
-            format_version=revision.format_version,
-            change=revision.change,
-            made_at=revision.made_at,
-        )
+    _write_revisions(kept, row, rows)
     row.head = rows[kept.head]
     row.save()
     # Restored, it is as old as it was.
     Demonstration.objects.filter(id=row.id).update(changed_at=kept.changed_at or row.changed_at)
-    _put_trials_back(kept.trials, row, rows, renamed=taken)
+    _put_trials_back(kept.trials, row, rows)
 
 
-def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int, Revision], renamed: bool) -> None:
-    made: dict[str, TrialRow] = {}
+def _write_revisions(kept: KeptDemonstration, row: Demonstration, rows: dict[int, Revision]) -> None:
+    """Write the revisions that ``rows`` lacks, and add them to it."""
+    for revision in _first_what_is_named({r.number: r for r in kept.revisions}, lambda revision: revision.parent):
+        if revision.number not in rows:
+            rows[revision.number] = Revision.objects.create(
+                demonstration=row,
+                number=revision.number,
+                parent=rows.get(revision.parent) if revision.parent else None,
+                title=revision.title,
+                design=revision.design,
+                format_version=revision.format_version,
+                change=revision.change,
+                made_at=revision.made_at,
+            )
+
+
+def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int, Revision]) -> None:
+    made: dict[str, TrialRow] = {trial.id: trial for trial in row.trials.all()}
     for trial in _first_what_is_named({trial.id: trial for trial in trials}, lambda trial: trial.corrects):
-        name = new_id() if renamed or TrialRow.objects.filter(id=trial.id).exists() else trial.id
+        if trial.id in made:
+            continue
+        name = new_id() if TrialRow.objects.filter(id=trial.id).exists() else trial.id
         key = new_id() if TrialRow.objects.filter(key=trial.key).exists() else trial.key
         made[trial.id] = TrialRow.objects.create(
             id=name,

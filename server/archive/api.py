@@ -2,32 +2,78 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse
-from ninja import File, Router, Schema, UploadedFile
+from threading import Lock
+from typing import Literal
 
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Form, Router, Schema, UploadedFile
+
+from oakspin.kinds.kinds import KINDS
 from server.archive import actions
+from server.archive.merging import State
 from server.downloads import download
-from server.errors import Problem
+from server.errors import ANY, BODY
 
 router = Router(tags=["archive"])
 
+Mode = Literal["merge", "replace"]
+# One archive is read at a time: each may take its share of memory.
+_reading = Lock()
 
-class TakenIn(Schema):
-    """How much came in."""
 
-    demonstrations: int
+class ArrivalOut(Schema):
+    """One motor of an archive: how it stands to what is here, and how much it brings."""
+
+    id: str
+    title: str
+    kind_name: str
+    state: State
+    revisions: int
     trials: int
-    unread: int
+    unread: bool
+
+    @staticmethod
+    def of(arrival: actions.Arrival) -> ArrivalOut:
+        """The wire form of an arrival."""
+        return ArrivalOut(
+            id=arrival.id,
+            title=arrival.title,
+            kind_name=KINDS[arrival.design.kind].name if arrival.design else "",
+            state=arrival.state,
+            revisions=len(arrival.difference.revisions),
+            trials=len(arrival.difference.trials),
+            unread=arrival.design is None,
+        )
 
 
-@router.get("", operation_id="export_everything", openapi_extra={"responses": {200: {"description": "A zip"}}})
+class ArchivePreview(Schema):
+    """What an archive would bring, and which motors it would put away if it replaced the shelf."""
+
+    motors: list[ArrivalOut]
+    put_away: list[str]
+
+
+@router.get(
+    "",
+    response=ANY,
+    operation_id="export_everything",
+    openapi_extra={"responses": {200: {"description": "A zip"}}},
+)
 def export_everything(request: HttpRequest) -> HttpResponse:
     """Everything as one zip."""
     return download(actions.everything(), "oak spin everything", "zip", "application/zip")
 
 
-@router.post("", response={200: TakenIn, 400: Problem, 422: Problem}, operation_id="import_everything")
-def import_everything(request: HttpRequest, file: File[UploadedFile]) -> TakenIn:
-    """Put everything of a zip on the shelf."""
-    counts = actions.take_in_everything(file.read())
-    return TakenIn(demonstrations=counts.demonstrations, trials=counts.trials, unread=counts.unread)
+@router.post("/preview", response={200: ArchivePreview, **BODY}, operation_id="preview_everything")
+def preview_everything(request: HttpRequest, file: File[UploadedFile]) -> ArchivePreview:
+    """What a zip would bring; nothing is changed."""
+    with _reading:
+        arrivals, put_away = actions.preview(file.read())
+    return ArchivePreview(motors=[ArrivalOut.of(arrival) for arrival in arrivals], put_away=put_away)
+
+
+@router.post("", response={200: list[ArrivalOut], **BODY}, operation_id="import_everything")
+def import_everything(request: HttpRequest, file: File[UploadedFile], mode: Form[Mode] = "merge") -> list[ArrivalOut]:
+    """Put what a zip holds on the shelf: merged with what is there, or in its place."""
+    with _reading:
+        return [ArrivalOut.of(row) for row in actions.take_in_everything(file.read(), replace=mode == "replace")]

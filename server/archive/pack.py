@@ -3,10 +3,12 @@
 1  the first
 2  each revision says in which version of the design format it is; what cannot be read goes along as it is
 3  when a demonstration was changed last, and when a trial was struck out
+4  the manifest holds a checksum of every other file
 """
 
 from __future__ import annotations
 
+import hashlib
 import io
 import json
 import zipfile
@@ -15,7 +17,7 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 
 import numpy as np
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError
 
 from oakspin.design import Design, Document, design_of, to_text
 from oakspin.design.document import faults_of
@@ -25,12 +27,24 @@ from oakspin.measure import Trial, trial_table
 from server.downloads import slug
 
 FORMAT = "oakspin.archive"
-VERSION = 3
+VERSION = 4
 MOST_ENTRIES, MOST_BYTES, MOST_EACH = 6_000, 120_000_000, 24_000_000  # unpacked; years of a busy shelf take less
 MOST_TIMES = 200  # that an entry may be longer than it is packed: text of ours packs 5 to 30 times
 # Of one entry: what opens and what parts values in its text, which bounds the memory that reading it takes.
 MOST_OPENED, MOST_PARTED, MOST_DEPTH = 400_000, 2_000_000, 40
+CUT = "The archive was changed or damaged on its way: save everything anew where it came from."
 HINT = "Choose a zip that Oak Spin wrote."
+
+
+def _reckonable(moment: datetime) -> datetime:
+    if not 1980 < moment.year < 9000:
+        raise ValueError("a time from 1981 to 8999")
+    return moment
+
+
+Moment = Annotated[AwareDatetime, AfterValidator(_reckonable)]
+Number = Annotated[int, Field(ge=1, le=2**31 - 1)]
+Steps = Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=60)]
 
 
 class _Kept(BaseModel):
@@ -40,13 +54,13 @@ class _Kept(BaseModel):
 class KeptRevision(_Kept):
     """One state; ``parent`` is the number of the one it was made from, ``format_version`` that of its design."""
 
-    number: Annotated[int, Field(ge=1)]
-    parent: int | None
+    number: Number
+    parent: Number | None
     title: Title
     design: Any
-    format_version: Annotated[int, Field(ge=1)] = 1
+    format_version: Annotated[int, Field(ge=1, le=30_000)] = 1
     change: Annotated[str, Field(max_length=200)]
-    made_at: datetime
+    made_at: Moment
 
 
 class KeptTrial(_Kept):
@@ -54,10 +68,10 @@ class KeptTrial(_Kept):
 
     id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
     key: Annotated[str, Field(max_length=40)]
-    revision: int
+    revision: Number
     corrects: str | None
-    made_at: datetime
-    struck_at: datetime | None = None
+    made_at: Moment
+    struck_at: Moment | None = None
     trial: dict[str, Any]
 
 
@@ -65,12 +79,12 @@ class KeptDemonstration(_Kept):
     """One demonstration, whole."""
 
     id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
-    version: Annotated[int, Field(ge=1)]
-    head: int
-    created_at: datetime
-    changed_at: datetime | None = None
-    deleted_at: datetime | None
-    ticks: list[str]
+    version: Number
+    head: Number
+    created_at: Moment
+    changed_at: Moment | None = None
+    deleted_at: Moment | None
+    ticks: Steps
     revisions: Annotated[list[KeptRevision], Field(min_length=1)]
     trials: list[KeptTrial]
 
@@ -81,26 +95,33 @@ class Manifest(_Kept):
     format: Literal["oakspin.archive"] = "oakspin.archive"
     version: Annotated[int, Field(ge=1, le=VERSION)] = VERSION
     demonstrations: Annotated[list[Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]], Field(max_length=2_000)]
+    checksums: dict[str, str] = {}  # SHA-256 of every other file, by its name
 
 
 def pack(demonstrations: list[KeptDemonstration]) -> bytes:
     """The zip. ``files/`` holds the present designs and trials once more, for other programs."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
-        manifest = Manifest(demonstrations=[demonstration.id for demonstration in demonstrations])
-        archive.writestr("manifest.json", _text(manifest))
+        sums: dict[str, str] = {}
+
+        def write(name: str, text: str) -> None:
+            archive.writestr(name, text)
+            sums[name] = checksum(text.encode())
+
         for demonstration in demonstrations:
-            archive.writestr(f"demonstrations/{demonstration.id}.json", _text(demonstration))
+            write(f"demonstrations/{demonstration.id}.json", _text(demonstration))
             shown = next(revision for revision in demonstration.revisions if revision.number == demonstration.head)
             name = f"files/{slug(shown.title)}-{demonstration.id}"
             design = readable(shown)
             if design:
-                archive.writestr(f"{name}.oak.json", to_text(Document(title=shown.title, design=design)))
+                write(f"{name}.oak.json", to_text(Document(title=shown.title, design=design)))
             corrected = {trial.corrects for trial in demonstration.trials}
             holding = [
                 Trial.model_validate(t.trial) for t in demonstration.trials if t.id not in corrected and not t.struck_at
             ]
-            archive.writestr(f"{name}-trials.csv", trial_table(holding))
+            write(f"{name}-trials.csv", trial_table(holding))
+        manifest = Manifest(demonstrations=[demonstration.id for demonstration in demonstrations], checksums=sums)
+        archive.writestr("manifest.json", _text(manifest))
     return out.getvalue()
 
 
@@ -128,6 +149,7 @@ def unpack(content: bytes) -> list[KeptDemonstration]:
         with zipfile.ZipFile(io.BytesIO(content)) as archive:
             _within_limits(archive)
             manifest = Manifest.model_validate(_json(archive, "manifest.json"))
+            _unchanged(archive, manifest.checksums)
             return [_one(archive, f"demonstrations/{id_}.json") for id_ in manifest.demonstrations]
     except ValidationError:
         raise UnreadableDesign(
@@ -155,6 +177,21 @@ def _within_limits(archive: zipfile.ZipFile) -> None:
     faults = [Fault("/", value, limit, HINT) for broken, value, limit in limits if broken]
     if faults:
         raise UnreadableDesign(faults)
+
+
+def checksum(text: bytes) -> str:
+    """The checksum of a file, as the manifest tells it."""
+    return hashlib.sha256(text).hexdigest()
+
+
+def _unchanged(archive: zipfile.ZipFile, sums: dict[str, str]) -> None:
+    """Every file is as it was written; archives before version 4 do not tell. Raises ``UnreadableDesign``."""
+    there = {entry.filename for entry in archive.infolist()}
+    for name, told in sums.items():
+        if name not in there:
+            raise UnreadableDesign([Fault(f"/{name}", "nothing", "every file that the archive lists", CUT)])
+        if checksum(_text_of(archive, name)) != told:
+            raise UnreadableDesign([Fault(f"/{name}", "other content than was written", "the file as written", CUT)])
 
 
 def _text_of(archive: zipfile.ZipFile, name: str) -> bytes:
@@ -195,6 +232,8 @@ def _one(archive: zipfile.ZipFile, name: str) -> KeptDemonstration:
         faults = [Fault(f"/{name}{fault.field}", fault.value, fault.limit, fault.hint) for fault in faults_of(error)]
         raise UnreadableDesign(faults) from None
     numbers = {revision.number for revision in kept.revisions}
+    if len(numbers) < len(kept.revisions) or len({trial.id for trial in kept.trials}) < len(kept.trials):
+        raise UnreadableDesign([Fault(f"/{name}", "one number for two", "each revision and trial once", HINT)])
     wanted = {kept.head, *(trial.revision for trial in kept.trials), *(r.parent for r in kept.revisions if r.parent)}
     if not wanted <= numbers:
         missing = sorted(wanted - numbers)

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 import uuid
+from collections import Counter
+from dataclasses import dataclass
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Exists, OuterRef, Q, QuerySet
 from django.http import Http404
 from django.utils import timezone
 
+from oakspin.design import Design
 from oakspin.design.versions import VERSION, moved
 from oakspin.measure import Trial, read_trials, trial_table
 from oakspin.measure.trial import built
@@ -31,7 +34,20 @@ def trial_in(kept: models.Trial) -> Trial:
 
 def trials_of(id_: str) -> QuerySet[models.Trial]:
     """All trials of a demonstration, oldest first, corrected ones too. Raises ``Http404``."""
-    return find(id_).trials.select_related("revision").all()
+    newer = models.Trial.objects.filter(corrects=OuterRef("pk"))
+    return find(id_).trials.select_related("revision").annotate(was_corrected=Exists(newer))
+
+
+def page_of(id_: str, limit: int, before: str | None) -> list[models.Trial]:
+    """The latest trials, oldest first, or the latest of those that stand before one. Raises ``Http404``."""
+    trials = trials_of(id_)
+    if before is not None:
+        first = trials.filter(id=before).first()
+        if first is None:
+            raise Http404(before)
+        earlier = Q(made_at__lt=first.made_at) | Q(made_at=first.made_at, id__lt=first.id)
+        trials = trials.filter(earlier)
+    return list(trials.order_by("-made_at", "-id")[:limit])[::-1]
 
 
 @transaction.atomic
@@ -96,20 +112,54 @@ def strike(id_: str, trial: str, out: bool) -> models.Trial:
     return kept
 
 
-@transaction.atomic
-def take_in_table(id_: str, text: str) -> list[models.Trial]:
-    """Keep every trial of a CSV table, or none; those that are here already are given as they are kept.
+@dataclass(frozen=True)
+class Taken:
+    """How many trials of a table came in, and how many were here already."""
+
+    came: int
+    here_already: int
+
+
+def take_in_table(id_: str, text: str) -> Taken:
+    """Keep every trial of a CSV table that is not here already, or none.
 
     Raises ``UnreadableDesign`` and as :func:`log`.
     """
-    here: dict[str, list[models.Trial]] = {}
-    for kept in trials_of(id_):
-        here.setdefault(_written(trial_in(kept)), []).append(kept)
-    taken = []
-    for trial in read_trials(text):
-        alike = here.get(_written(trial), [])
-        taken.append(alike.pop(0) if alike else log(id_, uuid.uuid4().hex, trial))
-    return taken
+    trials = read_trials(text)  # before anybody has to wait for the database
+    with transaction.atomic():
+        demonstration = find_to_write(id_)
+        here = Counter(_written(trial_in(kept)) for kept in trials_of(id_))
+        fresh = []
+        for trial in trials:
+            written = _written(trial)
+            if here[written] > 0:
+                here[written] -= 1
+            else:
+                fresh.append(trial)
+        made_on = head_of(demonstration)
+        _can_be_built(design_in(made_on), fresh)
+        rows = [
+            models.Trial(
+                key=uuid.uuid4().hex,
+                demonstration=demonstration,
+                revision=made_on,
+                content=trial.model_dump(mode="json"),
+                made_at=timezone.now(),
+            )
+            for trial in fresh
+        ]
+        models.Trial.objects.bulk_create(rows, batch_size=500)
+    return Taken(len(fresh), len(trials) - len(fresh))
+
+
+def _can_be_built(design: Design, trials: list[Trial]) -> None:
+    """Raises ``UnfitPatch`` where a value that was noted as built cannot be."""
+    seen = set[str]()
+    for trial in trials:
+        noted = repr(trial.as_built)
+        if noted not in seen:
+            seen.add(noted)
+            built(design, trial)
 
 
 def _written(trial: Trial) -> str:

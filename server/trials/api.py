@@ -2,24 +2,31 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Query, Router
 
 from server.downloads import download
 from server.errors import ANY, BODY, KeyProblem, Problem
 from server.shelf.actions import find, head_of
 from server.trials import actions
-from server.trials.schemas import TableBody, TrialBody, TrialOut
+from server.trials.schemas import TableBody, TakenOut, TrialBody, TrialOut
 
 router = Router(tags=["trials"])
 
+PAGE = 100  # trials on a page: even where no two are of one design, it is there soon
+Limit = Annotated[int, Query(ge=1, le=PAGE)]
+Before = Annotated[str | None, Query(max_length=12)]
 REFUSED = {404: Problem, 410: Problem, **BODY}
 
 
-@router.get("/{id}/trials", response={200: list[TrialOut], 404: Problem, **ANY}, operation_id="list_trials")
-def list_trials(request: HttpRequest, id: str) -> list[TrialOut]:
-    """Every trial of a demonstration, oldest first."""
-    return [TrialOut.of(kept) for kept in actions.trials_of(id)]
+@router.get(
+    "/{id}/trials", response={200: list[TrialOut], 404: Problem, 422: Problem, **ANY}, operation_id="list_trials"
+)
+def list_trials(request: HttpRequest, id: str, limit: Limit = PAGE, before: Before = None) -> list[TrialOut]:
+    """The latest trials of a demonstration, oldest first; with ``before`` those that stand before that one."""
+    return [TrialOut.of(kept) for kept in actions.page_of(id, limit, before)]
 
 
 @router.post("/{id}/trials", response={200: TrialOut, 409: KeyProblem, **REFUSED}, operation_id="log_trial")
@@ -40,10 +47,11 @@ def put_trial_back(request: HttpRequest, id: str, trial: str) -> TrialOut:
     return TrialOut.of(actions.strike(id, trial, out=False))
 
 
-@router.post("/{id}/trials/table", response={200: list[TrialOut], **REFUSED}, operation_id="import_trials")
-def import_trials(request: HttpRequest, id: str, body: TableBody) -> list[TrialOut]:
-    """Keep every trial of a CSV table, or none of them."""
-    return [TrialOut.of(kept) for kept in actions.take_in_table(id, body.text)]
+@router.post("/{id}/trials/table", response={200: TakenOut, **REFUSED}, operation_id="import_trials")
+def import_trials(request: HttpRequest, id: str, body: TableBody) -> TakenOut:
+    """Keep every trial of a CSV table that is not here already, or none of them."""
+    taken = actions.take_in_table(id, body.text)
+    return TakenOut(came=taken.came, here_already=taken.here_already)
 
 
 @router.get(

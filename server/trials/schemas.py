@@ -36,6 +36,13 @@ class TableBody(_Body):
     text: Annotated[str, Field(max_length=1_000_000)]
 
 
+class TakenOut(Schema):
+    """How many trials of a table came in, and how many were here already."""
+
+    came: int
+    here_already: int
+
+
 class TrialOut(Schema):
     """A trial as it is kept, with its figures against the prediction for the motor as built."""
 
@@ -58,7 +65,7 @@ class TrialOut(Schema):
             trial=trial,
             revision=kept.revision.number,
             corrects=kept.corrects_id,
-            corrected=kept.corrections.exists(),
+            corrected=kept.was_corrected if hasattr(kept, "was_corrected") else kept.corrections.exists(),
             struck=kept.struck_at is not None,
             comparisons=list(_compared(kept.revision_id, kept.id)),
         )

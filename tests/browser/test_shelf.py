@@ -32,10 +32,69 @@ def test_duplicate_rename_delete_and_put_back(page: Page, at: At, motor: Callabl
     expect(entry.get_by_role("heading", name="Harbor light")).to_be_visible()
     entry.get_by_role("button", name="Duplicate").click()
     expect(page.get_by_role("heading", name="Harbor light (2)")).to_be_visible()
+    place = entry.bounding_box()
+    entry.get_by_role("button", name="Delete").press("Enter")
+    expect(entry).to_have_count(0)
+    put_back = page.get_by_role("button", name="Put Harbor light back")
+    expect(put_back).to_be_focused()  # where the eye is, under the hand
+    holder = page.get_by_role("listitem").filter(has=put_back).bounding_box()
+    assert place
+    assert holder
+    assert abs(holder["x"] - place["x"]) + abs(holder["y"] - place["y"]) < 4
+    put_back.press("Enter")
+    expect(entry.get_by_role("link", name="Harbor light", exact=True)).to_be_focused()
+
+
+def test_what_was_deleted_any_time_ago_is_put_back_from_the_list(page: Page, at: At, motor: Callable[[], str]) -> None:
+    id_ = motor()
+    page.request.get(at("/"))
+    page.goto(at("/"))
+    entry = page.get_by_role("listitem").filter(has=page.locator(f'h2 a[href="/motor/{id_}"]'))
+    title = entry.get_by_role("heading").inner_text()
     entry.get_by_role("button", name="Delete").click()
     expect(entry).to_have_count(0)
-    page.get_by_role("button", name="Put it back").click()
-    expect(entry.get_by_role("heading", name="Harbor light")).to_be_visible()
+    page.reload()
+    page.get_by_role("button", name="Put away").click()
+    sheet = page.get_by_role("dialog", name="Put away")
+    sheet.get_by_role("button", name=f"Put {title} back").first.click()
+    sheet.get_by_role("button", name="Close").click()
+    expect(entry).to_be_visible()
+
+
+def test_a_backup_shows_what_it_would_bring_before_any_of_it_comes(
+    page: Page, at: At, motor: Callable[[], str], tmp_path: Path
+) -> None:
+    id_ = motor()
+    page.goto(at("/"))
+    with page.expect_download() as caught:
+        page.get_by_role("link", name="Back up the shelf").click()
+    file = tmp_path / caught.value.suggested_filename
+    caught.value.save_as(file)
+    page.get_by_role("heading", name="Lantern").first.wait_for()
+    count = page.locator("h2 a").count()
+    entry = page.get_by_role("listitem").filter(has=page.locator(f'h2 a[href="/motor/{id_}"]'))
+    entry.get_by_role("button", name="Duplicate").click()
+    expect(page.locator("h2 a")).to_have_count(count + 1)
+
+    def chosen() -> None:
+        with page.expect_file_chooser() as chooser:
+            page.get_by_role("button", name="Open a backup").click()
+        chooser.value.set_files(file)
+
+    chosen()
+    sheet = page.get_by_role("dialog")
+    expect(sheet.get_by_text("Everything in this backup is on your shelf already.")).to_be_visible()
+    expect(sheet.get_by_role("button", name="Add to my shelf")).to_be_disabled()
+    sheet.get_by_text("Put it in place of my shelf.").click()
+    sheet.get_by_role("button", name="Replace my shelf").click()
+    expect(page.locator("h2 a")).to_have_count(count)
+    expect(page.get_by_text("brought something new")).to_be_visible()
+    half = tmp_path / "half.zip"
+    half.write_bytes(file.read_bytes()[:2000])
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="Open a backup").click()
+    chooser.value.set_files(half)
+    expect(page.get_by_role("alert")).to_contain_text("Choose a zip that Oak Spin wrote")
 
 
 def test_a_file_goes_out_and_comes_in_the_same(page: Page, at: At, motor: Callable[[str], str], tmp_path: Path) -> None:

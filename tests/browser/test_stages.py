@@ -63,7 +63,7 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
 
     page.get_by_role("link", name="Shelf", exact=True).click()
     with page.expect_download() as caught:
-        page.get_by_role("link", name="Save everything").click()
+        page.get_by_role("link", name="Back up the shelf").click()
     archive = tmp_path / "everything.zip"
     caught.value.save_as(archive)
     empty = LiveServer(tmp_path / "other")
@@ -74,9 +74,10 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
             connection.close()
         page.goto(f"http://127.0.0.1:{empty.port}/")
         with page.expect_file_chooser() as chooser:
-            page.get_by_role("button", name="Take in everything").click()
+            page.get_by_role("button", name="Open a backup").click()
         chooser.value.set_files(archive)
-        expect(page.get_by_text(re.compile(r"\d+ motors and \d+ trials came in"))).to_be_visible()
+        page.get_by_role("button", name="Add to my shelf").click()
+        expect(page.get_by_text(re.compile(r"\d+ of \d+ motors of .* brought something new"))).to_be_visible()
         page.goto(f"http://127.0.0.1:{empty.port}/motor/{id_}/run")
         expect(page.locator("[data-comparison=speed]")).to_contain_text("960 turns/min")
         page.goto(f"http://127.0.0.1:{empty.port}/motor/{id_}/make")

@@ -6,6 +6,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
+import { ProblemError } from "./api/client";
 import { MotorPage } from "./shell/MotorPage";
 import { Announcer } from "./shell/Announcer";
 import { Shelf } from "./shelf/Shelf";
@@ -13,7 +14,16 @@ import { PrintPage } from "./print/PrintPage";
 import { GlobalStyle } from "./theme/GlobalStyle";
 import { RoomProvider } from "./theme/RoomProvider";
 
-const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      refetchOnWindowFocus: false,
+      // A server that is busy is asked again a few times; any other trouble once.
+      retry: (failures, error) => failures < (error instanceof ProblemError && error.status === 503 ? 4 : 1),
+      retryDelay: 1500,
+    },
+  },
+});
 const router = createBrowserRouter([
   { path: "/", element: <Shelf /> },
   { path: "/motor/:id/print/:what", element: <PrintPage /> },

@@ -20,6 +20,7 @@ from oakspin.design.wire import ByDiameter, ByGauge
 from oakspin.draws import Array
 from oakspin.errors import Fault, UnfitPatch
 
+HUGE = 1e300  # no size of anything; a whole number of a file may be longer than any that can be reckoned with
 DIGITS = 6  # decimals that a turned number keeps: a nanometer of a millimeter
 
 
@@ -128,7 +129,7 @@ class Number:
         UnfitPatch
             Where the value is no number, or outside the limits.
         """
-        if isinstance(value, bool) or not isinstance(value, (int, float)) or not np.isfinite(value):
+        if isinstance(value, bool) or not isinstance(value, (int, float)) or not -HUGE < value < HUGE:
             hint = f"Give a number in {self.unit}." if self.unit else "Give a number."
             raise UnfitPatch([Fault(self.pointer, repr(value)[:40], "a number", hint)])
         own: float | int = round(value) if self.whole else round(float(value), DIGITS)

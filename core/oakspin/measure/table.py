@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import json
+import re
 from collections.abc import Iterable
 from typing import Any
 
@@ -17,6 +18,7 @@ from oakspin.measure.trial import Readings, Trial
 READ = tuple(Readings.model_fields)
 COLUMNS = ("group", *READ, "seen", "as_built", "note")
 MOST_ROWS = 5000
+_FORMULA = re.compile(r"'*[=+\-@\t\r]")
 
 
 def trial_table(trials: Iterable[Trial]) -> str:
@@ -28,8 +30,17 @@ def trial_table(trials: Iterable[Trial]) -> str:
         read = trial.readings.model_dump()
         as_built = json.dumps([noted.model_dump() for noted in trial.as_built]) if trial.as_built else ""
         numbers = ["" if read[name] is None else read[name] for name in READ]
-        write([trial.group, *numbers, " ".join(trial.seen), as_built, trial.note])
+        write([defused(trial.group), *numbers, " ".join(trial.seen), as_built, defused(trial.note)])
     return out.getvalue()
+
+
+def defused(text: str) -> str:
+    """A text that no spreadsheet takes for a formula: an apostrophe stands before what would begin one."""
+    return f"'{text}" if _FORMULA.match(text) else text
+
+
+def _as_meant(text: str) -> str:
+    return text[1:] if text.startswith("'") and _FORMULA.match(text[1:]) else text
 
 
 def read_trials(text: str) -> list[Trial]:
@@ -74,9 +85,9 @@ def read_trials(text: str) -> list[Trial]:
 def _plain(cells: dict[str, str]) -> dict[str, Any]:
     readings = {name: float(cells[name].strip()) for name in READ if cells.get(name, "").strip()}
     return {
-        "group": cells.get("group", "").strip(),
+        "group": _as_meant(cells.get("group", "").strip()),
         "readings": readings,
         "seen": cells.get("seen", "").split(),
         "as_built": json.loads(cells["as_built"]) if cells.get("as_built", "").strip() else [],
-        "note": cells.get("note", ""),
+        "note": _as_meant(cells.get("note", "")),
     }

@@ -42,6 +42,8 @@ export type Look = Schemas["Look"];
 export type Turn = Schemas["Turn"];
 export type Shelf = Schemas["ShelfOut"];
 export type Unread = Schemas["UnreadOut"];
+export type Arrival = Schemas["ArrivalOut"];
+export type ArchivePreview = Schemas["ArchivePreview"];
 
 export const client = createClient<paths>({ baseUrl: globalThis.location.origin });
 
@@ -105,7 +107,8 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
   let answer: Answer<T>;
   try {
     answer = await call;
-  } catch {
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw unreachable();
   }
   if (answer.response.ok) return answer.data as T;

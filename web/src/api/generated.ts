@@ -285,7 +285,7 @@ export interface paths {
         };
         /**
          * List Trials
-         * @description Every trial of a demonstration, oldest first.
+         * @description The latest trials of a demonstration, oldest first; with ``before`` those that stand before that one.
          */
         get: operations["list_trials"];
         put?: never;
@@ -351,7 +351,7 @@ export interface paths {
         put?: never;
         /**
          * Import Trials
-         * @description Keep every trial of a CSV table, or none of them.
+         * @description Keep every trial of a CSV table that is not here already, or none of them.
          */
         post: operations["import_trials"];
         delete?: never;
@@ -395,9 +395,29 @@ export interface paths {
         put?: never;
         /**
          * Import Everything
-         * @description Put everything of a zip on the shelf.
+         * @description Put what a zip holds on the shelf: merged with what is there, or in its place.
          */
         post: operations["import_everything"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/archive/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Everything
+         * @description What a zip would bring; nothing is changed.
+         */
+        post: operations["preview_everything"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3663,6 +3683,16 @@ export interface components {
             revision?: number | null;
         };
         /**
+         * TakenOut
+         * @description How many trials of a table came in, and how many were here already.
+         */
+        TakenOut: {
+            /** Came */
+            came: number;
+            /** Here Already */
+            here_already: number;
+        };
+        /**
          * TableBody
          * @description A CSV table of trials.
          */
@@ -3671,16 +3701,37 @@ export interface components {
             text: string;
         };
         /**
-         * TakenIn
-         * @description How much came in.
+         * ArrivalOut
+         * @description One motor of an archive: how it stands to what is here, and how much it brings.
          */
-        TakenIn: {
-            /** Demonstrations */
-            demonstrations: number;
+        ArrivalOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Kind Name */
+            kind_name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "new" | "same" | "more" | "apart";
+            /** Revisions */
+            revisions: number;
             /** Trials */
             trials: number;
             /** Unread */
-            unread: number;
+            unread: boolean;
+        };
+        /**
+         * ArchivePreview
+         * @description What an archive would bring, and which motors it would put away if it replaced the shelf.
+         */
+        ArchivePreview: {
+            /** Motors */
+            motors: components["schemas"]["ArrivalOut"][];
+            /** Put Away */
+            put_away: string[];
         };
         /**
          * KindOut
@@ -8836,7 +8887,10 @@ export interface operations {
     };
     list_trials: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                before?: string | null;
+            };
             header?: never;
             path: {
                 id: string;
@@ -8856,6 +8910,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9174,7 +9237,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialOut"][];
+                    "application/json": components["schemas"]["TakenOut"];
                 };
             };
             /** @description Bad Request */
@@ -9305,9 +9368,108 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     import_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Mode
+                     * @default merge
+                     * @enum {string}
+                     */
+                    mode?: "merge" | "replace";
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    preview_everything: {
         parameters: {
             query?: never;
             header?: never;
@@ -9332,7 +9494,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenIn"];
+                    "application/json": components["schemas"]["ArchivePreview"];
                 };
             };
             /** @description Bad Request */
@@ -9344,8 +9506,35 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,5 @@
 // openapi-fetch widens fixed pairs to lists: where an answer holds any, it is told to be of the generated type.
-import { queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import {
   answered,
   client,
@@ -36,11 +36,27 @@ export const demonstrationQuery = (id: string) =>
     gcTime: 0,
   });
 
+/** As many trials as the server gives at once. */
+const PAGE = 100;
+
+/** Trials, the latest page first; within a page the oldest first. */
 export const trialsQuery = (id: string) =>
-  queryOptions({
+  infiniteQueryOptions({
     queryKey: ["trials", id],
-    queryFn: () => answered(client.GET("/api/shelf/{id}/trials", { params: { path: { id } } })) as Promise<KeptTrial[]>,
+    queryFn: ({ pageParam: before }) =>
+      answered(
+        client.GET("/api/shelf/{id}/trials", { params: { path: { id }, query: before ? { before } : {} } }),
+      ) as Promise<KeptTrial[]>,
+    initialPageParam: "",
+    getNextPageParam: (page: KeptTrial[]) => (page.length === PAGE ? page[0]!.id : undefined),
   });
+
+export const putAwayQuery = queryOptions({
+  queryKey: ["put-away"],
+  queryFn: () => answered(client.GET("/api/shelf/put-away")),
+});
+
+// Heavy questions carry a signal: the server drops the work as soon as nobody looks at its answer any more.
 
 /** What depends on the design alone never goes stale. */
 const ofDesign = { staleTime: Infinity, gcTime: 60_000 };
@@ -60,14 +76,14 @@ export const turned = (design: Design, turns: Turn[]) =>
 export const adviceQuery = (design: Design) =>
   queryOptions({
     queryKey: ["advice", design],
-    queryFn: () => answered(client.POST("/api/advice", { body: design })),
+    queryFn: ({ signal }) => answered(client.POST("/api/advice", { body: design, signal })),
     ...ofDesign,
   });
 
 export const spinQuery = (design: Design) =>
   queryOptions({
     queryKey: ["spin", design],
-    queryFn: () => answered(client.POST("/api/spin", { body: design })),
+    queryFn: ({ signal }) => answered(client.POST("/api/spin", { body: design, signal })),
     ...ofDesign,
   });
 
@@ -88,7 +104,7 @@ export const tuningQuery = (design: Design) =>
 export const bestQuery = (design: Design) =>
   queryOptions({
     queryKey: ["best", design],
-    queryFn: () => answered(client.POST("/api/best", { body: design })),
+    queryFn: ({ signal }) => answered(client.POST("/api/best", { body: design, signal })),
     ...ofDesign,
   });
 
@@ -103,7 +119,8 @@ export interface MapRequest {
 export const mapQuery = (design: Design, request: MapRequest) =>
   queryOptions({
     queryKey: ["map", design, request],
-    queryFn: () => answered(client.POST("/api/map", { body: { design, ...request } })) as Promise<DesignMap>,
+    queryFn: ({ signal }) =>
+      answered(client.POST("/api/map", { body: { design, ...request }, signal })) as Promise<DesignMap>,
     ...ofDesign,
   });
 
@@ -131,7 +148,7 @@ export const explainQuery = (design: Design, rule: RuleName, carrier: Carrier) =
 export const cardsQuery = (design: Design) =>
   queryOptions({
     queryKey: ["cards", design],
-    queryFn: () => answered(client.POST("/api/cards", { body: design })),
+    queryFn: ({ signal }) => answered(client.POST("/api/cards", { body: design, signal })),
     ...ofDesign,
   });
 

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { told, type KeptTrial } from "../api/client";
 import { buildQuery, trialFormQuery, trialsQuery } from "../api/queries";
@@ -12,7 +12,7 @@ import { TrialList } from "./TrialList";
 /** Run: the first-run card with its countdown, a trial to log, and what was measured against the prediction. */
 export function Run({ working }: { working: Working }) {
   const { data, error } = useQuery({ ...buildQuery(working.design), retry: false });
-  const trials = useQuery(trialsQuery(working.kept.id));
+  const trials = useInfiniteQuery(trialsQuery(working.kept.id));
   const { data: form } = useQuery(trialFormQuery(working.design));
   const [correcting, setCorrecting] = useState<KeptTrial | null>(null);
   const trouble = error ?? trials.error;
@@ -33,7 +33,13 @@ export function Run({ working }: { working: Working }) {
           correcting={correcting}
           done={() => setCorrecting(null)}
         />
-        <TrialList id={working.kept.id} trials={trials.data} words={form?.seen ?? {}} correct={setCorrecting} />
+        <TrialList
+          id={working.kept.id}
+          trials={trials.data?.pages.flatMap((page) => [...page].reverse())}
+          more={trials.hasNextPage ? () => void trials.fetchNextPage() : undefined}
+          words={form?.seen ?? {}}
+          correct={setCorrecting}
+        />
       </section>
     </StageColumns>
   );

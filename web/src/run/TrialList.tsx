@@ -11,20 +11,25 @@ import { BandBar } from "./BandBar";
 
 interface Props {
   id: string;
+  /** Newest first. */
   trials: KeptTrial[] | undefined;
+  /** Fetches earlier ones, where there are any. */
+  more?: (() => void) | undefined;
   words: Record<string, string>;
   correct: (trial: KeptTrial) => void;
 }
 
 /** Every trial, newest first: what was seen, what was measured against what was predicted. */
-export function TrialList({ id, trials, words, correct }: Props) {
+export function TrialList({ id, trials, more, words, correct }: Props) {
   const queries = useQueryClient();
   const [trouble, setTrouble] = useState("");
+  const [said, setSaid] = useState("");
   const takeIn = async (files: FileList | null) => {
     try {
       for (const file of files ?? []) {
         const body = { text: await file.text() };
-        await answered(client.POST("/api/shelf/{id}/trials/table", { params: { path: { id } }, body }));
+        const taken = await answered(client.POST("/api/shelf/{id}/trials/table", { params: { path: { id } }, body }));
+        setSaid(takenWords(taken.came, taken.here_already));
       }
       setTrouble("");
     } catch (error) {
@@ -59,9 +64,10 @@ export function TrialList({ id, trials, words, correct }: Props) {
         </FileTrigger>
       </ToolRow>
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
+      {said && <p role="status">{said}</p>}
       {trials?.length === 0 && <Quiet>Trials will stand here, each measured against the prediction.</Quiet>}
       <List>
-        {[...(trials ?? [])].reverse().map((kept) => (
+        {trials?.map((kept) => (
           <li key={kept.id} data-corrected={kept.corrected || kept.struck || undefined}>
             <ToolRow>
               <b>{kept.trial.group}</b>
@@ -103,9 +109,15 @@ export function TrialList({ id, trials, words, correct }: Props) {
           </li>
         ))}
       </List>
+      {more && <PlainButton onPress={more}>Show earlier trials</PlainButton>}
     </section>
   );
 }
+
+const counted = (count: number) => `${count} ${count === 1 ? "trial" : "trials"}`;
+
+const takenWords = (came: number, here: number) =>
+  here === 0 ? `${counted(came)} added.` : `${counted(came)} added; ${counted(here)} were here already.`;
 
 const List = styled.ul`
   list-style: none;

@@ -1,22 +1,36 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { DropZone, FileTrigger, type FileDropItem } from "react-aria-components";
 import styled from "styled-components";
-import { shelfQuery } from "../api/queries";
+import type { Demonstration } from "../api/client";
+import { putAwayQuery, shelfQuery } from "../api/queries";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
+import { Backup } from "./Backup";
+import { GoneEntry } from "./GoneEntry";
 import { NewMotor } from "./NewMotor";
+import { PutAway } from "./PutAway";
 import { ShelfEntry } from "./ShelfEntry";
 import { UnreadEntry } from "./UnreadEntry";
-import { useShelf } from "./useShelf";
+import { useBackup } from "./useBackup";
+import { useShelf, type Gone } from "./useShelf";
+
+/** The motors, with those just put away still holding their places. */
+function placed(motors: Demonstration[], gone: Gone[]): (Demonstration | Gone)[] {
+  const shown: (Demonstration | Gone)[] = motors.filter(({ id }) => !gone.some((motor) => motor.id === id));
+  for (const motor of [...gone].sort((a, b) => a.place - b.place)) shown.splice(motor.place, 0, motor);
+  return shown;
+}
 
 /** All demonstrations, standing on their boards. */
 export function Shelf() {
   const { data, error } = useQuery(shelfQuery);
   const shelf = useShelf();
-  const [choosing, setChoosing] = useState(false);
-  const top = useRef<HTMLHeadingElement>(null);
+  const backup = useBackup();
+  const { data: putAway } = useQuery(putAwayQuery);
+  const [open, setOpen] = useState<"new" | "put away" | null>(null);
+  const close = () => setOpen(null);
   useEffect(() => {
     document.title = "Shelf · Oak Spin";
   }, []);
@@ -34,7 +48,7 @@ export function Shelf() {
         <main>
           <Head>
             <div>
-              <h1 ref={top}>Shelf</h1>
+              <h1>Shelf</h1>
               <Quiet>
                 {data
                   ? `${data.motors.length} ${data.motors.length === 1 ? "motor" : "motors"}, each with its verdict`
@@ -42,7 +56,7 @@ export function Shelf() {
               </Quiet>
             </div>
             <Actions>
-              <MainButton onPress={() => setChoosing(true)}>New motor</MainButton>
+              <MainButton onPress={() => setOpen("new")}>New motor</MainButton>
               <FileTrigger
                 acceptedFileTypes={[".json"]}
                 allowsMultiple
@@ -51,20 +65,18 @@ export function Shelf() {
                 <PlainButton>Import a file</PlainButton>
               </FileTrigger>
               <a href="/api/archive" download>
-                Save everything
+                Back up the shelf
               </a>
-              <FileTrigger acceptedFileTypes={[".zip"]} onSelect={(files) => void shelf.takeInEverything(files?.[0])}>
-                <PlainButton>Take in everything</PlainButton>
+              <FileTrigger acceptedFileTypes={[".zip"]} onSelect={(files) => void backup.open(files?.[0])}>
+                <PlainButton>Open a backup</PlainButton>
               </FileTrigger>
+              <PlainButton onPress={() => setOpen("put away")}>
+                Put away{putAway && putAway.length > 0 ? ` (${putAway.length})` : ""}
+              </PlainButton>
             </Actions>
           </Head>
           <Messages role="status">
-            {shelf.gone && (
-              <p>
-                {shelf.gone.title} is off the shelf. <PlainButton onPress={shelf.putBack}>Put it back</PlainButton>
-              </p>
-            )}
-            {shelf.said && <p>{shelf.said}</p>}
+            {backup.said && <p>{backup.said}</p>}
             {shelf.problems.map((line) => (
               <Trouble key={line}>{line}</Trouble>
             ))}
@@ -84,19 +96,24 @@ export function Shelf() {
             </Unreadable>
           )}
           <Board>
-            {data?.motors.map((demonstration) => (
-              <ShelfEntry key={demonstration.id} demonstration={demonstration} shelf={shelf} />
-            ))}
+            {placed(data?.motors ?? [], shelf.gone).map((entry, place) =>
+              "place" in entry ? (
+                <GoneEntry key={entry.id} title={entry.title} putBack={() => shelf.putBack(entry)} />
+              ) : (
+                <ShelfEntry key={entry.id} demonstration={entry} place={place} shelf={shelf} />
+              ),
+            )}
           </Board>
           <Foot>
             <Quiet>
-              Files dropped anywhere on this page are imported. A deleted motor can be put back until you leave the
-              page.
+              Files dropped anywhere on this page are imported. A deleted motor is put away, and can be put back.
             </Quiet>
           </Foot>
         </main>
       </Ground>
-      <NewMotor isOpen={choosing} close={() => setChoosing(false)} start={shelf.start} />
+      <NewMotor isOpen={open === "new"} close={close} start={shelf.start} />
+      <PutAway isOpen={open === "put away"} close={close} putBack={shelf.putBack} />
+      {backup.shown && <Backup key={backup.shown.name} file={backup.shown} close={backup.close} />}
     </Page>
   );
 }

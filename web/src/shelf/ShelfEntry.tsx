@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Input, TextField } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
@@ -10,12 +10,24 @@ import { Thumbnail } from "../drawing/Thumbnail";
 import { PlainButton, Quiet } from "../theme/parts";
 import type { ShelfActions } from "./useShelf";
 
+interface Props {
+  demonstration: Demonstration;
+  /** Its place among what is shown. */
+  place: number;
+  shelf: ShelfActions;
+}
+
 /** One demonstration on the shelf: drawn small, with its verdict and what can be done with it. */
-export function ShelfEntry({ demonstration, shelf }: { demonstration: Demonstration; shelf: ShelfActions }) {
+export function ShelfEntry({ demonstration, place, shelf }: Props) {
   const { data } = useQuery(lookQuery(demonstration.design));
   const [renaming, setRenaming] = useState(false);
   const weakest = data?.verdict.links.find((link) => link.id === data.verdict.weakest);
   const { title, id } = demonstration;
+  const named = useRef<HTMLAnchorElement>(null);
+  const isBack = shelf.returned === id;
+  useEffect(() => {
+    if (isBack) named.current?.focus();
+  }, [isBack]);
   return (
     <Entry>
       <Link to={`/motor/${id}`} tabIndex={-1} aria-hidden>
@@ -32,7 +44,9 @@ export function ShelfEntry({ demonstration, shelf }: { demonstration: Demonstrat
           />
         ) : (
           <h2>
-            <Link to={`/motor/${id}`}>{title}</Link>
+            <Link to={`/motor/${id}`} ref={named}>
+              {title}
+            </Link>
           </h2>
         )}
         <Quiet>{demonstration.kind_name}</Quiet>
@@ -52,7 +66,7 @@ export function ShelfEntry({ demonstration, shelf }: { demonstration: Demonstrat
           <a href={`/api/shelf/${id}/file`} download aria-label={`Export ${title}`}>
             Export
           </a>
-          <PlainButton aria-label={`Delete ${title}`} onPress={() => shelf.remove(demonstration)}>
+          <PlainButton aria-label={`Delete ${title}`} onPress={() => shelf.remove(demonstration, place)}>
             Delete
           </PlainButton>
         </Actions>

@@ -1,16 +1,23 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { answered, client, posted, ProblemError, type Demonstration } from "../api/client";
-import { shelfQuery } from "../api/queries";
+import { answered, client, ProblemError, type Demonstration } from "../api/client";
+import { putAwayQuery, shelfQuery } from "../api/queries";
+
+/** A motor that was just put away, and its place among what is shown. */
+export interface Gone {
+  id: string;
+  title: string;
+  place: number;
+}
 
 /** What can be done on the shelf. Trouble is told in words and changes nothing. */
 export function useShelf() {
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [gone, setGone] = useState<{ id: string; title: string } | null>(null);
+  const [gone, setGone] = useState<Gone[]>([]);
+  const [returned, setReturned] = useState("");
   const [problems, setProblems] = useState<string[]>([]);
-  const [said, setSaid] = useState("");
 
   const doing = async (work: () => Promise<unknown>) => {
     setProblems([]);
@@ -20,26 +27,14 @@ export function useShelf() {
       if (!(error instanceof ProblemError)) throw error;
       setProblems([error.line]);
     }
-    await queries.invalidateQueries({ queryKey: shelfQuery.queryKey });
+    await Promise.all([shelfQuery, putAwayQuery].map(({ queryKey }) => queries.invalidateQueries({ queryKey })));
   };
   const at = (motor: { id: string }) => ({ params: { path: { id: motor.id } } });
 
   return {
     gone,
+    returned,
     problems,
-    said,
-    takeInEverything: async (file: File | undefined) => {
-      if (!file) return;
-      const form = new FormData();
-      form.set("file", file);
-      await doing(async () => {
-        setSaid("");
-        const answer = await posted("/api/archive", form);
-        const counted = (await answer.json()) as { demonstrations: number; trials: number; unread: number };
-        const unread = counted.unread ? ` ${counted.unread} of them cannot be read here.` : "";
-        setSaid(`${counted.demonstrations} motors and ${counted.trials} trials came in from ${file.name}.${unread}`);
-      });
-    },
     start: (kind: string) =>
       void doing(async () => {
         const made = await answered(client.POST("/api/shelf", { body: { kind } }));
@@ -47,16 +42,17 @@ export function useShelf() {
       }),
     duplicate: (motor: Demonstration) =>
       void doing(() => answered(client.POST("/api/shelf/{id}/duplicate", at(motor)))),
-    remove: (motor: { id: string; title: string }) =>
+    remove: (motor: { id: string; title: string }, place = 0) =>
       void doing(async () => {
         await answered(client.DELETE("/api/shelf/{id}", at(motor)));
-        setGone(motor);
+        setReturned("");
+        setGone((before) => [...before, { id: motor.id, title: motor.title, place }]);
       }),
-    putBack: () =>
+    putBack: (motor: { id: string; title: string }) =>
       void doing(async () => {
-        if (!gone) return;
-        await answered(client.POST("/api/shelf/{id}/restore", at(gone)));
-        setGone(null);
+        await answered(client.POST("/api/shelf/{id}/restore", at(motor)));
+        setReturned(motor.id);
+        setGone((before) => before.filter(({ id }) => id !== motor.id));
       }),
     rename: (motor: Demonstration, title: string) =>
       void doing(() => {
