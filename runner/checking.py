@@ -7,7 +7,7 @@ from pathlib import Path
 
 from runner.environment import PYTHON, ROOT, WEB, Trouble, node_modules, process_environment, python_environment, say
 
-PYTHON_SOURCES = ["core", "server", "runner", "bench", "tests", "manage.py", "oak"]
+PYTHON_SOURCES = ["core", "server", "runner", "bench", "tests", "package", "start", "manage.py", "oak"]
 GENERATED = [ROOT / "docs/api/openapi.json", ROOT / "docs/design.schema.json", WEB / "src/api/generated.ts"]
 
 

@@ -7,7 +7,9 @@ import shutil
 import signal
 import socket
 import subprocess
+import threading
 import time
+import webbrowser
 
 from runner.environment import (
     PYTHON,
@@ -34,13 +36,30 @@ def start(words: list[str]) -> int:
     parser.add_argument("--port", type=int, default=DEFAULT_PORT, help=f"port on 127.0.0.1 (default {DEFAULT_PORT})")
     parser.add_argument("--fresh", action="store_true", help="put the sample world back, after asking")
     parser.add_argument("--yes", action="store_true", help="with --fresh: do not ask")
+    parser.add_argument("--open", action="store_true", help="open it in the browser; where it runs already, that one")
     options = parser.parse_args(words)
+    first = lock.address_in(data_folder())
+    if options.open and first:
+        say(f"Oak Spin is running already: {first}")
+        webbrowser.open(first)
+        return 0
     _port_is_free(options.port)
     python_environment("run")
     built_front_end()
     if options.fresh and not _put_aside(options.yes):
         return 1
+    if options.open:
+        threading.Thread(target=_open_when_ready, args=(options.port,), daemon=True).start()
     return subprocess.call([str(PYTHON), "-m", "server.serve", str(options.port)], cwd=ROOT, env=process_environment())
+
+
+def _open_when_ready(port: int) -> None:
+    for _ in range(600):
+        with socket.socket() as probe:
+            if probe.connect_ex(("127.0.0.1", port)) == 0:
+                webbrowser.open(f"http://127.0.0.1:{port}/")
+                return
+        time.sleep(0.1)
 
 
 def dev(words: list[str]) -> int:

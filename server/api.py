@@ -3,11 +3,12 @@
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import NinjaAPI
+from ninja import NinjaAPI, Schema
 from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
 from pydantic_core import to_json
 
+from oakspin.version import VERSION
 from server.archive.api import router as archive
 from server.errors import read_json, register
 from server.openapi import told_whole
@@ -48,4 +49,18 @@ api.add_router("/shelf", trials)
 api.add_router("/archive", archive)
 for stage in (choose, make, run, tune, teach):
     api.add_router("", stage.router)
+
+
+class AboutOut(Schema):
+    """Which Oak Spin this is."""
+
+    version: str
+
+
+@api.get("/about", response=AboutOut, operation_id="about")
+def about(request: HttpRequest) -> AboutOut:
+    """The program's version."""
+    return AboutOut(version=VERSION)
+
+
 register(api)

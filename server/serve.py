@@ -65,11 +65,11 @@ def _made_ready(data: Path, database: Path) -> str:
         _samples_for_a_newcomer()
         _copied_today(data)
     except copies.Damaged as error:
-        return DAMAGED.format(error=error)
+        return DAMAGED.format(error=error, restore=places.RESTORE)
     except (sqlite3.Error, DatabaseError) as error:
         cause = error.__cause__ if isinstance(error, DatabaseError) else error
         damaged = getattr(cause, "sqlite_errorcode", None) in (sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB)
-        return (DAMAGED if damaged else UNUSABLE).format(data=data, error=error)
+        return (DAMAGED if damaged else UNUSABLE).format(data=data, error=error, restore=places.RESTORE)
     return ""
 
 
@@ -82,7 +82,7 @@ def _serve(port: int, address: str, data: Path) -> int:
     try:
         server = server_on(get_wsgi_application(), port, THREADS, CONNECTIONS, IDLE_S, LARGEST_BODY)
     except OSError:
-        print(f"oak: port {port} is taken. Run: ./oak start --port {port + 1}", file=sys.stderr)
+        print(f"oak: port {port} is taken. Run: {places.START} --port {port + 1}", file=sys.stderr)
         return 1
     lane = open_lane()
     threading.Thread(target=_warm_up, args=(lane,), daemon=True).start()
@@ -105,7 +105,7 @@ UNUSABLE = (
 )
 INCOMPLETE = "a part of the installation is missing ({error}). Delete the folder .venv and start Oak Spin again."
 DAMAGED = (
-    "the database is damaged ({error}), and was not touched. Run  ./oak restore : it puts the last whole copy back "
+    "the database is damaged ({error}), and was not touched. Run  {restore} : it puts the last whole copy back "
     "and keeps the damaged one."
 )
 

@@ -15,7 +15,7 @@ from django.http.multipartparser import MultiPartParserError
 from ninja.errors import HttpError
 
 from server.jobs.lane import AskerGone, Broken, Busy
-from server.places import DATA
+from server.places import DATA, RESTORE
 
 log = logging.getLogger("oakspin")
 
@@ -41,7 +41,7 @@ CLOSED = Trouble(
     f"Give yourself the right to write in {DATA}, and save again.",
 )
 DAMAGED = Trouble(
-    507, "The database is damaged.", "Stop Oak Spin and run  ./oak restore : it puts the last whole copy back."
+    507, "The database is damaged.", f"Stop Oak Spin and run  {RESTORE} : it puts the last whole copy back."
 )
 TOO_BIG = Trouble(413, "This is more than one request may bring.", "Send less at a time.")
 UNREAD = Trouble(400, "This request cannot be read.", "Send it again whole, as docs/api/openapi.json describes it.")

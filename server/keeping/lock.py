@@ -32,12 +32,28 @@ def held(folder: Path, address: str) -> Iterator[None]:
         yield
 
 
-def _told(folder: Path) -> str:
+def address_in(folder: Path) -> str:
+    """Where the server runs that holds a folder; nothing where none does."""
+    try:
+        with held(folder, ""):
+            return ""
+    except InUse:
+        return str(_first(folder).get("address", ""))
+    except OSError:
+        return ""
+
+
+def _first(folder: Path) -> dict[str, object]:
     try:
         first = json.loads((folder / NAME).read_text(encoding="utf-8"))
-        where = f"{first['address']} (process {first['process']})"
-    except (OSError, ValueError, KeyError, TypeError):
-        where = "another process"
+    except (OSError, ValueError):
+        return {}
+    return first if isinstance(first, dict) else {}
+
+
+def _told(folder: Path) -> str:
+    first = _first(folder)
+    where = f"{first['address']} (process {first.get('process')})" if "address" in first else "another process"
     return (
         f"the data in {folder} are in use by {where}. Use that one, stop it first, "
         "or set OAKSPIN_DATA to another folder."

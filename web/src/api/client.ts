@@ -116,12 +116,7 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
 }
 
 const unreachable = () =>
-  new ProblemError(
-    0,
-    "Oak Spin's server does not answer.",
-    [],
-    "Start it again with ./oak start; nothing on this page is lost.",
-  );
+  new ProblemError(0, "Oak Spin's server does not answer.", [], "Start Oak Spin again; nothing on this page is lost.");
 
 function problemOf(status: number, error: unknown): ProblemError {
   const body = (error ?? {}) as { title?: string; faults?: Fault[]; hint?: string; version?: number };

@@ -21,6 +21,12 @@ export const shelfQuery = queryOptions({
   queryFn: () => answered(client.GET("/api/shelf")),
 });
 
+export const aboutQuery = queryOptions({
+  queryKey: ["about"],
+  queryFn: () => answered(client.GET("/api/about")),
+  staleTime: Infinity,
+});
+
 export const kindsQuery = queryOptions({
   queryKey: ["kinds"],
   queryFn: () => answered(client.GET("/api/kinds")),

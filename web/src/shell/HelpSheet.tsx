@@ -1,12 +1,15 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Checkbox, Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import styled from "styled-components";
-import { MainButton } from "../theme/parts";
+import { aboutQuery } from "../api/queries";
+import { MainButton, Quiet } from "../theme/parts";
 import { Sheet, Veil } from "../theme/sheet";
 import { lettersOn, setLetters, SHORTCUTS } from "./shortcuts";
 
 /** Keys, how to read the chain, and the cautions that always hold. */
 export function HelpSheet({ isOpen, close }: { isOpen: boolean; close: () => void }) {
+  const { data: about } = useQuery({ ...aboutQuery, enabled: isOpen });
   const [letters, set] = useState(lettersOn);
   return (
     <ModalOverlay isOpen={isOpen} onOpenChange={(open) => !open && close()} isDismissable>
@@ -41,7 +44,10 @@ export function HelpSheet({ isOpen, close }: { isOpen: boolean; close: () => voi
               strong magnets injure when swallowed: count them out and in; keep them from pacemakers, implants and
               cards. No lithium-ion cells; never strike, drill or solder a cell. Your school's own rules come first.
             </Caution>
-            <MainButton onPress={close}>Close</MainButton>
+            <Foot>
+              <MainButton onPress={close}>Close</MainButton>
+              {about && <Quiet>Oak Spin {about.version}</Quiet>}
+            </Foot>
           </Sheet>
         </Modal>
       </Veil>
@@ -49,6 +55,11 @@ export function HelpSheet({ isOpen, close }: { isOpen: boolean; close: () => voi
   );
 }
 
+const Foot = styled.div`
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+`;
 const Keys = styled.dl`
   margin: 12px 0;
   font-size: 0.95rem;

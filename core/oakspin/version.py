@@ -1,0 +1,3 @@
+"""Which Oak Spin this is."""
+
+VERSION = "0.2.0"

@@ -1,0 +1,1 @@
+"""Oak Spin as an installed program: everything it needs lies in ``app``, beside this file."""
