@@ -1,4 +1,4 @@
-"""./oak test, ./oak bench, ./oak mutate, ./oak pictures, ./oak evaluate and ./oak sentences."""
+"""./oak test, ./oak attack, ./oak bench, ./oak mutate, ./oak pictures, ./oak evaluate and ./oak sentences."""
 
 from __future__ import annotations
 
@@ -38,10 +38,31 @@ def test(words: list[str]) -> int:
     if part in (None, "web"):
         node_modules()
         status = subprocess.call(["npm", "run", "--silent", "test"], cwd=WEB)
-    if part != "web":
-        folders = [f"tests/{part}"] if part else ["tests/core", "tests/server", "tests/browser"]
-        status = _python("-m", "pytest", *folders, *extra) or status
+    for folder in [name for name in PARTS if name != "web" and part in (None, name)]:
+        status = _python("-m", "pytest", f"tests/{folder}", *IN_PARALLEL.get(folder, ()), *extra) or status
     return status
+
+
+# A browser and its server take what cores there are by themselves.
+CORES = str(max(1, min(os.cpu_count() or 1, 4)))
+IN_PARALLEL = {"core": ("-n", CORES, "--dist", "worksteal"), "server": ("-n", CORES, "--dist", "loadfile")}
+
+# How much of each is done in an attack, which takes about half an hour; ./oak test does a little of each.
+ATTACK = {
+    "OAK_ATTACK_SYSTEMATIC": "5000",
+    "OAK_ATTACK_RANDOM": "150",
+    "OAK_ATTACK_WORKFLOWS": "300",
+    "OAK_ATTACK_KILLS": "100",
+}
+
+
+def attack(words: list[str]) -> int:
+    """Attack a server for long: requests of every sort, hostile files, kills at random moments."""
+    python_environment("test")
+    built_front_end()
+    os.environ.update(ATTACK)
+    files = [f"tests/server/test_{name}.py" for name in ("contract", "crash", "hostile", "jobs")]
+    return _python("-m", "pytest", *files, "-n", CORES, "--dist", "loadfile", *words)
 
 
 def bench(words: list[str]) -> int:
