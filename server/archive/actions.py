@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from typing import Any, TypeVar
+from functools import partial
+from typing import IO, Any, TypeVar
 
 from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from oakspin.design import Design
 from server.archive.merging import Difference, State, beside, difference
 from server.archive.pack import KeptDemonstration, KeptRevision, KeptTrial, pack, readable, unpack
 from server.shelf.actions import MOST_TICKS, head_of
@@ -22,11 +23,11 @@ Row = TypeVar("Row")
 
 @dataclass(frozen=True)
 class Arrival:
-    """One motor of an archive and what it brings; without a design where this program cannot read it."""
+    """One motor of an archive and what it brings; without a kind where this program cannot read it."""
 
     id: str
     title: str
-    design: Design | None
+    kind: str | None
     difference: Difference
 
     @property
@@ -36,9 +37,10 @@ class Arrival:
 
 
 @transaction.atomic
-def everything() -> bytes:
-    """All demonstrations, deleted ones too, with every revision and trial, as one zip."""
-    return pack([_kept(row) for row in Demonstration.objects.select_related("head")])
+def everything(out: IO[bytes]) -> None:
+    """Write all demonstrations, deleted ones too, with every revision and trial, as one zip."""
+    rows = Demonstration.objects.select_related("head").iterator(chunk_size=20)
+    pack((_kept(row) for row in rows), out)
 
 
 def _kept(motor: Demonstration) -> KeptDemonstration:
@@ -79,16 +81,16 @@ def _kept(motor: Demonstration) -> KeptDemonstration:
     )
 
 
-def preview(content: bytes) -> tuple[list[Arrival], list[str]]:
+def preview(file: IO[bytes]) -> tuple[list[Arrival], list[str]]:
     """What a zip would bring, and the titles that it would put away in place of the shelf; nothing is changed.
 
     Raises ``UnreadableDesign``.
     """
-    arrivals = [_arrival(motor)[0] for motor in unpack(content)]
+    arrivals = list(map(_seen, unpack(file)))  # by map, no motor stays in memory while the next is read
     return arrivals, [str(motor) for motor in _others(arrivals).select_related("head")]
 
 
-def take_in_everything(content: bytes, replace: bool = False) -> list[Arrival]:
+def take_in_everything(file: IO[bytes], replace: bool = False) -> list[Arrival]:
     """Put what a zip holds on the shelf; returns what came. Twice in changes nothing.
 
     Merged, what is on the shelf stays as it is shown; states and trials that it lacks are added to it, and what was
@@ -100,22 +102,28 @@ def take_in_everything(content: bytes, replace: bool = False) -> list[Arrival]:
     UnreadableDesign
         The zip cannot be taken; then nothing is.
     """
-    kept = unpack(content)  # before anybody has to wait for the database
+    deque(unpack(file), maxlen=0)  # every fault is found before anybody has to wait for the database
     with transaction.atomic():
-        arrivals = []
-        for motor in kept:
-            arrival, taken = _arrival(motor)
-            arrivals.append(arrival)
-            if arrival.state in ("new", "apart"):
-                _put_on_shelf(taken)
-            elif arrival.state == "more":
-                _add_to(taken, arrival)
-            if replace:
-                _show_as_in(taken)
+        arrivals = list(map(partial(_taken_in, replace=replace), unpack(file)))
         if replace:
             # What is put away can be put back.
             _others(arrivals).update(deleted_at=timezone.now())
     return arrivals
+
+
+def _seen(motor: KeptDemonstration) -> Arrival:
+    return _arrival(motor)[0]
+
+
+def _taken_in(motor: KeptDemonstration, replace: bool) -> Arrival:
+    arrival, taken = _arrival(motor)
+    if arrival.state in ("new", "apart"):
+        _put_on_shelf(taken)
+    elif arrival.state == "more":
+        _add_to(taken, arrival)
+    if replace:
+        _show_as_in(taken)
+    return arrival
 
 
 def _others(arrivals: list[Arrival]) -> QuerySet[Demonstration]:
@@ -131,7 +139,8 @@ def _arrival(motor: KeptDemonstration) -> tuple[Arrival, KeptDemonstration]:
         known = _here(motor.id)
         found = Difference("same") if known else found
     head = next(row for row in motor.revisions if row.number == motor.head)
-    return Arrival(motor.id, head.title, readable(head), found), motor
+    design = readable(head)
+    return Arrival(motor.id, head.title, design.kind if design else None, found), motor
 
 
 def _here(id_: str) -> KeptDemonstration | None:

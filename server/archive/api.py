@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from tempfile import SpooledTemporaryFile
 from threading import Lock
 from typing import Literal
 
@@ -16,6 +17,7 @@ from server.errors import ANY, BODY
 
 router = Router(tags=["archive"])
 
+IN_MEMORY = 5_000_000
 Mode = Literal["merge", "replace"]
 # One archive is read at a time: each may take its share of memory.
 _reading = Lock()
@@ -38,11 +40,11 @@ class ArrivalOut(Schema):
         return ArrivalOut(
             id=arrival.id,
             title=arrival.title,
-            kind_name=KINDS[arrival.design.kind].name if arrival.design else "",
+            kind_name=KINDS[arrival.kind].name if arrival.kind else "",
             state=arrival.state,
             revisions=len(arrival.difference.revisions),
             trials=len(arrival.difference.trials),
-            unread=arrival.design is None,
+            unread=arrival.kind is None,
         )
 
 
@@ -61,14 +63,17 @@ class ArchivePreview(Schema):
 )
 def export_everything(request: HttpRequest) -> HttpResponse:
     """Everything as one zip."""
-    return download(actions.everything(), "oak spin everything", "zip", "application/zip")
+    with SpooledTemporaryFile(max_size=IN_MEMORY) as out:
+        actions.everything(out)
+        out.seek(0)
+        return download(out.read(), "oak spin everything", "zip", "application/zip")
 
 
 @router.post("/preview", response={200: ArchivePreview, **BODY}, operation_id="preview_everything")
 def preview_everything(request: HttpRequest, file: File[UploadedFile]) -> ArchivePreview:
     """What a zip would bring; nothing is changed."""
     with _reading:
-        arrivals, put_away = actions.preview(file.read())
+        arrivals, put_away = actions.preview(file)
     return ArchivePreview(motors=[ArrivalOut.of(arrival) for arrival in arrivals], put_away=put_away)
 
 
@@ -76,4 +81,4 @@ def preview_everything(request: HttpRequest, file: File[UploadedFile]) -> Archiv
 def import_everything(request: HttpRequest, file: File[UploadedFile], mode: Form[Mode] = "merge") -> list[ArrivalOut]:
     """Put what a zip holds on the shelf: merged with what is there, or in its place."""
     with _reading:
-        return [ArrivalOut.of(row) for row in actions.take_in_everything(file.read(), replace=mode == "replace")]
+        return [ArrivalOut.of(row) for row in actions.take_in_everything(file, replace=mode == "replace")]

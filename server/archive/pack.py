@@ -9,12 +9,12 @@
 from __future__ import annotations
 
 import hashlib
-import io
 import json
 import zipfile
 import zlib
+from collections.abc import Iterable, Iterator
 from datetime import datetime
-from typing import Annotated, Any, Literal
+from typing import IO, Annotated, Any, Literal
 
 import numpy as np
 from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError
@@ -28,10 +28,10 @@ from server.downloads import slug
 
 FORMAT = "oakspin.archive"
 VERSION = 4
-MOST_ENTRIES, MOST_BYTES, MOST_EACH = 6_000, 120_000_000, 24_000_000  # unpacked; years of a busy shelf take less
+MOST_ENTRIES, MOST_BYTES, MOST_EACH = 6_000, 120_000_000, 8_000_000  # unpacked; years of a busy shelf take less
 MOST_TIMES = 200  # that an entry may be longer than it is packed: text of ours packs 5 to 30 times
 # Of one entry: what opens and what parts values in its text, which bounds the memory that reading it takes.
-MOST_OPENED, MOST_PARTED, MOST_DEPTH = 400_000, 2_000_000, 40
+MOST_OPENED, MOST_PARTED, MOST_DEPTH = 200_000, 700_000, 40
 CUT = "The archive was changed or damaged on its way: save everything anew where it came from."
 HINT = "Choose a zip that Oak Spin wrote."
 
@@ -98,17 +98,21 @@ class Manifest(_Kept):
     checksums: dict[str, str] = {}  # SHA-256 of every other file, by its name
 
 
-def pack(demonstrations: list[KeptDemonstration]) -> bytes:
-    """The zip. ``files/`` holds the present designs and trials once more, for other programs."""
-    out = io.BytesIO()
+def pack(demonstrations: Iterable[KeptDemonstration], out: IO[bytes]) -> None:
+    """Write the zip, one demonstration after the other.
+
+    ``files/`` holds the present designs and trials once more, for other programs.
+    """
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
         sums: dict[str, str] = {}
+        names: list[str] = []
 
         def write(name: str, text: str) -> None:
             archive.writestr(name, text)
             sums[name] = checksum(text.encode())
 
         for demonstration in demonstrations:
+            names.append(demonstration.id)
             write(f"demonstrations/{demonstration.id}.json", _text(demonstration))
             shown = next(revision for revision in demonstration.revisions if revision.number == demonstration.head)
             name = f"files/{slug(shown.title)}-{demonstration.id}"
@@ -120,9 +124,7 @@ def pack(demonstrations: list[KeptDemonstration]) -> bytes:
                 Trial.model_validate(t.trial) for t in demonstration.trials if t.id not in corrected and not t.struck_at
             ]
             write(f"{name}-trials.csv", trial_table(holding))
-        manifest = Manifest(demonstrations=[demonstration.id for demonstration in demonstrations], checksums=sums)
-        archive.writestr("manifest.json", _text(manifest))
-    return out.getvalue()
+        archive.writestr("manifest.json", _text(Manifest(demonstrations=names, checksums=sums)))
 
 
 def readable(revision: KeptRevision) -> Design | None:
@@ -137,8 +139,8 @@ def _text(model: BaseModel) -> str:
     return json.dumps(model.model_dump(mode="json"), indent=1, ensure_ascii=False) + "\n"
 
 
-def unpack(content: bytes) -> list[KeptDemonstration]:
-    """Read a zip that :func:`pack` wrote.
+def unpack(file: IO[bytes]) -> Iterator[KeptDemonstration]:
+    """Read a zip that :func:`pack` wrote, one demonstration after the other; only at the end is it known to be whole.
 
     Raises
     ------
@@ -146,11 +148,12 @@ def unpack(content: bytes) -> list[KeptDemonstration]:
         Not such a zip, damaged, or with a bad value in it; one fault for each thing wrong.
     """
     try:
-        with zipfile.ZipFile(io.BytesIO(content)) as archive:
+        with zipfile.ZipFile(file) as archive:
             _within_limits(archive)
             manifest = Manifest.model_validate(_json(archive, "manifest.json"))
             _unchanged(archive, manifest.checksums)
-            return [_one(archive, f"demonstrations/{id_}.json") for id_ in manifest.demonstrations]
+            for id_ in manifest.demonstrations:
+                yield _one(archive, f"demonstrations/{id_}.json")
     except ValidationError:
         raise UnreadableDesign(
             [Fault("/manifest.json", "another format", f"{FORMAT}, version {VERSION} or older", HINT)]
@@ -210,11 +213,15 @@ def _text_of(archive: zipfile.ZipFile, name: str) -> bytes:
 
 def _depth(text: bytes) -> int:
     """How deep lists and objects stand in each other at most; what stands in quotes counts, too, but rarely opens."""
-    marks = np.frombuffer(text, np.uint8)
-    steps = np.isin(marks, OPENS).astype(np.int8) - np.isin(marks, CLOSES)
-    return int(np.cumsum(steps, dtype=np.int32).max(initial=0))
+    marks, depth, deepest = np.frombuffer(text, np.uint8), 0, 0
+    for start in range(0, marks.size, PIECE):
+        piece = marks[start : start + PIECE]
+        steps = np.cumsum(np.isin(piece, OPENS).astype(np.int32) - np.isin(piece, CLOSES))
+        deepest, depth = max(deepest, depth + int(steps.max())), depth + int(steps[-1])
+    return deepest
 
 
+PIECE = 500_000  # looked through at once, so that looking takes less memory than reading
 OPENS, CLOSES = np.frombuffer(b"{[", np.uint8), np.frombuffer(b"}]", np.uint8)
 
 
@@ -248,12 +255,14 @@ def _whole_links(name: str, links: dict[Any, Any], what: str) -> None:
 
     Raises ``UnreadableDesign`` with the first that does not.
     """
+    ends = set[Any]()
     for start in links:
-        seen, place = set(), start
-        while place is not None:
-            if place in seen:
+        way, place = dict[Any, None](), start
+        while place is not None and place not in ends:
+            if place in way:
                 raise UnreadableDesign([Fault(f"/{name}", f"{what} of {start} in a circle", "links that end", HINT)])
-            seen.add(place)
+            way[place] = None
             if place not in links:
                 raise UnreadableDesign([Fault(f"/{name}", f"{what} {place}", "one that is in the archive", HINT)])
             place = links[place]
+        ends |= way.keys()

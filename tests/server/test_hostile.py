@@ -6,16 +6,19 @@ import errno
 import http.client
 import io
 import json
+import os
 import socket
 import sqlite3
 import tracemalloc
 import zipfile
 from collections.abc import Iterator
+from contextlib import closing
+from pathlib import Path
 from typing import Any
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.db import OperationalError
+from django.db import OperationalError, connection
 
 from runner.live_server import LiveServer
 from server.shelf import actions
@@ -240,9 +243,89 @@ def test_idle_connections_block_nobody(live: LiveServer) -> None:
     try:
         for wire in idle[:50]:
             wire.sendall(b"POST /api/look HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 100\r\n\r\n{")
-        connection = live.connect()
-        assert live.ask(connection, "GET", "shelf")[0] == 200
-        connection.close()
+        one = live.connect()
+        assert live.ask(one, "GET", "shelf")[0] == 200
+        one.close()
     finally:
         for wire in idle:
             wire.close()
+
+
+def heavy_archive(megabytes: int) -> bytes:
+    """A whole archive of motors as long as one may be, no two states alike."""
+    out, each = io.BytesIO(), 7
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED, compresslevel=1) as archive:
+        names = [f"heavy{number}" for number in range(max(1, megabytes // each))]
+        for name in names:
+            first = dict(ONE["revisions"][0])
+            length = len(json.dumps(first))
+            states = [
+                {**first, "number": number, "parent": number - 1 or None, "change": f"{name} {number * 7919 % 104729}",
+                 "design": {**DESIGN, "room_C": 15 + number % 997 / 100}}
+                for number in range(1, each * 1_000_000 // (length + 20))
+            ]  # fmt: skip
+            archive.writestr(f"demonstrations/{name}.json", json.dumps({**ONE, "id": name, "revisions": states}))
+        archive.writestr(
+            "manifest.json", json.dumps({"format": "oakspin.archive", "version": 4, "demonstrations": names})
+        )
+    return out.getvalue()
+
+
+@pytest.mark.slow
+def test_no_archive_takes_two_hundred_megabytes(live: LiveServer) -> None:
+    content = heavy_archive(int(os.environ.get("OAK_ATTACK_MEGABYTES", "22")))
+    boundary = "x" * 30
+    head = f'--{boundary}\r\nContent-Disposition: form-data; name="file"; filename="a.zip"\r\n\r\n'.encode()
+    headers = {"X-CSRFToken": live.token, "Cookie": f"csrftoken={live.token}", "Content-Type": f"multipart/form-data; boundary={boundary}"}  # fmt: skip
+    wire = live.connect()
+    assert live.ask(wire, "GET", "shelf")[0] == 200
+    status = Path(f"/proc/{live.process.pid}/status")
+    Path(f"/proc/{live.process.pid}/clear_refs").write_text("5")  # let the highest mark start anew
+
+    def highest() -> int:
+        line = next(line for line in status.read_text(encoding="utf-8").splitlines() if line.startswith("VmHWM"))
+        return int(line.split()[1]) // 1000
+
+    before = highest()
+    wire.request("POST", "/api/archive/preview", head + content + f"\r\n--{boundary}--\r\n".encode(), headers)
+    answer = wire.getresponse()
+    told = json.loads(answer.read())
+    wire.close()
+    assert answer.status == 200, told
+    assert {row["state"] for row in told["motors"]} == {"new"}
+    assert highest() - before < 200
+
+
+@pytest.mark.django_db(transaction=True)
+@pytest.mark.parametrize("trouble", ["full", "closed", "locked"])
+def test_a_database_that_cannot_be_written_says_why_and_is_whole_afterwards(trouble: str) -> None:
+    tab = Page()
+    motor = tab.started()
+    body = {"version": 1, "title": "T", "design": DESIGN, "change": "x" * 190}
+    name = str(connection.settings_dict["NAME"])
+    with closing(sqlite3.connect(name, isolation_level=None)) as other, connection.cursor() as cursor:
+        if trouble == "full":
+            pages = cursor.execute("PRAGMA page_count").fetchone()[0]
+            cursor.execute(f"PRAGMA max_page_count = {pages}")
+        elif trouble == "closed":
+            cursor.execute("PRAGMA query_only = ON")
+        else:
+            cursor.execute("PRAGMA busy_timeout = 50")
+            other.execute("BEGIN IMMEDIATE")
+        last = 0
+        for version in range(1, 30):  # until what room was left is full
+            last, problem = tab.ask("PUT", f"shelf/{motor['id']}", {**body, "version": version})
+            if last != 200:
+                break
+        assert (last, problem["title"]) == {
+            "full": (507, "The disk is full: nothing was lost."),
+            "closed": (507, "The data folder cannot be written: nothing was saved."),
+            "locked": (503, "The database is in use by another program."),
+        }[trouble]
+        if trouble == "locked":
+            other.execute("ROLLBACK")
+        for undo in ("max_page_count = 1000000", "query_only = OFF", "busy_timeout = 5000"):
+            cursor.execute(f"PRAGMA {undo}")
+    kept = tab.ask("GET", f"shelf/{motor['id']}")[1]
+    assert len(tab.ask("GET", f"shelf/{motor['id']}/history")[1]) == kept["version"] == version
+    assert tab.ask("PUT", f"shelf/{motor['id']}", {**body, "version": version})[0] == 200
