@@ -13,6 +13,7 @@ from bench.clock import medians
 from bench.lanes import lane_ratios
 from bench.naive import naive_coil_speed, naive_cored_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
+from bench.rows import row_ratios
 from oakspin import Design, Draws, machine_of
 from oakspin.design.patch import Setting, patched
 from oakspin.kinds.geometry import Geometry
@@ -69,6 +70,9 @@ def main() -> int:
     usual, worst = lane_ratios()
     tell("plain verdict beside six heavy clients, 95th percentile / the same alone", usual, 3)
     tell("plain verdict beside six heavy clients, worst / 95th percentile alone", worst, 8)
+    taken, listed = row_ratios()
+    tell("5,000 trials of a table taken in / verdict", taken, 200)
+    tell("the latest of them listed / verdict", listed, 200)
     tell("script of the first load, compressed", first_load_kilobytes(), 300, "kB")
     return 1 if missed else 0
 

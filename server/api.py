@@ -13,7 +13,7 @@ from server.archive.api import router as archive
 from server.errors import read_json, register
 from server.openapi import told_whole
 from server.shelf.api import router as shelf
-from server.stages import choose, make, run, teach, tune
+from server.stages import beside, choose, make, run, teach, tune
 from server.trials.api import router as trials
 
 
@@ -47,7 +47,7 @@ api = _Api(
 api.add_router("/shelf", shelf)
 api.add_router("/shelf", trials)
 api.add_router("/archive", archive)
-for stage in (choose, make, run, tune, teach):
+for stage in (choose, make, run, tune, teach, beside):
     api.add_router("", stage.router)
 
 

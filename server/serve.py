@@ -166,6 +166,18 @@ def _warm_up(lane: Any) -> None:
         look(kind.start)
     with suppress(OSError):
         lane.warm()
+    _fill_glances()
+
+
+def _fill_glances() -> None:
+    """Compute what the shelf shows of motors that nobody looked at yet, so that its first visit is quick."""
+    from django.db import DatabaseError, connection
+
+    from server.shelf.glances import fill_in
+
+    with suppress(DatabaseError):  # who looks is told
+        fill_in()
+    connection.close()
 
 
 def _samples_for_a_newcomer() -> None:

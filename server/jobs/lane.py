@@ -17,6 +17,7 @@ from server.jobs import worker
 
 LOOK_S = 0.05  # how often a waiting job looks whether its asker is still there
 LONGEST_S = 300.0
+MOST_JOBS = 25  # that one worker does: what it kept of them for the next ones is given back with it
 # Forked from a process that has the core loaded, a worker is there at once; elsewhere forks of a threaded process fail.
 FORKS = sys.platform == "linux"
 
@@ -35,6 +36,7 @@ class Broken(Exception):
 
 class _Worker:
     def __init__(self, context: Any) -> None:
+        self.jobs = 0
         self.pipe: Connection
         self.pipe, theirs = context.Pipe()
         self.process: BaseProcess = context.Process(target=worker.main, args=(theirs,), daemon=True)
@@ -121,6 +123,9 @@ class Lane:
         finally:
             with self._changed:
                 self._busy.discard(hand)
+                hand.jobs += 1
+                if hand.jobs >= MOST_JOBS and not hand.pipe.closed:
+                    hand.end()
                 if not hand.pipe.closed:
                     self._idle.append(hand)
                 self._changed.notify_all()

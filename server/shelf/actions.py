@@ -22,7 +22,7 @@ MOST_TICKS = 60
 
 def shelf() -> list[Demonstration]:
     """All demonstrations that are not deleted, oldest first."""
-    return list(Demonstration.objects.filter(deleted_at=None).select_related("head"))
+    return list(Demonstration.objects.filter(deleted_at=None).select_related("head__glance"))
 
 
 def put_away() -> list[Demonstration]:

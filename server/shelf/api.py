@@ -4,11 +4,14 @@ from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
+from pydantic_core import to_json
 
+from oakspin.errors import UnreadableDesign
+from oakspin.kinds.look import Glance
 from oakspin.make import build_sheet, template_svg
 from server.downloads import download
 from server.errors import ANY, BODY, ConflictProblem, Problem
-from server.shelf import actions
+from server.shelf import actions, glances
 from server.shelf.schemas import (
     CopyBody,
     DemonstrationOut,
@@ -19,19 +22,31 @@ from server.shelf.schemas import (
     SaveBody,
     ShelfOut,
     TicksBody,
+    UnreadOut,
     VersionBody,
 )
 
 router = Router(tags=["shelf"])
 
 ONE = {200: DemonstrationOut, 404: Problem, 410: Problem, **BODY}
+REFUSED = {404: Problem, **BODY}
 MOVE = {**ONE, 409: ConflictProblem}
 
 
 @router.get("", response={200: ShelfOut, **ANY}, operation_id="list_shelf")
-def list_shelf(request: HttpRequest) -> ShelfOut:
+def list_shelf(request: HttpRequest) -> HttpResponse:
     """Everything on the shelf."""
-    return ShelfOut.of(actions.shelf())
+    # Kept glances go out as they are kept: to read and to write them anew would take most of the time.
+    motors, unread = [], []
+    for demonstration in actions.shelf():
+        try:
+            motor = DemonstrationOut.of(demonstration).model_dump_json()
+        except UnreadableDesign as error:
+            unread.append(UnreadOut(id=demonstration.id, title=str(demonstration), faults=error.faults))
+        else:
+            motors.append(f'{motor[:-1]},"glance":{glances.kept(demonstration) or "null"}}}')
+    told = to_json(unread).decode()
+    return HttpResponse(f'{{"motors":[{",".join(motors)}],"unread":{told}}}', content_type="application/json")
 
 
 @router.post("", response=ONE, operation_id="start_demonstration")
@@ -64,6 +79,12 @@ def keep_copy(request: HttpRequest, body: CopyBody) -> DemonstrationOut:
 def get_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
     """One demonstration."""
     return DemonstrationOut.of(actions.find(id))
+
+
+@router.post("/{id}/glance", response={200: Glance, **REFUSED}, operation_id="glance_at")
+def get_glance(request: HttpRequest, id: str) -> HttpResponse:
+    """What the shelf shows of a demonstration; computed once and kept."""
+    return HttpResponse(glances.glance_at(id), content_type="application/json")
 
 
 @router.put("/{id}", response=MOVE, operation_id="save_demonstration")

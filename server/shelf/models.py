@@ -35,6 +35,20 @@ class Demonstration(models.Model):
         return self.head.title if self.head else self.id
 
 
+class Glance(models.Model):
+    """What the shelf shows of a revision, kept so that it need not be computed at each visit.
+
+    ``made_by`` tells the program that computed it: another one computes it anew.
+    """
+
+    revision = models.OneToOneField("Revision", primary_key=True, on_delete=models.CASCADE, related_name="glance")
+    made_by = models.CharField(max_length=64)
+    content = models.TextField()
+
+    def __str__(self) -> str:
+        return f"glance at {self.revision}"
+
+
 class Revision(models.Model):
     """One saved state of a demonstration, made from its ``parent``; ``format_version`` is that of its design."""
 

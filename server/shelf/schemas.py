@@ -10,8 +10,9 @@ from pydantic import ConfigDict, Field
 
 from oakspin.design import Design
 from oakspin.design.models import Title
-from oakspin.errors import Fault, UnreadableDesign
+from oakspin.errors import Fault
 from oakspin.kinds.kinds import KINDS
+from oakspin.kinds.look import Glance
 from server.shelf.actions import design_in
 from server.shelf.models import Demonstration, Revision
 
@@ -122,6 +123,12 @@ class PutAwayOut(Schema):
         )
 
 
+class ShelfMotor(DemonstrationOut):
+    """A demonstration on the shelf, with what is kept of it at a glance: none where that is still to be asked for."""
+
+    glance: Glance | None
+
+
 class UnreadOut(Schema):
     """A demonstration that this program cannot read: what is wrong; its file goes out as it is kept."""
 
@@ -133,19 +140,8 @@ class UnreadOut(Schema):
 class ShelfOut(Schema):
     """Everything on the shelf, oldest first; what cannot be read is told apart."""
 
-    motors: list[DemonstrationOut]
+    motors: list[ShelfMotor]
     unread: list[UnreadOut]
-
-    @staticmethod
-    def of(demonstrations: list[Demonstration]) -> ShelfOut:
-        """The wire form of a shelf."""
-        motors, unread = [], []
-        for demonstration in demonstrations:
-            try:
-                motors.append(DemonstrationOut.of(demonstration))
-            except UnreadableDesign as error:
-                unread.append(UnreadOut(id=demonstration.id, title=str(demonstration), faults=error.faults))
-        return ShelfOut(motors=motors, unread=unread)
 
 
 class RevisionOut(Schema):

@@ -167,7 +167,11 @@ def _written(trial: Trial) -> str:
     return trial_table([trial])
 
 
+def holding(id_: str) -> tuple[Trial, ...]:
+    """The trials that hold, neither corrected nor struck out, oldest first. Raises ``Http404``."""
+    return tuple(trial_in(kept) for kept in trials_of(id_).filter(corrections=None, struck_at=None))
+
+
 def table_of(id_: str) -> str:
-    """The trials that hold, neither corrected nor struck out, as CSV."""
-    holding = trials_of(id_).filter(corrections=None, struck_at=None)
-    return trial_table(trial_in(kept) for kept in holding)
+    """The trials that hold as CSV. Raises ``Http404``."""
+    return trial_table(holding(id_))

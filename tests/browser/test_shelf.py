@@ -9,7 +9,7 @@ from pathlib import Path
 from playwright.sync_api import Page, expect
 
 from runner.live_server import ROOT
-from tests.browser.conftest import figure, ready
+from tests.browser.conftest import faults_of_access, figure, ready
 
 At = Callable[[str], str]
 
@@ -50,7 +50,7 @@ def test_what_was_deleted_any_time_ago_is_put_back_from_the_list(page: Page, at:
     page.request.get(at("/"))
     page.goto(at("/"))
     entry = page.get_by_role("listitem").filter(has=page.locator(f'h2 a[href="/motor/{id_}"]'))
-    title = entry.get_by_role("heading").inner_text()
+    title = entry.get_by_role("heading").text_content() or ""
     entry.get_by_role("button", name="Delete").click()
     expect(entry).to_have_count(0)
     page.reload()
@@ -173,3 +173,63 @@ def test_a_server_that_went_away_loses_nothing_on_the_page(page: Page, at: At, m
     page.reload()
     ready(page)
     assert figure(page, "push") > push
+
+
+def test_the_shelf_is_searched_narrowed_and_made_small(page: Page, at: At, motor: Callable[[str], str]) -> None:
+    motor("fog-bell")
+    page.goto(at("/"))
+    shown = page.locator("h2 a")
+    page.get_by_role("heading", name="Fog bell").first.wait_for()
+    page.get_by_role("searchbox", name="Search").fill("cradle does not go")
+    expect(page.get_by_role("heading", name="Lantern")).to_have_count(0)
+    for title in shown.all_text_contents():
+        assert title.startswith("Fog bell"), title
+    page.get_by_role("searchbox", name="Search").fill("no such thing")
+    page.get_by_role("button", name="Show all").click()
+    expect(page.get_by_role("heading", name="Lantern").first).to_be_visible()
+    page.get_by_role("button", name="any kind Kind").click()
+    page.get_by_role("option", name="Coil train").click()
+    expect(page.get_by_role("heading", name="Fog bell")).to_have_count(0)
+    page.get_by_role("radio", name="Small").click()
+    page.reload()
+    expect(page.get_by_role("radio", name="Small")).to_be_checked()
+    assert page.locator("li[data-size=small]").first.bounding_box()["height"] < 130  # type: ignore[index]
+
+
+def test_motors_stand_side_by_side_with_their_trials_and_as_a_table(
+    page: Page, at: At, motor: Callable[[str], str], tmp_path: Path
+) -> None:
+    ids = [motor("lantern"), motor("night-shuttle")]
+    page.goto(at(f"/motor/{ids[0]}/run"))
+    page.get_by_role("textbox", name="Group").fill("Limpet")
+    page.get_by_role("textbox", name="Turns counted").fill("80")
+    page.get_by_role("textbox", name="Seconds for them").fill("5")
+    page.get_by_role("button", name="Log the trial").click()
+    page.locator("[data-comparison=speed]").wait_for()
+    page.goto(at("/"))
+    for id_ in ids:
+        entry = page.get_by_role("listitem").filter(has=page.locator(f'h2 a[href="/motor/{id_}"]'))
+        entry.get_by_role("button", name="Compare").click()
+    page.get_by_role("link", name="Show side by side").click()
+    table = page.get_by_role("table")
+    expect(table.get_by_role("columnheader")).to_have_count(2)
+    expect(table.get_by_role("row").filter(has_text="Stays on")).to_contain_text("in the track")
+    expect(table.get_by_role("row").filter(has_text="Speed").first).to_contain_text("960 turns/min (1 trial)")
+    assert faults_of_access(page) == []
+    with page.expect_download() as caught:
+        page.get_by_role("button", name="Save as CSV").click()
+    caught.value.save_as(tmp_path / "beside.csv")
+    assert "Run chain,Stays on," in (tmp_path / "beside.csv").read_text(encoding="utf-8")
+    page.get_by_role("button", name="rows that are the same").click()
+    expect(page.get_by_role("button", name="Hide the rows that are the same")).to_be_focused()
+
+
+def test_a_pinned_design_stands_beside_the_present_one(page: Page, at: At, motor: Callable[[str], str]) -> None:
+    page.goto(at(f"/motor/{motor('lantern')}"))
+    ready(page)
+    page.keyboard.press("p")
+    page.get_by_role("spinbutton", name="Count").press("ArrowUp")
+    ready(page)
+    page.get_by_role("link", name="Side by side").click()
+    row = page.get_by_role("row").filter(has_text="Count")
+    expect(row.get_by_role("cell")).to_have_text([" 3", " 2"])

@@ -17,7 +17,7 @@ from oakspin.errors import Fault, Refusal
 from runner.live_server import LiveServer, family
 from runner.samples import sample
 from server.jobs import answers, work
-from server.jobs.lane import AskerGone, Broken, Busy, Lane
+from server.jobs.lane import MOST_JOBS, AskerGone, Broken, Busy, Lane
 from tests.server.conftest import Page
 
 FAULT = Fault("/a", "b", "c", "d")
@@ -79,6 +79,13 @@ def test_parts_come_in_order_from_a_process_that_is_kept(lane: Lane) -> None:
     first, again = (list(lane.run(told, ("a", "b"), there)) for _ in range(2))
     assert first == again == [first[0], b"a", b"b"]
     assert int(first[0]) != os.getpid()
+
+
+def test_a_worker_is_replaced_after_so_many_jobs_and_gives_its_memory_back(lane: Lane) -> None:
+    pids = [next(iter(list(lane.run(told, (), there)))) for _ in range(MOST_JOBS + 1)]
+    assert len(set(pids[:MOST_JOBS])) == 1
+    assert pids[-1] != pids[0]
+    sooner_or_later(lambda: ended(int(pids[0])))
 
 
 def test_an_error_of_the_work_comes_back_whole_and_the_worker_goes_on(lane: Lane) -> None:

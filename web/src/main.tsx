@@ -7,6 +7,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { ProblemError } from "./api/client";
+import { Compare } from "./compare/Compare";
 import { MotorPage } from "./shell/MotorPage";
 import { Announcer } from "./shell/Announcer";
 import { Shelf } from "./shelf/Shelf";
@@ -26,6 +27,7 @@ const queries = new QueryClient({
 });
 const router = createBrowserRouter([
   { path: "/", element: <Shelf /> },
+  { path: "/compare", element: <Compare /> },
   { path: "/motor/:id/print/:what", element: <PrintPage /> },
   { path: "/motor/:id/:stage?", element: <MotorPage /> },
   { path: "*", element: <MotorPage /> },

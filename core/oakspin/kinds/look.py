@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from oakspin.design import Design
@@ -14,7 +14,7 @@ from oakspin.kinds.numbers import PartLine, turned
 from oakspin.machines.table import machine_of
 from oakspin.motion.spin import Spin, spin_of
 from oakspin.verdict.outcome import outcome_of
-from oakspin.verdict.verdict import Verdict
+from oakspin.verdict.verdict import State, Verdict
 
 
 @dataclass(frozen=True)
@@ -25,6 +25,25 @@ class Look:
     verdict: Verdict
     parts: tuple[PartLine, ...]
     drawing: Geometry
+
+
+@dataclass(frozen=True)
+class Glance:
+    """What a shelf shows of a design: one sentence, the state of its weakest link, the bare drawing."""
+
+    headline: str
+    state: State
+    drawing: Geometry
+
+
+def glance(design: Design) -> Glance:
+    """A design at a glance, of the very verdict that :func:`look` gives. Raises as that."""
+    seen = look(design)
+    weakest = next(link for link in seen.verdict.links if link.id == seen.verdict.weakest)
+    bare = replace(
+        seen.drawing, labels=(), handles=(), current=(), flows=(), pushes=(), field_lines=(), dimensions=(), mass=None
+    )
+    return Glance(seen.verdict.headline, weakest.state, bare)
 
 
 def look(design: Design, draws: Draws | None = None) -> Look:

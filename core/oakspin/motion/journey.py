@@ -12,6 +12,7 @@ import numpy as np
 from oakspin.draws import Array
 from oakspin.machines.machine import Machine, Route
 from oakspin.motion.drive import Drive
+from oakspin.motion.steady import REACHED
 
 LAPS = 2  # of a closed way: the second shows what it settles to
 CRAWL = 1e-3  # m/s
@@ -35,6 +36,12 @@ class Journey:
     low: Array
     seconds: Array
     clock: Array
+
+    @property
+    def run_up(self) -> Array:
+        """Time from the start of the way to nine tenths of the highest speed on it, s; 0 where it never moves."""
+        rows, first = np.arange(self.top.size), np.argmax(self.speed >= REACHED * self.top[:, None], axis=1)
+        return np.asarray(np.where(self.top > 0, self.clock[rows, first], 0.0))
 
 
 def journey_of(machine: Machine, drive: Drive, speed: float = 0.0) -> Journey | None:

@@ -97,7 +97,10 @@ def outcome_of(machine: Machine) -> Outcome:
     journey = journey_of(settled, running)
     if journey:
         speed = np.where(turn_ratio >= 1, journey.top, 0.0)
-    spin_up = np.where(speed > 0, spin_up_time(running, machine.load, machine.inertia, speed), 0.0)
+    if journey and machine.route and not machine.route.closed:
+        spin_up = journey.run_up  # on a way that changes there is no steady speed to get up to
+    else:
+        spin_up = np.where(speed > 0, spin_up_time(running, machine.load, machine.inertia, speed), 0.0)
     # At rest it lies where it lies, with the current on if that is on bare metal.
     lying = machine.touch.made * np.abs(machine.switch).max(axis=1)
     mean, square = running.flow(speed)

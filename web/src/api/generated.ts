@@ -136,6 +136,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{id}/glance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Glance
+         * @description What the shelf shows of a demonstration; computed once and kept.
+         */
+        post: operations["glance_at"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{id}/undo": {
         parameters: {
             query?: never;
@@ -798,6 +818,46 @@ export interface paths {
          * @description Which pole is up, from the way it was seen to turn.
          */
         post: operations["find_pole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Side By Side
+         * @description Every figure of all of them, with what trials measured.
+         */
+        post: operations["side_by_side"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/beside.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Side By Side Table
+         * @description The same as a CSV table.
+         */
+        post: operations["side_by_side_table"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1652,39 +1712,6 @@ export interface components {
             height_mm?: number;
         };
         /**
-         * DemonstrationOut
-         * @description A demonstration as it is shown now.
-         */
-        DemonstrationOut: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** Kind */
-            kind: string;
-            /** Kind Name */
-            kind_name: string;
-            /** Version */
-            version: number;
-            /** Revision */
-            revision: number;
-            /** Design */
-            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
-            /**
-             * Changed At
-             * Format: date-time
-             */
-            changed_at: string;
-            /** Can Undo */
-            can_undo: boolean;
-            /** Can Redo */
-            can_redo: boolean;
-            /** Deleted */
-            deleted: boolean;
-            /** Ticks */
-            ticks: string[];
-        };
-        /**
          * Dent
          * @description A part of the track that somebody stepped on: its bore is no longer round.
          */
@@ -1705,6 +1732,42 @@ export interface components {
              * @description By how much the bore is lower there than it is wide.
              */
             flat_mm: number;
+        };
+        /**
+         * Dimension
+         * @description A length between two points, with its words.
+         */
+        Dimension: {
+            /** Start */
+            start: [
+                number,
+                number
+            ];
+            /** End */
+            end: [
+                number,
+                number
+            ];
+            /** Text */
+            text: string;
+        };
+        /**
+         * Dots
+         * @description Many small circles of one make: wires cut across.
+         */
+        Dots: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /** Radius */
+            radius: number;
         };
         /**
          * Fan
@@ -1829,6 +1892,18 @@ export interface components {
              * @enum {string}
              */
             sense?: "good" | "wrong";
+        };
+        /**
+         * Flow
+         * @description Current through the plane of the drawing at the pose drawn: toward the viewer or away.
+         */
+        Flow: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Toward */
+            toward: boolean;
         };
         /**
          * FrameDesign
@@ -1972,6 +2047,132 @@ export interface components {
             out_of_line_mm?: number;
         };
         /**
+         * Geometry
+         * @description The whole drawing of one design.
+         *
+         *     ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry
+         *     current away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not
+         *     move. ``caption`` tells what is seen; ``clashes`` are places where one thing runs into another.
+         */
+        Geometry: {
+            /** Shapes */
+            shapes: components["schemas"]["Shape"][];
+            /** Labels */
+            labels: components["schemas"]["Label"][];
+            /** Handles */
+            handles: components["schemas"]["Handle"][];
+            /** Current */
+            current: [
+                number,
+                number
+            ][][];
+            /** Flows */
+            flows: components["schemas"]["Flow"][];
+            /** Pushes */
+            pushes: components["schemas"]["Push"][];
+            /** Field Lines */
+            field_lines: [
+                number,
+                number
+            ][][];
+            /** Moving */
+            moving: components["schemas"]["Moving"][];
+            /** Pose */
+            pose: number;
+            /** Sparks */
+            sparks: [
+                number,
+                number
+            ][];
+            /** Dimensions */
+            dimensions: components["schemas"]["Dimension"][];
+            mass: components["schemas"]["Mass"] | null;
+            turning: components["schemas"]["Turning"];
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Caption */
+            caption: string;
+            /**
+             * Dots
+             * @default []
+             */
+            dots: components["schemas"]["Dots"][];
+            ribbon: components["schemas"]["Ribbon"] | null;
+            /**
+             * Clashes
+             * @default []
+             */
+            clashes: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * Glance
+         * @description What a shelf shows of a design: one sentence, the state of its weakest link, the bare drawing.
+         */
+        Glance: {
+            /** Headline */
+            headline: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails";
+            drawing: components["schemas"]["Geometry"];
+        };
+        /**
+         * Handle
+         * @description A place on the drawing that can be moved; where it stands now, its numbers have their present values.
+         */
+        Handle: {
+            /** Id */
+            id: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Axes */
+            axes: components["schemas"]["HandleAxis"][];
+        };
+        /**
+         * HandleAxis
+         * @description One direction in which a handle moves, and the number of the design that it turns.
+         *
+         *     The number changes by ``slope`` for each unit of way: a mm along x or y, or a degree counter-clockwise round
+         *     ``center`` when it moves along ``turn``. Its limits, its step and its words are the number's own.
+         */
+        HandleAxis: {
+            /**
+             * Along
+             * @enum {string}
+             */
+            along: "x" | "y" | "turn";
+            /** Pointer */
+            pointer: string;
+            /**
+             * Slope
+             * @default 1
+             */
+            slope: number;
+            /**
+             * Center
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            center: [
+                number,
+                number
+            ];
+        };
+        /**
          * HangingDesign
          * @description Everything the user decides about a hanging rotor.
          */
@@ -2108,6 +2309,29 @@ export interface components {
              * @description By how much the bore is narrower there.
              */
             squeeze_mm: number;
+        };
+        /**
+         * Label
+         * @description Words on the drawing.
+         */
+        Label: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Text */
+            text: string;
+            /**
+             * Anchor
+             * @default middle
+             * @enum {string}
+             */
+            anchor: "start" | "middle" | "end";
+            /**
+             * Strong
+             * @default false
+             */
+            strong: boolean;
         };
         /**
          * Lead
@@ -2453,6 +2677,68 @@ export interface components {
             plating?: "nickel" | "epoxy" | "plastic" | "none";
         };
         /**
+         * Mass
+         * @description Centre of mass and how far it is from the axis.
+         */
+        Mass: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Off Mm */
+            off_mm: number;
+        };
+        /**
+         * Moving
+         * @description A path that turns with the machine, at angle 0, as (x, y, z) in mm from the axis; seen in a view.
+         *
+         *     One that travels instead has a ``route`` on the drawing and how many mm of it make a meter of way:
+         *     its points are then (ahead, to the left, 0) from its place on the route. ``carries`` is +1 where it carries the
+         *     current along its points at the pose, away from the + terminal, -1 where against them, 0 where none.
+         */
+        Moving: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
+            /** Points */
+            points: [
+                number,
+                number,
+                number
+            ][];
+            view: components["schemas"]["View"];
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+            /**
+             * Carries
+             * @default 0
+             */
+            carries: number;
+            /**
+             * Sparks
+             * @default false
+             */
+            sparks: boolean;
+            /**
+             * Route
+             * @default []
+             */
+            route: [
+                number,
+                number
+            ][];
+            /**
+             * Route Per M
+             * @default 0
+             */
+            route_per_m: number;
+        };
+        /**
          * Outline
          * @description Shape of the frame.
          */
@@ -2638,6 +2924,38 @@ export interface components {
             slope_deg?: number;
         };
         /**
+         * Push
+         * @description Where the drive acts, its way (right, up, toward the viewer), and how hard it pushes there.
+         */
+        Push: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Toward */
+            toward: [
+                number,
+                number,
+                number
+            ];
+            /** Force Mn */
+            force_mN: number;
+        };
+        /**
+         * Ribbon
+         * @description Where the speed along the way is to be drawn: the entry, mm of drawing per mm of way, room for the top speed.
+         */
+        Ribbon: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Per Mm */
+            per_mm: number;
+            /** Height */
+            height: number;
+        };
+        /**
          * RollerDesign
          * @description Everything the user decides about a roller. ``magnets`` are those on each of both ends; their ``pole_up`` is the
          *     pole that faces outward on the near end.
@@ -2799,6 +3117,32 @@ export interface components {
             point_deg?: number;
         };
         /**
+         * Shape
+         * @description A drawn outline. ``role`` says what it is made of; ``label`` what to write on it.
+         */
+        Shape: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * Closed
+             * @default true
+             */
+            closed: boolean;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+        };
+        /**
          * Sheet
          * @description The sheet of metal that it rolls on.
          */
@@ -2836,12 +3180,46 @@ export interface components {
             slope_deg?: number;
         };
         /**
+         * ShelfMotor
+         * @description A demonstration on the shelf, with what is kept of it at a glance: none where that is still to be asked for.
+         */
+        ShelfMotor: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Version */
+            version: number;
+            /** Revision */
+            revision: number;
+            /** Design */
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
+            /** Deleted */
+            deleted: boolean;
+            /** Ticks */
+            ticks: string[];
+            glance: components["schemas"]["Glance"] | null;
+        };
+        /**
          * ShelfOut
          * @description Everything on the shelf, oldest first; what cannot be read is told apart.
          */
         ShelfOut: {
             /** Motors */
-            motors: components["schemas"]["DemonstrationOut"][];
+            motors: components["schemas"]["ShelfMotor"][];
             /** Unread */
             unread: components["schemas"]["UnreadOut"][];
         };
@@ -3232,6 +3610,24 @@ export interface components {
             maker?: "careful_adult" | "older_pupil" | "young_pupil";
         };
         /**
+         * Turning
+         * @description Where to show which way it turns: seen from above, looking along the shaft, or which way it runs along a
+         *     track.
+         */
+        Turning: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /**
+             * Seen
+             * @enum {string}
+             */
+            seen: "above" | "end" | "along";
+            /** Radius */
+            radius: number;
+        };
+        /**
          * UnreadOut
          * @description A demonstration that this program cannot read: what is wrong; its file goes out as it is kept.
          */
@@ -3242,6 +3638,35 @@ export interface components {
             title: string;
             /** Faults */
             faults: components["schemas"]["Fault"][];
+        };
+        /**
+         * View
+         * @description How a view looks at the machine: axis of its turning, what is right and up, where the axis is drawn.
+         */
+        View: {
+            /** Axis */
+            axis: [
+                number,
+                number,
+                number
+            ];
+            /** Right */
+            right: [
+                number,
+                number,
+                number
+            ];
+            /** Up */
+            up: [
+                number,
+                number,
+                number
+            ];
+            /** Origin */
+            origin: [
+                number,
+                number
+            ];
         };
         /**
          * Winding
@@ -3339,6 +3764,39 @@ export interface components {
              * @default
              */
             hint: string;
+        };
+        /**
+         * DemonstrationOut
+         * @description A demonstration as it is shown now.
+         */
+        DemonstrationOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Version */
+            version: number;
+            /** Revision */
+            revision: number;
+            /** Design */
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Can Redo */
+            can_redo: boolean;
+            /** Deleted */
+            deleted: boolean;
+            /** Ticks */
+            ticks: string[];
         };
         /**
          * NewBody
@@ -3887,42 +4345,6 @@ export interface components {
             common: boolean;
         };
         /**
-         * Dimension
-         * @description A length between two points, with its words.
-         */
-        Dimension: {
-            /** Start */
-            start: [
-                number,
-                number
-            ];
-            /** End */
-            end: [
-                number,
-                number
-            ];
-            /** Text */
-            text: string;
-        };
-        /**
-         * Dots
-         * @description Many small circles of one make: wires cut across.
-         */
-        Dots: {
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-            /** Radius */
-            radius: number;
-        };
-        /**
          * Figure
          * @description A number with its unit and band: the 10th and 90th percentile of builds like this one.
          */
@@ -3938,18 +4360,6 @@ export interface components {
             ];
         };
         /**
-         * Flow
-         * @description Current through the plane of the drawing at the pose drawn: toward the viewer or away.
-         */
-        Flow: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Toward */
-            toward: boolean;
-        };
-        /**
          * Follower
          * @description Another field that moves along: it becomes ``plus + per_unit`` times the new value.
          */
@@ -3963,141 +4373,6 @@ export interface components {
              * @default 0
              */
             plus: number;
-        };
-        /**
-         * Geometry
-         * @description The whole drawing of one design.
-         *
-         *     ``pose`` is the angle in rad (or the way in m) at which it is drawn at rest. ``current`` are lines that carry
-         *     current away from the + terminal and that do not move. ``sparks`` are places where contact breaks and that do not
-         *     move. ``caption`` tells what is seen; ``clashes`` are places where one thing runs into another.
-         */
-        Geometry: {
-            /** Shapes */
-            shapes: components["schemas"]["Shape"][];
-            /** Labels */
-            labels: components["schemas"]["Label"][];
-            /** Handles */
-            handles: components["schemas"]["Handle"][];
-            /** Current */
-            current: [
-                number,
-                number
-            ][][];
-            /** Flows */
-            flows: components["schemas"]["Flow"][];
-            /** Pushes */
-            pushes: components["schemas"]["Push"][];
-            /** Field Lines */
-            field_lines: [
-                number,
-                number
-            ][][];
-            /** Moving */
-            moving: components["schemas"]["Moving"][];
-            /** Pose */
-            pose: number;
-            /** Sparks */
-            sparks: [
-                number,
-                number
-            ][];
-            /** Dimensions */
-            dimensions: components["schemas"]["Dimension"][];
-            mass: components["schemas"]["Mass"] | null;
-            turning: components["schemas"]["Turning"];
-            /** Bounds */
-            bounds: [
-                number,
-                number,
-                number,
-                number
-            ];
-            /** Caption */
-            caption: string;
-            /**
-             * Dots
-             * @default []
-             */
-            dots: components["schemas"]["Dots"][];
-            ribbon: components["schemas"]["Ribbon"] | null;
-            /**
-             * Clashes
-             * @default []
-             */
-            clashes: [
-                number,
-                number
-            ][];
-        };
-        /**
-         * Handle
-         * @description A place on the drawing that can be moved; where it stands now, its numbers have their present values.
-         */
-        Handle: {
-            /** Id */
-            id: string;
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Axes */
-            axes: components["schemas"]["HandleAxis"][];
-        };
-        /**
-         * HandleAxis
-         * @description One direction in which a handle moves, and the number of the design that it turns.
-         *
-         *     The number changes by ``slope`` for each unit of way: a mm along x or y, or a degree counter-clockwise round
-         *     ``center`` when it moves along ``turn``. Its limits, its step and its words are the number's own.
-         */
-        HandleAxis: {
-            /**
-             * Along
-             * @enum {string}
-             */
-            along: "x" | "y" | "turn";
-            /** Pointer */
-            pointer: string;
-            /**
-             * Slope
-             * @default 1
-             */
-            slope: number;
-            /**
-             * Center
-             * @default [
-             *       0,
-             *       0
-             *     ]
-             */
-            center: [
-                number,
-                number
-            ];
-        };
-        /**
-         * Label
-         * @description Words on the drawing.
-         */
-        Label: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Text */
-            text: string;
-            /**
-             * Anchor
-             * @default middle
-             * @enum {string}
-             */
-            anchor: "start" | "middle" | "end";
-            /**
-             * Strong
-             * @default false
-             */
-            strong: boolean;
         };
         /**
          * Link
@@ -4149,68 +4424,6 @@ export interface components {
             drawing: components["schemas"]["Geometry"];
         };
         /**
-         * Mass
-         * @description Centre of mass and how far it is from the axis.
-         */
-        Mass: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Off Mm */
-            off_mm: number;
-        };
-        /**
-         * Moving
-         * @description A path that turns with the machine, at angle 0, as (x, y, z) in mm from the axis; seen in a view.
-         *
-         *     One that travels instead has a ``route`` on the drawing and how many mm of it make a meter of way:
-         *     its points are then (ahead, to the left, 0) from its place on the route. ``carries`` is +1 where it carries the
-         *     current along its points at the pose, away from the + terminal, -1 where against them, 0 where none.
-         */
-        Moving: {
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
-            /** Points */
-            points: [
-                number,
-                number,
-                number
-            ][];
-            view: components["schemas"]["View"];
-            /**
-             * Closed
-             * @default false
-             */
-            closed: boolean;
-            /**
-             * Carries
-             * @default 0
-             */
-            carries: number;
-            /**
-             * Sparks
-             * @default false
-             */
-            sparks: boolean;
-            /**
-             * Route
-             * @default []
-             */
-            route: [
-                number,
-                number
-            ][];
-            /**
-             * Route Per M
-             * @default 0
-             */
-            route_per_m: number;
-        };
-        /**
          * PartLine
          * @description A part laid out on the bench: what it is, its telling figure, its dials.
          */
@@ -4227,38 +4440,6 @@ export interface components {
             dials: components["schemas"]["Dial"][];
         };
         /**
-         * Push
-         * @description Where the drive acts, its way (right, up, toward the viewer), and how hard it pushes there.
-         */
-        Push: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Toward */
-            toward: [
-                number,
-                number,
-                number
-            ];
-            /** Force Mn */
-            force_mN: number;
-        };
-        /**
-         * Ribbon
-         * @description Where the speed along the way is to be drawn: the entry, mm of drawing per mm of way, room for the top speed.
-         */
-        Ribbon: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Per Mm */
-            per_mm: number;
-            /** Height */
-            height: number;
-        };
-        /**
          * Setting
          * @description Set the field at a JSON pointer to a value.
          */
@@ -4267,32 +4448,6 @@ export interface components {
             pointer: string;
             /** Value */
             value: unknown;
-        };
-        /**
-         * Shape
-         * @description A drawn outline. ``role`` says what it is made of; ``label`` what to write on it.
-         */
-        Shape: {
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "cell" | "terminal" | "north" | "south" | "across" | "cup" | "bench" | "axis" | "support" | "stand" | "core" | "wire" | "far_wire" | "bared" | "enamel" | "paint" | "mark" | "push_arc" | "brake_arc" | "idle_arc" | "track" | "lead" | "bar" | "winding";
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-            /**
-             * Closed
-             * @default true
-             */
-            closed: boolean;
-            /**
-             * Label
-             * @default
-             */
-            label: string;
         };
         /**
          * SizeLimit
@@ -4327,24 +4482,6 @@ export interface components {
             reached: number;
             /** Stops */
             stops: string;
-        };
-        /**
-         * Turning
-         * @description Where to show which way it turns: seen from above, looking along the shaft, or which way it runs along a
-         *     track.
-         */
-        Turning: {
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /**
-             * Seen
-             * @enum {string}
-             */
-            seen: "above" | "end" | "along";
-            /** Radius */
-            radius: number;
         };
         /**
          * Verdict
@@ -4394,35 +4531,6 @@ export interface components {
             trip: components["schemas"]["Trip"] | null;
             /** Causes */
             causes: string[];
-        };
-        /**
-         * View
-         * @description How a view looks at the machine: axis of its turning, what is right and up, where the axis is drawn.
-         */
-        View: {
-            /** Axis */
-            axis: [
-                number,
-                number,
-                number
-            ];
-            /** Right */
-            right: [
-                number,
-                number,
-                number
-            ];
-            /** Up */
-            up: [
-                number,
-                number,
-                number
-            ];
-            /** Origin */
-            origin: [
-                number,
-                number
-            ];
         };
         /**
          * Turn
@@ -5172,6 +5280,70 @@ export interface components {
             sentence: string;
             /** Patch */
             patch: components["schemas"]["Setting"][];
+        };
+        /**
+         * Cell
+         * @description One figure of one design in words; ``band`` where it has one, ``state`` where it is a link's.
+         */
+        Cell: {
+            /** Text */
+            text: string;
+            /**
+             * Band
+             * @default
+             */
+            band: string;
+            /** State */
+            state: ("holds" | "tight" | "fails") | null;
+        };
+        /**
+         * Row
+         * @description One figure of all designs; none where a design has no such thing. ``same`` where all say the same.
+         */
+        Row: {
+            /** Group */
+            group: string;
+            /** Label */
+            label: string;
+            /** Cells */
+            cells: (components["schemas"]["Cell"] | null)[];
+            /** Same */
+            same: boolean;
+        };
+        /**
+         * SideBySide
+         * @description The designs with their headlines, and the rows.
+         */
+        SideBySide: {
+            /** Titles */
+            titles: string[];
+            /** Headlines */
+            headlines: string[];
+            /** Rows */
+            rows: components["schemas"]["Row"][];
+        };
+        /**
+         * BesideBody
+         * @description The designs, in the order in which they stand.
+         */
+        BesideBody: {
+            /** Entries */
+            entries: components["schemas"]["EntryBody"][];
+        };
+        /**
+         * EntryBody
+         * @description A design to set beside others; ``trials_of`` is the demonstration on the shelf whose trials are told.
+         */
+        EntryBody: {
+            /**
+             * Title
+             * @description Name of the demonstration.
+             */
+            title: string;
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+            /** Trials Of */
+            trials_of?: string | null;
         };
         /**
          * Arc
@@ -8326,6 +8498,82 @@ export interface operations {
             };
         };
     };
+    glance_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glance"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo_demonstration: {
         parameters: {
             query?: never;
@@ -10691,6 +10939,160 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    side_by_side: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BesideBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideBySide"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    side_by_side_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BesideBody"];
+            };
+        };
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,20 +5,25 @@ import {
   client,
   posted,
   type Balance,
+  type BesideEntry,
   type Build,
   type Carrier,
   type Design,
   type DesignMap,
   type Explanation,
+  type Glance,
   type KeptTrial,
   type RuleName,
   type Look,
+  type ShelfMotor,
+  type SideBySide,
   type Turn,
+  type Unread,
 } from "./client";
 
 export const shelfQuery = queryOptions({
   queryKey: ["shelf"],
-  queryFn: () => answered(client.GET("/api/shelf")),
+  queryFn: () => answered(client.GET("/api/shelf")) as Promise<{ motors: ShelfMotor[]; unread: Unread[] }>,
 });
 
 export const aboutQuery = queryOptions({
@@ -55,6 +60,14 @@ export const trialsQuery = (id: string) =>
       ) as Promise<KeptTrial[]>,
     initialPageParam: "",
     getNextPageParam: (page: KeptTrial[]) => (page.length === PAGE ? page[0]!.id : undefined),
+  });
+
+/** What the shelf shows of a motor, where the server has not kept it yet. */
+export const glanceQuery = ({ id, revision }: { id: string; revision: number }) =>
+  queryOptions({
+    queryKey: ["glance", id, revision],
+    queryFn: () => answered(client.POST("/api/shelf/{id}/glance", { params: { path: { id } } })) as Promise<Glance>,
+    staleTime: Infinity,
   });
 
 export const putAwayQuery = queryOptions({
@@ -135,6 +148,13 @@ export const trialFormQuery = (design: Design) =>
     queryKey: ["trial-form", design],
     queryFn: () => answered(client.POST("/api/trial-form", { body: design })),
     ...ofDesign,
+  });
+
+export const besideQuery = (entries: BesideEntry[]) =>
+  queryOptions({
+    queryKey: ["beside", entries],
+    queryFn: () => answered(client.POST("/api/beside", { body: { entries } })) as Promise<SideBySide>,
+    gcTime: 60_000,
   });
 
 export const balanceQuery = (design: Design, period: number) =>

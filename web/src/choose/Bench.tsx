@@ -1,5 +1,6 @@
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { ToggleButton } from "react-aria-components";
+import { Link } from "react-router";
 import styled from "styled-components";
 import type { Dial, Geometry, Handle, Turn, Verdict } from "../api/client";
 import { Handles } from "../drawing/Handles";
@@ -7,6 +8,7 @@ import { movedBy, placeFor } from "../drawing/place";
 import { Scene } from "./Scene";
 import { PlainButton, Quiet, Unseen } from "../theme/parts";
 import { rounded } from "../units";
+import { PIN } from "../compare/useEntries";
 import type { useSpin } from "./useSpin";
 
 interface Props {
@@ -16,6 +18,7 @@ interface Props {
   numbers: Map<string, Dial>;
   /** Turned by the hand and not yet answered. */
   turns: readonly Turn[];
+  id: string;
   pinned?: Geometry;
   isPinned: boolean;
   togglePin: () => void;
@@ -27,7 +30,7 @@ interface Props {
 const FIRST_SIZE = { width: 640, height: 580 };
 
 /** The drawing on millimetre paper with its handles, and what can be shown on it. */
-export function Bench({ drawing, verdict, numbers, turns, pinned, isPinned, togglePin, spin, ...moves }: Props) {
+export function Bench({ id, drawing, verdict, numbers, turns, pinned, isPinned, togglePin, spin, ...moves }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState(FIRST_SIZE);
   const [shows, setShows] = useState({ lines: true, forces: true, dimensions: false });
@@ -73,6 +76,7 @@ export function Bench({ drawing, verdict, numbers, turns, pinned, isPinned, togg
             <Tool isSelected={isPinned} onChange={togglePin}>
               {isPinned ? "Unpin" : "Pin to compare"}
             </Tool>
+            {isPinned && <Beside to={`/compare?motors=${id},${PIN}${id}`}>Side by side</Beside>}
           </>
         )}
       </Bar>
@@ -161,4 +165,8 @@ const Tool = styled(ToggleButton)`
   &:hover {
     background: ${({ theme }) => theme.actionPale};
   }
+`;
+const Beside = styled(Link)`
+  color: ${({ theme }) => theme.action};
+  padding: 0.25rem 0.4rem;
 `;

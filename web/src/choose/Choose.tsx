@@ -50,6 +50,7 @@ export function Choose({ working }: { working: Working }) {
     <Columns data-verdict-for={sameDesign(look.design, design) && turns.length === 0 ? "present" : "earlier"}>
       <Parts parts={parts} turn={turn} refused={refused} />
       <Bench
+        id={working.kept.id}
         drawing={drawing}
         verdict={verdict}
         numbers={numbers}

@@ -15,15 +15,16 @@ const MARGIN = { top: 46, side: 40, bottom: 60 };
 const STEP = 10;
 
 /** Fit a drawing of these bounds; the frame grows in whole centimetres so that it does not jitter. */
-export function placeFor(bounds: readonly number[], width: number, height: number, bare = false): Place {
+export function placeFor(bounds: readonly number[], width: number, height: number, bare = false, to?: number): Place {
   const [left = 0, bottom = 0, right = 1, top = 1] = bounds;
   const margin = bare ? { top: 6, side: 6, bottom: 6 } : MARGIN;
   const half = bare ? Math.max(-left, right) : Math.ceil(Math.max(-left, right) / STEP) * STEP;
   const tall = bare ? top - bottom : Math.ceil((top - bottom) / STEP) * STEP;
-  const scale = Math.max(
+  const fits = Math.max(
     Math.min((width - 2 * margin.side) / (2 * half), (height - margin.top - margin.bottom) / tall),
     0.1,
   );
+  const scale = to ?? fits;
   const base =
     height - margin.bottom - (bare ? 0 : Math.max(0, height - margin.top - margin.bottom - tall * scale) / 2);
   return { x: (mm) => width / 2 + mm * scale, y: (mm) => base - (mm - bottom) * scale, scale, width, height };

@@ -1,12 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { DropZone, FileTrigger, type FileDropItem } from "react-aria-components";
+import { Link } from "react-router";
 import styled from "styled-components";
-import type { Demonstration } from "../api/client";
+import type { ShelfMotor } from "../api/client";
 import { putAwayQuery, shelfQuery } from "../api/queries";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
+import { AS_IT_COMES, arranged, keep, kept, type Arrangement, type Size } from "./arrange";
+import { ArrangeBar } from "./ArrangeBar";
 import { Backup } from "./Backup";
 import { GoneEntry } from "./GoneEntry";
 import { NewMotor } from "./NewMotor";
@@ -16,9 +19,14 @@ import { UnreadEntry } from "./UnreadEntry";
 import { useBackup } from "./useBackup";
 import { useShelf, type Gone } from "./useShelf";
 
+export const MOST_COMPARED = 6;
+
+const countWords = (shown: number, all: number) =>
+  shown === all ? `${all} ${all === 1 ? "motor" : "motors"}, each with its verdict` : `${shown} of ${all} motors`;
+
 /** The motors, with those just put away still holding their places. */
-function placed(motors: Demonstration[], gone: Gone[]): (Demonstration | Gone)[] {
-  const shown: (Demonstration | Gone)[] = motors.filter(({ id }) => !gone.some((motor) => motor.id === id));
+function placed(motors: ShelfMotor[], gone: Gone[]): (ShelfMotor | Gone)[] {
+  const shown: (ShelfMotor | Gone)[] = motors.filter(({ id }) => !gone.some((motor) => motor.id === id));
   for (const motor of [...gone].sort((a, b) => a.place - b.place)) shown.splice(motor.place, 0, motor);
   return shown;
 }
@@ -31,6 +39,15 @@ export function Shelf() {
   const { data: putAway } = useQuery(putAwayQuery);
   const [open, setOpen] = useState<"new" | "put away" | null>(null);
   const close = () => setOpen(null);
+  const [arrangement, setArrangement] = useState(kept);
+  const arrange = (next: Arrangement) => {
+    setArrangement(next);
+    keep(next);
+  };
+  const [compared, setCompared] = useState<string[]>([]);
+  const motors = data?.motors ?? [];
+  const shown = arranged(motors, arrangement);
+  const size = arrangement.size;
   useEffect(() => {
     document.title = "Shelf · Oak Spin";
   }, []);
@@ -49,11 +66,7 @@ export function Shelf() {
           <Head>
             <div>
               <h1>Shelf</h1>
-              <Quiet>
-                {data
-                  ? `${data.motors.length} ${data.motors.length === 1 ? "motor" : "motors"}, each with its verdict`
-                  : ""}
-              </Quiet>
+              <Quiet role="status">{data ? countWords(shown.length, motors.length) : ""}</Quiet>
             </div>
             <Actions>
               <MainButton onPress={() => setOpen("new")}>New motor</MainButton>
@@ -95,12 +108,43 @@ export function Shelf() {
               ))}
             </Unreadable>
           )}
-          <Board>
-            {placed(data?.motors ?? [], shelf.gone).map((entry, place) =>
+          {motors.length > 0 && <ArrangeBar motors={motors} value={arrangement} change={arrange} />}
+          {compared.length > 0 && (
+            <Picked>
+              <span>
+                {compared.map((id) => motors.find((motor) => motor.id === id)?.title).join(", ")}
+                {compared.length === 1 && " and …"}
+              </span>
+              {compared.length > 1 && <Link to={`/compare?motors=${compared.join(",")}`}>Show side by side</Link>}
+              <PlainButton onPress={() => setCompared([])}>Clear</PlainButton>
+            </Picked>
+          )}
+          {motors.length > 0 && shown.length === 0 && (
+            <Empty>
+              No motor on the shelf is like that.{" "}
+              <PlainButton onPress={() => arrange({ ...AS_IT_COMES, order: arrangement.order, size })}>
+                Show all
+              </PlainButton>
+            </Empty>
+          )}
+          <Board $size={size}>
+            {placed(shown, shelf.gone).map((entry, place) =>
               "place" in entry ? (
                 <GoneEntry key={entry.id} title={entry.title} putBack={() => shelf.putBack(entry)} />
               ) : (
-                <ShelfEntry key={entry.id} demonstration={entry} place={place} shelf={shelf} />
+                <ShelfEntry
+                  key={entry.id}
+                  motor={entry}
+                  place={place}
+                  size={size}
+                  shelf={shelf}
+                  compared={compared.includes(entry.id)}
+                  compare={(on) =>
+                    setCompared(
+                      on ? [...compared, entry.id].slice(-MOST_COMPARED) : compared.filter((id) => id !== entry.id),
+                    )
+                  }
+                />
               ),
             )}
           </Board>
@@ -160,12 +204,24 @@ const Empty = styled.p`
   padding: 40px 0;
   font-size: 1.1rem;
 `;
-const Board = styled.ul`
+const Board = styled.ul<{ $size: Size }>`
   list-style: none;
   padding: 0;
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
-  gap: 30px 0;
+  grid-template-columns: repeat(auto-fill, minmax(${({ $size }) => ($size === "large" ? 300 : 126)}px, 1fr));
+  gap: ${({ $size }) => ($size === "large" ? "30px 0" : "8px 0")};
+`;
+const Picked = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+  padding: 6px 10px;
+  background: ${({ theme }) => theme.actionPale};
+  a {
+    color: ${({ theme }) => theme.action};
+    font-weight: 650;
+  }
 `;
 const Unreadable = styled.ul`
   list-style: none;

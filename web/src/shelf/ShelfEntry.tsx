@@ -1,75 +1,90 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { Input, TextField } from "react-aria-components";
+import { Input, TextField, ToggleButton } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
-import type { Demonstration } from "../api/client";
-import { lookQuery } from "../api/queries";
+import type { ShelfMotor } from "../api/client";
+import { glanceQuery } from "../api/queries";
 import { LinkLoop } from "../drawing/LinkLoop";
 import { Thumbnail } from "../drawing/Thumbnail";
 import { PlainButton, Quiet } from "../theme/parts";
+import type { Size } from "./arrange";
 import type { ShelfActions } from "./useShelf";
 
 interface Props {
-  demonstration: Demonstration;
+  motor: ShelfMotor;
   /** Its place among what is shown. */
   place: number;
+  size: Size;
   shelf: ShelfActions;
+  compared: boolean;
+  compare: (compared: boolean) => void;
 }
 
-/** One demonstration on the shelf: drawn small, with its verdict and what can be done with it. */
-export function ShelfEntry({ demonstration, place, shelf }: Props) {
-  const { data } = useQuery(lookQuery(demonstration.design));
+const DRAWN = { large: { width: 300, height: 290 }, small: { width: 126, height: 80 } };
+
+/** One motor on the shelf: drawn from its own geometry, with its verdict and what can be done with it. */
+export function ShelfEntry({ motor, place, size, shelf, compared, compare }: Props) {
+  // Most are kept by the server; one that was just changed is computed when it is first seen.
+  const asked = useQuery({ ...glanceQuery(motor), enabled: motor.glance === null });
+  const glance = motor.glance ?? asked.data;
   const [renaming, setRenaming] = useState(false);
-  const weakest = data?.verdict.links.find((link) => link.id === data.verdict.weakest);
-  const { title, id } = demonstration;
+  const { title, id } = motor;
   const named = useRef<HTMLAnchorElement>(null);
   const isBack = shelf.returned === id;
   useEffect(() => {
     if (isBack) named.current?.focus();
   }, [isBack]);
   return (
-    <Entry>
+    <Entry data-size={size}>
       <Link to={`/motor/${id}`} tabIndex={-1} aria-hidden>
-        <Picture>{data && <Thumbnail geometry={data.drawing} width={300} height={290} />}</Picture>
+        <Picture $size={size}>{glance && <Thumbnail geometry={glance.drawing} {...DRAWN[size]} />}</Picture>
       </Link>
-      <Text>
+      <Text $size={size}>
         {renaming ? (
           <Rename
             title={title}
             done={(next) => {
               setRenaming(false);
-              if (next && next !== title) shelf.rename(demonstration, next);
+              if (next && next !== title) shelf.rename(motor, next);
             }}
           />
         ) : (
           <h2>
-            <Link to={`/motor/${id}`} ref={named}>
+            {size === "small" && glance && <LinkLoop state={glance.state} size={15} />}
+            <Link to={`/motor/${id}`} ref={named} title={size === "small" ? glance?.headline : undefined}>
               {title}
             </Link>
           </h2>
         )}
-        <Quiet>{demonstration.kind_name}</Quiet>
-        {weakest && (
-          <Verdict>
-            <LinkLoop state={weakest.state} size={24} />
-            <p>{data?.verdict.headline}</p>
-          </Verdict>
+        {size === "large" && (
+          <>
+            <Quiet>{motor.kind_name}</Quiet>
+            {glance && (
+              <Verdict>
+                <LinkLoop state={glance.state} size={24} />
+                <p>{glance.headline}</p>
+              </Verdict>
+            )}
+            <Actions>
+              <PlainButton aria-label={`Duplicate ${title}`} onPress={() => shelf.duplicate(motor)}>
+                Duplicate
+              </PlainButton>
+              <PlainButton aria-label={`Rename ${title}`} onPress={() => setRenaming(true)}>
+                Rename
+              </PlainButton>
+              <a href={`/api/shelf/${id}/file`} download aria-label={`Export ${title}`}>
+                Export
+              </a>
+              <PlainButton aria-label={`Delete ${title}`} onPress={() => shelf.remove(motor, place)}>
+                Delete
+              </PlainButton>
+              <Compare aria-label={`Compare ${title}`} isSelected={compared} onChange={compare}>
+                Compare
+              </Compare>
+            </Actions>
+          </>
         )}
-        <Actions>
-          <PlainButton aria-label={`Duplicate ${title}`} onPress={() => shelf.duplicate(demonstration)}>
-            Duplicate
-          </PlainButton>
-          <PlainButton aria-label={`Rename ${title}`} onPress={() => setRenaming(true)}>
-            Rename
-          </PlainButton>
-          <a href={`/api/shelf/${id}/file`} download aria-label={`Export ${title}`}>
-            Export
-          </a>
-          <PlainButton aria-label={`Delete ${title}`} onPress={() => shelf.remove(demonstration, place)}>
-            Delete
-          </PlainButton>
-        </Actions>
       </Text>
     </Entry>
   );
@@ -93,20 +108,29 @@ function Rename({ title, done }: { title: string; done: (title: string | null) =
 const Entry = styled.li`
   display: flex;
   flex-direction: column;
+  content-visibility: auto;
+  contain-intrinsic-size: auto 480px;
+  &[data-size="small"] {
+    contain-intrinsic-size: auto 118px;
+  }
 `;
-const Picture = styled.div`
-  height: 296px;
+const Picture = styled.div<{ $size: Size }>`
+  height: ${({ $size }) => ($size === "large" ? 296 : 84)}px;
   display: grid;
   place-items: end center;
-  border-bottom: 9px solid ${({ theme }) => theme.quiet};
+  border-bottom: ${({ $size }) => ($size === "large" ? 9 : 4)}px solid ${({ theme }) => theme.quiet};
 `;
-const Text = styled.div`
-  padding: 10px 22px 0 14px;
+const Text = styled.div<{ $size: Size }>`
+  padding: ${({ $size }) => ($size === "large" ? "10px 8px 0 14px" : "3px 6px 0 4px")};
   h2 {
-    font-size: 1.2rem;
+    font-size: ${({ $size }) => ($size === "large" ? "1.2rem" : "0.85rem")};
+    ${({ $size }) =>
+      $size === "small" && "display: flex; gap: 4px; align-items: center; white-space: nowrap; overflow: hidden;"}
   }
   h2 a {
     color: inherit;
+    overflow: hidden;
+    text-overflow: ellipsis;
     text-decoration-thickness: 1px;
     text-underline-offset: 4px;
   }
@@ -120,16 +144,32 @@ const Verdict = styled.div`
 `;
 const Actions = styled.div`
   display: flex;
-  gap: 6px;
+  flex-wrap: wrap;
+  gap: 2px 0;
   margin-left: -6px;
   font-size: 0.9rem;
+  a,
+  button {
+    padding: 0.25rem 0.33rem;
+  }
   a {
     color: ${({ theme }) => theme.action};
     text-decoration: none;
-    padding: 0.25rem 0.4rem;
     &:hover {
       text-decoration: underline;
     }
+  }
+`;
+const Compare = styled(ToggleButton)`
+  background: none;
+  border: 0;
+  padding: 0.25rem 0.4rem;
+  min-height: 1.75rem;
+  cursor: pointer;
+  color: ${({ theme }) => theme.action};
+  &[data-selected] {
+    font-weight: 700;
+    background: ${({ theme }) => theme.actionPale};
   }
 `;
 const TitleInput = styled(Input)`

@@ -5,8 +5,8 @@ import { lookQuery } from "../api/queries";
 
 /** A design pinned to compare with; kept in this browser, so that it is there after a reload. */
 export function usePin(id: string, placeholder: Design) {
-  const key = `oakspin.pin.${id}`;
-  const [pinned, setPinned] = useState<Design | null>(() => read(key));
+  const key = keyOf(id);
+  const [pinned, setPinned] = useState<Design | null>(() => readPin(id));
   const { data } = useQuery({ ...lookQuery(pinned ?? placeholder), enabled: pinned !== null, retry: false });
   const toggle = (design: Design) => {
     const next = pinned ? null : design;
@@ -17,9 +17,12 @@ export function usePin(id: string, placeholder: Design) {
   return { pinned, look: pinned ? data : undefined, toggle };
 }
 
-function read(key: string): Design | null {
+const keyOf = (id: string) => `oakspin.pin.${id}`;
+
+/** The design that is pinned of a motor, if any. */
+export function readPin(id: string): Design | null {
   try {
-    return JSON.parse(localStorage.getItem(key) ?? "null") as Design | null;
+    return JSON.parse(localStorage.getItem(keyOf(id)) ?? "null") as Design | null;
   } catch {
     return null;
   }

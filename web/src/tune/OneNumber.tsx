@@ -5,6 +5,7 @@ import { posted, ProblemError, type Factor, type Tuning } from "../api/client";
 import { bestQuery, lookQuery, shelfQuery, turned } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
+import { saveAs } from "../parts/saveAs";
 import { usePin } from "../shell/usePin";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
@@ -170,11 +171,7 @@ function edge(text: string, factor: Factor | undefined): number | null {
 async function saveTable(request: Request) {
   try {
     const response = await posted("/api/sweep.csv", request);
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(await response.blob());
-    link.download = `${request.pointer.split("/").at(-1)}-sweep.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveAs(await response.blob(), `${request.pointer.split("/").at(-1)}-sweep.csv`);
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;
   }

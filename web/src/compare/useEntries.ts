@@ -1,0 +1,25 @@
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import type { BesideEntry } from "../api/client";
+import { shelfQuery } from "../api/queries";
+import { readPin } from "../shell/usePin";
+
+/** Before an id, it stands for the design that is pinned of this motor. */
+export const PIN = "pin:";
+
+/** What an address asks for: ids of motors, or of their pins, in their order; what is not there is left out. */
+export function useEntries(asked: string): { entries: BesideEntry[]; missing: number; loading: boolean } {
+  const { data, isPending } = useQuery(shelfQuery);
+  return useMemo(() => {
+    const ids = asked.split(",").filter(Boolean);
+    const entries = ids.flatMap((each): BesideEntry[] => {
+      const id = each.replace(PIN, "");
+      const motor = data?.motors.find((motor) => motor.id === id);
+      if (!motor) return [];
+      if (!each.startsWith(PIN)) return [{ title: motor.title, design: motor.design, trials_of: id }];
+      const design = readPin(id);
+      return design ? [{ title: `${motor.title}, pinned`.slice(-80), design, trials_of: null }] : [];
+    });
+    return { entries, missing: data ? ids.length - entries.length : 0, loading: isPending };
+  }, [asked, data, isPending]);
+}
