@@ -53,8 +53,18 @@ def heavy(page: Page) -> None:
 def resting(page: Page) -> None:
     """Run, with the way the rotor rests picked in a drawing."""
     stage("3", "form", "Tide mill")(page)
+    page.get_by_role("button", name="How it comes to rest").click()
     page.get_by_role("radio", name="down to the left").check(force=True)
-    page.get_by_text("Power off, it rests").scroll_into_view_if_needed()
+    page.get_by_text("With the power off, it comes to rest").scroll_into_view_if_needed()
+
+
+def beside(page: Page) -> None:
+    """Three motors of two kinds side by side."""
+    for title in ("Lantern", "Carousel", "Ferry wheel"):
+        page.get_by_role("button", name=f"Compare {title}").click()
+    page.get_by_role("link", name="Show side by side").click()
+    page.get_by_text("Run chain").wait_for()
+    page.wait_for_load_state("networkidle")
 
 
 def compared(page: Page) -> None:
@@ -81,6 +91,7 @@ def stage(key: str, seen: str, title: str = "Lantern") -> Callable[[Page], None]
 def logged(page: Page) -> None:
     """Run, with two trials of made-up groups."""
     stage("3", "form")(page)
+    page.get_by_role("button", name="Volts, with a meter").click()
     readings = ["Turns counted", "Seconds for them", "Current", "Volts, open", "Volts, running"]
     for group, values in (("Limpet", ["52", "5", "2.9", "1.56", "1.02"]), ("Tern", ["84", "5", "3.4", "1.57", "0.93"])):
         page.get_by_label("Group").fill(group)
@@ -118,7 +129,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "cored": ("light", open_motor("Crane motor")),
     "train": ("light", open_motor("Night shuttle")),
     "turning-quay": ("dark", open_motor("Turning quay")),
-    "lock-gate": ("light", open_motor("Lock gate")),
+    "side-by-side": ("light", beside),
     "roller": ("light", open_motor("Crate roller")),
     "map": ("light", mapped),
     "make": ("light", stage("2", "main img")),

@@ -82,7 +82,7 @@ def said(design: Design, with_advice: bool) -> Iterator[tuple[str, str]]:
         yield "caution", caution.text
     for cut in sheet.cuts:
         yield "cut", str(cut)
-    card = first_run(design, verdict.headline)
+    card = first_run(design, verdict)
     yield from (("first run, flick", card.flick), ("first run, why", card.why), ("first run, stalled", card.stalled))
     for part in parts_of(design):
         yield f"part, {part.title}", f"{part.line} | {part.figure}"

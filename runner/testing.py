@@ -99,6 +99,14 @@ def sentences(words: list[str]) -> int:
     return _python("-m", "runner.sentences", *words)
 
 
+def texts(words: list[str]) -> int:
+    """Print every text of the app: that of the pages by screen, then what is said of many designs."""
+    python_environment("run")
+    node_modules()
+    subprocess.call(["node", "scripts/texts.mjs"], cwd=WEB)
+    return _python("-m", "runner.sentences", *words)
+
+
 def chromium() -> None:
     """Make sure of Debian's Chromium: install it when allowed, else say how."""
     if os.path.exists(CHROMIUM):

@@ -64,7 +64,7 @@ UNCERTAIN: dict[str, Uncertain] = {
     "gap_reach_mm": Uncertain(1.5, 1.0, 2.25, "mm", "gap that halves the touching time", _OWN),
     "rim_runout_mm": Uncertain(0.2, 0.1, 0.4, "mm", "how far the rim of magnets and cell runs out of true", _OWN),
     "springing": _times(1.5, "speed at which springing legs touch half as often", _OWN),
-    "leaving": _times(1.5, "speed at which a point leaves its seat", _OWN),
+    "leaving": _times(1.5, "speed at which a point comes off", _OWN),
     "cooling": _times(1.4, "heat given to the air", "White, Viscous Fluid Flow"),
     "foot_pressure": _times(1.0, "foot pressure, spread by the maker's hand", "build scatter"),
     "hand_film": _times(1.0, "contact film, spread by the maker's hand", "build scatter"),

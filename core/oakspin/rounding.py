@@ -5,6 +5,19 @@ from __future__ import annotations
 import math
 
 
+def time_unit(seconds: float) -> tuple[str, float]:
+    """The unit in which people tell a time of about so many seconds, and how many of it a second is.
+
+    Example
+    -------
+    >>> time_unit(80), time_unit(600)[0], time_unit(7200)[0]
+    (('s', 1.0), 'min', 'hours')
+    """
+    if seconds < 120:
+        return "s", 1.0
+    return ("min", 1 / 60) if seconds < 5400 else ("hours", 1 / 3600)
+
+
 def rounded(value: float, digits: int = 3) -> str:
     """A number with so many significant figures at most, never in powers of ten.
 

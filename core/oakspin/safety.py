@@ -13,8 +13,8 @@ CAUTIONS = (
     (
         "school",
         "Your school's rules come first",
-        "Where they, or local codes, say more than this sheet, they hold. "
-        "What goes beyond them is for a licensed or responsible person to decide.",
+        "Follow your school's rules and local codes wherever they ask for more than this sheet. "
+        "Anything beyond them is for a responsible or licensed person to decide.",
     ),
     (
         "swallowing",
@@ -31,13 +31,13 @@ CAUTIONS = (
     (
         "pinching",
         "Magnets pinch and splinter",
-        "Slide them together and apart; never let them snap. Goggles when handling strong ones.",
+        "Slide them together and apart; never let them snap. Wear goggles when you handle strong ones.",
     ),
     (
         "heat",
         "Hot wire and cell",
-        "This is nearly a short circuit. Above {hot:.0f} °C hands off: keep to the time on the card, "
-        "take the power away after each run, let it cool.",
+        "This is nearly a short circuit. Keep to the time on the card, disconnect it after each run, and let it cool: "
+        "hands off above {hot:.0f} °C.",
     ),
     (
         "cells",
@@ -45,7 +45,7 @@ CAUTIONS = (
         "No lithium-ion or unprotected rechargeable packs. Never strike, drill or solder a cell; "
         "do not leave the motor assembled; recycle used cells.",
     ),
-    ("sparks", "Sparks", "Contacts spark: nothing flammable near, no paper on hot wire."),
+    ("sparks", "Sparks", "Contacts spark: keep anything that burns away, and paper off hot wire."),
     (
         "tools",
         "Knives and hot tools",

@@ -63,6 +63,7 @@ def test_a_swing_test_is_logged_and_changes_stays_on(page: Page, at: At, motor: 
     before = page.locator("[data-link=stays_on]").inner_text()
     page.goto(at(f"/motor/{id_}/run"))
     page.get_by_label("Group").fill("Tern")
+    page.get_by_role("button", name="Swings with the power off").click()
     page.get_by_role("textbox", name="Swings, power off").fill("10")
     page.get_by_role("textbox", name="Seconds for them").last.fill("4")
     balance = page.locator("[data-balance]")
@@ -98,7 +99,7 @@ def test_a_pair_is_picked_on_the_map_and_used(page: Page, at: At, motor: Motor) 
     page.locator("[data-saved=saved]").wait_for()
     history = page.request.get(at(f"/api/shelf/{id_}/history")).json()
     assert len(history) == 2
-    page.get_by_text("The best of each").click()
+    page.get_by_text("Best for speed").click()
     page.get_by_role("button", name="best").first.wait_for()
     assert faults_of_access(page) == []
 

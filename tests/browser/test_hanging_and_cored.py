@@ -70,7 +70,7 @@ def test_an_unmarked_pole_is_found_from_the_turning(page: Page, at: At, motor: M
     page.goto(at(f"/motor/{id_}/teach"))
     page.get_by_text("clockwise", exact=True).click()
     expect(page.locator("[data-pole=S]")).to_contain_text("S is up")
-    page.get_by_role("button", name="Put it into the design").click()
+    page.get_by_role("button", name="Use it in the design").click()
     page.locator("[data-saved=saved]").wait_for()
     assert exported(page, at(f"/api/shelf/{id_}"))["design"]["magnets"]["pole_up"] == "S"
     expect(page.get_by_role("button", name="So it is in the design")).to_be_disabled()

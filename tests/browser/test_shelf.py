@@ -137,7 +137,7 @@ def test_a_file_can_be_dropped_and_a_damaged_one_is_told(page: Page, at: At, tmp
 def test_of_two_tabs_the_later_is_told_and_may_take_over_keep_both_or_drop(
     page: Page, at: At, motor: Callable[[], str]
 ) -> None:
-    for choice, pole_after in (("Take over with mine", "S"), ("Drop mine, show theirs", "N"), ("Keep both", "S")):
+    for choice, pole_after in (("Keep mine", "S"), ("Keep theirs", "N"), ("Keep both", "S")):
         id_ = motor()
         page.goto(at(f"/motor/{id_}"))
         ready(page)
@@ -155,7 +155,7 @@ def test_of_two_tabs_the_later_is_told_and_may_take_over_keep_both_or_drop(
         assert (shown == id_) == (choice != "Keep both")
         kept = page.request.get(at(f"/api/shelf/{shown}")).json()["design"]["magnets"]
         assert kept["pole_up"] == pole_after
-        if choice != "Take over with mine":
+        if choice != "Keep mine":
             theirs = page.request.get(at(f"/api/shelf/{id_}")).json()["design"]["magnets"]
             assert (theirs["pole_up"], theirs["count"]) == ("N", 3)
 
@@ -213,8 +213,8 @@ def test_motors_stand_side_by_side_with_their_trials_and_as_a_table(
     page.get_by_role("link", name="Show side by side").click()
     table = page.get_by_role("table")
     expect(table.get_by_role("columnheader")).to_have_count(2)
-    expect(table.get_by_role("row").filter(has_text="Stays on")).to_contain_text("in the track")
-    expect(table.get_by_role("row").filter(has_text="Speed").first).to_contain_text("960 turns/min (1 trial)")
+    expect(table.get_by_role("row", name="Stays on")).to_contain_text("in the track")
+    expect(table.get_by_role("row", name="Speed").first).to_contain_text("960 turns/min (1 trial)")
     assert faults_of_access(page) == []
     with page.expect_download() as caught:
         page.get_by_role("button", name="Save as CSV").click()

@@ -22,7 +22,7 @@ DOTS = 10  # a millimeter, in the rendered PDF
 def log(page: Page, group: str, **readings: str) -> None:
     page.get_by_label("Group").fill(group)
     for label, text in readings.items():
-        page.get_by_role("textbox", name=label.replace("_", " ")).fill(text)
+        page.get_by_role("textbox", name=label.replace("__", ", ").replace("_", " ")).fill(text)
     page.get_by_role("button", name="Log the trial").click()
 
 
@@ -170,8 +170,8 @@ def test_a_correction_keeps_the_first_entry(page: Page, at: At, motor: Motor) ->
     page.get_by_role("button", name="Correct the trial of Limpet").click()
     expect(page.get_by_role("textbox", name="Current")).to_have_value("3")
     page.get_by_role("textbox", name="Current").fill("4")
-    page.get_by_role("button", name="Keep the correction").click()
-    expect(page.get_by_text("corrected since")).to_be_visible()
+    page.get_by_role("button", name="Save the correction").click()
+    expect(page.get_by_text("corrected later")).to_be_visible()
     kept = page.request.get(at(f"/api/shelf/{id_}/trials")).json()
     assert [row["trial"]["readings"]["amperes"] for row in kept] == [3, 4]
 
@@ -190,13 +190,13 @@ def test_a_csv_table_goes_out_and_in(page: Page, at: At, motor: Motor, tmp_path:
                 table.read_text("utf-8") + "Kelp" + table.read_text("utf-8").splitlines()[1][4:] + "\n", "utf-8"
             )
         with page.expect_file_chooser() as chooser:
-            page.get_by_role("button", name="Take in a CSV table").click()
+            page.get_by_role("button", name="Import a CSV table").click()
         with page.expect_response("**/trials/table"):
             chooser.value.set_files(table)
         expect(page.locator("[data-comparison=mean_current]")).to_have_count(trials)
     table.write_text("group,amperes\nTern,lots\n", encoding="utf-8")
     with page.expect_file_chooser() as chooser:
-        page.get_by_role("button", name="Take in a CSV table").click()
+        page.get_by_role("button", name="Import a CSV table").click()
     chooser.value.set_files(table)
     expect(page.get_by_text("No trial was taken in.")).to_be_visible()
 
@@ -332,3 +332,41 @@ def test_keys_1_to_5_walk_the_stages_and_every_control_of_run_is_reached_by_tab(
             )
         )
     assert {"Group", "Start the clock", "Log the trial"} <= reached
+
+
+def test_a_trial_is_answered_at_once_with_what_was_built_and_read(page: Page, at: At, motor: Motor) -> None:
+    page.goto(at(f"/motor/{motor()}/run"))
+    search = page.get_by_role("combobox", name="What came out different from the plan?")
+    search.fill("charge used")
+    page.get_by_role("option", name="Charge used").click()
+    page.get_by_role("textbox", name="Charge used as built").fill("60")
+    search.fill("foot gap")
+    page.get_by_role("option", name="Foot gap").first.click()
+    page.get_by_role("button", name="Foot gap as planned after all").click()
+    expect(page.get_by_role("textbox", name="Volts, open")).to_have_count(0)
+    page.get_by_role("button", name="Volts, with a meter").click()
+    page.get_by_text("runs by itself").first.click()
+    log(page, "Limpet", Turns_counted="80", Seconds_for_them="5", Volts__open="1.3", Volts__running="1.1")
+    answer = page.get_by_role("status", name="What this trial says")
+    expect(answer).to_contain_text("Charge used 60 % (plan 0 %)")
+    expect(answer.locator("[data-answer=speed]")).to_contain_text("960 turns/min")
+    expect(answer.locator("[data-answer=volts_loaded]")).to_be_visible()
+    row = page.get_by_role("region", name="Logged trials").get_by_role("listitem").first
+    expect(row).to_contain_text("Built with Charge used 60 % (plan 0 %)")
+    assert faults_of_access(page) == []
+    page.reload()
+    expect(page.get_by_role("textbox", name="Volts, open")).to_be_visible()  # who has a meter has it tomorrow, too
+
+
+def test_a_motor_that_does_not_go_says_so_in_make_and_run(page: Page, at: At, motor: Motor) -> None:
+    id_ = motor("channel-buoy")
+    for stage in ("make", "run"):
+        page.goto(at(f"/motor/{id_}/{stage}"))
+        notice = page.get_by_role("alert").filter(has_text="will not run as it is planned")
+        expect(notice).to_contain_text("enamel is still on")
+        expect(page.get_by_text("What to expect:")).to_have_count(0)
+    notice.get_by_role("link", name="To Choose").click()
+    ready(page)
+    page.goto(at(f"/motor/{motor('lantern')}/run"))
+    expect(page.get_by_text("What to expect:")).to_be_visible()
+    expect(page.get_by_text("will not run as it is planned")).to_have_count(0)

@@ -11,7 +11,7 @@ from typing import Any
 
 import numpy as np
 
-from oakspin import advise, look
+from oakspin import advise, evaluate, look
 from oakspin.design import Design
 from oakspin.draws import Draws
 from oakspin.kinds.geometry import Geometry, seen
@@ -203,7 +203,7 @@ def _make(design: Design) -> Iterator[str]:
         yield f"how to: {figure.title}. {figure.text} bounds {' '.join(map(_n, figure.bounds))}"
         yield from (f"  {shape.role} {_way(shape.points, shape.closed)}" for shape in figure.shapes)
         yield from (f"  {label.text} at {_n(label.x)} {_n(label.y)}" for label in figure.labels)
-    card = first_run(design, "")
+    card = first_run(design, evaluate(design))
     yield f"first run: {card.flick} Power off after {card.disconnect_after} s; {card.why} Cool for {card.cool_for} s."
     yield from (
         f"caution {caution.id}: {caution.text}"
@@ -215,7 +215,7 @@ def _make(design: Design) -> Iterator[str]:
 def _run(design: Design) -> Iterator[str]:
     form = trial_form(design)
     yield ", ".join(f"{reading.label} ({reading.unit})" for reading in form.readings)
-    yield "as built: " + ", ".join(f"{item.label} {_n(item.value)} {item.unit}" for item in form.as_built)
+    yield "as built: " + ", ".join(f"{item.label} {_n(item.value)} {item.unit}" for item in form.as_built if item.usual)
     run = spin(design)
     yield f"spin {_n(run.seconds)} s, angles {' '.join(_n(run.angle[at]) for at in (0, 1, 20, 240))}, speed {_n(run.speed[-1])}, current {_n(run.current[120])}, touching {sum(run.touching)}, hops {sum(run.hops)}, live {_n(sum(run.live))}, leaves at {_n(run.leaves_at)}"
 

@@ -26,7 +26,7 @@ def test_every_stage_has_what_it_shows(design: Design) -> None:
     assert len({step.id for step in sheet.steps}) == len(sheet.steps) >= 5
     assert sum(step.minutes for step in sheet.steps) == sheet.minutes
     assert "svg" in template_svg(sheet.template, "T")
-    card = first_run(design, verdict.headline)
+    card = first_run(design, verdict)
     assert 5 <= card.disconnect_after <= 60
     assert card.cool_for >= card.disconnect_after
     form = trial_form(design)

@@ -8,7 +8,7 @@ from dataclasses import fields, is_dataclass
 
 import pytest
 
-from oakspin import advise, look
+from oakspin import advise, evaluate, look
 from oakspin.draws import Draws
 from oakspin.kinds.kinds import build_of, changes_of, lesson_of
 from oakspin.make import build_sheet, first_run
@@ -57,7 +57,7 @@ def test_what_every_stage_says_reads_as_english(name: str) -> None:
         "changes": changes_of(design),
         "advice": advise(design, Draws(32)),
         "sheet": build_sheet(design),
-        "card": first_run(design, ""),
+        "card": first_run(design, evaluate(design)),
         "form": trial_form(design),
         "cautions": cautions_of(design),
         "cards": cards_of(design),

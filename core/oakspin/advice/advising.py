@@ -221,7 +221,9 @@ def _advice(design: Design, changed: Design, change: Change, before: Verdict, af
     then, now = (f"{100 * verdict.share_that_goes:.0f}" for verdict in (before, after))
     effect = share = f"{then} → {now} of 100 builds go" if then != now else f"{now} of 100 builds go, as before"
     if becomes.margin > 1.02 * was.margin and was.margin < AMPLE:
-        effect = f"{share}; {was.name.lower()} {rounded(was.margin, 2)} → {rounded(becomes.margin, 2)} × its limit"
+        gain = f"{rounded(was.margin, 2)} → {rounded(becomes.margin, 2)} × what it needs"
+        mended = "now holds" if becomes.state == "holds" else "now just holds"
+        effect = f"{share}; “{was.name.lower()}” {mended if was.state == 'fails' != becomes.state else gain}"
     if _thriftier(before, after):
         slow, fast = (rounded(verdict.figures["speed"].value, 2) for verdict in (before, after))
         much, little = (rounded(verdict.figures["mean_current"].value, 2) for verdict in (before, after))

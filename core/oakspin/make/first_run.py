@@ -15,6 +15,7 @@ from oakspin.kinds.kinds import build_of, words_of
 from oakspin.machines.table import machine_of
 from oakspin.rounding import rounded
 from oakspin.verdict.outcome import ONE_RUN, Outcome, outcome_of
+from oakspin.verdict.verdict import DOES_NOT_GO, Verdict
 
 COOL_C = 35.0  # about the warmth of skin
 SHORTEST = 5
@@ -23,7 +24,10 @@ SOON = 30.0  # s, within which a motor that is tried again and again is burning 
 
 @dataclass(frozen=True)
 class FirstRun:
-    """What to do when the power first goes on; times in s. ``stalled`` tells of a motor that is stuck."""
+    """What to do when the power first goes on; times in s. ``stalled`` tells of a motor that is stuck.
+
+    ``dead`` says of a motor that does not go what to mend before it is switched on; empty where it goes.
+    """
 
     checks: tuple[str, ...]
     flick: str
@@ -32,10 +36,11 @@ class FirstRun:
     why: str
     stalled: str
     cool_for: int
+    dead: str = ""
 
 
-def first_run(design: Design, expect: str) -> FirstRun:
-    """The card; ``expect`` is the verdict's headline. Time limits hold for nine builds in ten."""
+def first_run(design: Design, verdict: Verdict) -> FirstRun:
+    """The card of a design with its verdict. Time limits hold for nine builds in ten."""
     machine = machine_of(design, Draws())
     outcome = outcome_of(machine)
     plan, words = build_of(design), words_of(design, machine)
@@ -48,19 +53,30 @@ def first_run(design: Design, expect: str) -> FirstRun:
     cool = slow * math.log(above / goal) if above > goal else 0.0
     part = f"The {warmest.name} {'get' if warmest.several else 'gets'} warmest"
     if cautious <= ONE_RUN:
-        why = f"{part}: after that, one build in ten reaches {HANDS_OFF_C:.0f} °C."
+        why = f"{part}: after that time, one build in ten has reached {HANDS_OFF_C:.0f} °C."
     else:
         stays = f"in nine builds of ten {'stay' if warmest.several else 'stays'} under {HANDS_OFF_C:.0f} °C"
-        why = f"{part}, but {stays}; a minute is enough to look."
+        why = f"{part}, but {stays}. A minute is enough to watch it."
+    flick = f"{plan.flick.format(way=words.way(outcome.drive.sense or 1.0), seen=words.seen)}{_caution(outcome)}"
+    dead = _dead(verdict)
     return FirstRun(
         checks=plan.checks,
-        flick=f"{plan.flick.format(way=words.way(outcome.drive.sense or 1.0), seen=words.seen)}{_caution(outcome)}",
-        expect=expect,
+        flick="" if dead else flick,
+        expect="" if dead else verdict.headline,
         disconnect_after=seconds,
         why=why,
         stalled=_stalled(outcome),
         cool_for=int(math.ceil(max(cool, seconds) / 30) * 30),
+        dead=dead,
     )
+
+
+def _dead(verdict: Verdict) -> str:
+    """What is said of a motor that does not go; nothing of one that does."""
+    if not verdict.headline.startswith(DOES_NOT_GO):
+        return ""
+    why = verdict.headline.removeprefix(DOES_NOT_GO).strip()
+    return f"This motor will not run as it is planned. {why} Fix that first, in Choose; do not switch it on before."
 
 
 def _stalled(outcome: Outcome) -> str:
@@ -82,4 +98,4 @@ def _caution(outcome: Outcome) -> str:
         return ""
     part = outcome.held_hottest
     hot = f"the {part.name} {'burn' if part.several else 'burns'} fingers"
-    return f" Power on for one try only, {rounded(held, 1)} s at most: while it stands still, {hot}."
+    return f" Keep the power on for one try only, {rounded(held, 1)} s at most: while it stands still, {hot}."

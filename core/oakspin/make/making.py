@@ -24,5 +24,5 @@ class Making:
 def making_of(design: Design) -> Making:
     """Compute the answer. Raises ``Refusal`` when no motor can be made of the design."""
     sheet = build_sheet(design)
-    card = first_run(design, evaluate(design).headline)
+    card = first_run(design, evaluate(design))
     return Making(sheet, card, template_size(sheet.template), fits_a_page(sheet.template))

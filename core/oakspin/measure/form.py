@@ -8,28 +8,42 @@ from oakspin.design import Design
 from oakspin.draws import MEDIAN
 from oakspin.kinds.kinds import KINDS, numbers_of
 from oakspin.machines.table import machine_of
-from oakspin.measure.trial import GATES, READINGS, RESTS, SEEN, SWINGS, TURNING, ReadingWords, Seen
+from oakspin.measure.trial import (
+    GATES,
+    GROUPS,
+    READINGS,
+    RESTS,
+    SEEN,
+    SWINGS,
+    TURNING,
+    ReadingGroup,
+    ReadingWords,
+    Seen,
+)
 
 
 @dataclass(frozen=True)
 class Planned:
-    """A number of the design that may come out otherwise."""
+    """A number of the design that may come out otherwise; ``usual`` marks those that often do."""
 
     pointer: str
     label: str
+    part: str
     unit: str
     value: float
+    usual: bool
 
 
 @dataclass(frozen=True)
 class TrialForm:
-    """The fields of a trial, in order.
+    """The fields of a trial, in order, and the groups in which they are taken.
 
     ``swings`` says whether the balance can be tested by a swing; ``rests`` points to the field of the design that takes
     the way it rests with the power off, in degrees; empty where it does not hang.
     """
 
     readings: tuple[ReadingWords, ...]
+    groups: tuple[ReadingGroup, ...]
     as_built: tuple[Planned, ...]
     seen: dict[Seen, str]
     swings: bool
@@ -39,12 +53,13 @@ class TrialForm:
 def trial_form(design: Design) -> TrialForm:
     """The form for trials of a design."""
     as_built = tuple(
-        Planned(number.pointer, number.name, number.unit, number.value)
+        Planned(number.pointer, number.name, number.part, number.unit, number.value, number.built)
         for number in numbers_of(design).values()
-        if number.built
     )
     travels = machine_of(design, MEDIAN).route is not None
     swings = bool(KINDS[design.kind].balance_at)
     rests = RESTS if KINDS[design.kind].rests_at else ()
     asked = (*(GATES if travels else TURNING), *READINGS, *(SWINGS if swings else ()), *rests)
-    return TrialForm(asked, as_built, SEEN, swings, KINDS[design.kind].rests_at)
+    fields = {words.field for words in asked}
+    groups = tuple(group for group in GROUPS if fields >= set(group.fields))
+    return TrialForm(asked, groups, as_built, SEEN, swings, KINDS[design.kind].rests_at)

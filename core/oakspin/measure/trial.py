@@ -21,7 +21,7 @@ SEEN: dict[Seen, str] = {
     "trembles": "trembles, does not turn",
     "nothing": "nothing at all",
     "gets_hot": "gets hot",
-    "jumps_off": "jumps off its seat",
+    "jumps_off": "jumps off",
     "sparks": "sparks",
     "leans": "leans or drags",
 }
@@ -36,6 +36,27 @@ class ReadingWords:
     unit: str
 
 
+@dataclass(frozen=True)
+class ReadingGroup:
+    """Readings that are taken together, with one instrument; ``usual`` where every bench has it."""
+
+    id: str
+    label: str
+    fields: tuple[str, ...]
+    usual: bool = False
+
+
+GROUPS = (
+    ReadingGroup("count", "Turns, counted by eye", ("turns", "turns_seconds"), usual=True),
+    ReadingGroup("film", "Turns, on film", ("film_turns", "film_frames", "film_rate")),
+    ReadingGroup("gates", "Time between two gates", ("first_gate_mm", "second_gate_mm", "gate_seconds"), usual=True),
+    ReadingGroup("climb", "Steepest climb", ("climb_deg",)),
+    ReadingGroup("current", "Current, with a meter", ("amperes",), usual=True),
+    ReadingGroup("volts", "Volts, with a meter", ("volts_open", "volts_loaded")),
+    ReadingGroup("heat", "Temperature", ("temperature_C", "seconds_run")),
+    ReadingGroup("swings", "Swings with the power off", ("swings", "swings_seconds")),
+    ReadingGroup("rests", "How it comes to rest", ("rests_deg",)),
+)
 TURNING = (
     ReadingWords("turns", "Turns counted", "turns"),
     ReadingWords("turns_seconds", "Seconds for them", "s"),

@@ -26,6 +26,7 @@ STARTS: dict[Starts, str] = {
     "returns": "flicked the wrong way it stops, comes back and goes",
     "never": "does not start",
 }
+DOES_NOT_GO = "Does not go."
 AMPLE = 1.3  # a margin of the median build beyond which most builds hold, too
 SELF = 0.5  # share of builds or rest positions from which it must start unaided to be told so
 MUST_HOLD = ("push", "starts", "keeps_going", "stays_on")
@@ -312,7 +313,7 @@ def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...], share: fl
     weakest = weakest_of(links)
     if not outcome.goes:
         failing = next((link for link in links[:5] if link.state == "fails"), None)
-        return f"Does not go. {(failing or by_id[weakest]).sentence}"
+        return f"{DOES_NOT_GO} {(failing or by_id[weakest]).sentence}"
     goes = f"{words.mover} {words.goes.lower()}" if words.mover else words.goes
     starts = f"{goes} {words.way(outcome.drive.sense)}, {STARTS[_starts(outcome)]}"
     if turning.state == "fails":

@@ -69,11 +69,11 @@ class Words:
     settles: str = "settles near"
     alike: str = "The same at every angle."
     unaided: str = "Starts by itself, from any angle."
-    steady: str = "Every angle pushes; "
+    steady: str = "It is pushed at every angle. "
     over: str = "over a turn"
     secure: str = "never leaves"
     together: str = "All round the axis such forces turn it"
-    runs: str = "runs of a minute at most"
+    runs: str = "one-minute runs at most"
     passed: str = ""
     thrown_back: str = ""
     alone: bool = False

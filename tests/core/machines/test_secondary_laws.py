@@ -89,7 +89,7 @@ def test_the_shares_of_the_drop_are_those_of_the_resistances() -> None:
     cell = 100 * float(machine.pack.ohms_at(machine.pack.used)[0]) / total
     touching = 100 * sum(float(machine.ohms[place][0]) for place in machine.touches) / total
     sentence = next(link.sentence for link in verdict.links if link.id == "current")
-    assert sentence.startswith(f"Battery takes {cell:.0f} %, contacts {touching:.0f} %.")
+    assert f"The battery uses {cell:.0f} % of its own volts, the contacts {touching:.0f} %." in sentence
 
 
 def test_a_higher_head_weighs_more_by_two_thirds_of_its_cylinder() -> None:

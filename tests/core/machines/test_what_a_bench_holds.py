@@ -380,7 +380,7 @@ def test_a_paper_hull_weighs_what_paper_weighs_and_must_stay_within_the_magnets(
 
 
 @pytest.mark.parametrize(
-    ("volts", "says"), [(0.0, "The supply is set to 0 V"), (0.7, "Battery takes"), (30.0, "supply's limit of 5 A")]
+    ("volts", "says"), [(0.0, "The supply is set to 0 V"), (0.7, "The battery uses"), (30.0, "supply's limit of 5 A")]
 )
 def test_a_bench_supply_from_nothing_to_thirty_volts(volts: float, says: str) -> None:
     supply = {"battery__cell": "bench_supply", "battery__supply": {"volts": volts, "limit_A": 5.0}}

@@ -114,8 +114,20 @@ def test_a_tall_frame_says_that_it_does_not_fit_a_page() -> None:
 def test_the_power_goes_off_before_one_build_in_ten_is_too_hot() -> None:
     for cell in ("alkaline_AA", "nimh_AA"):
         verdict = evaluate(changed(LANTERN, battery__cell=cell))
-        card = first_run(changed(LANTERN, battery__cell=cell), verdict.headline)
-        assert card.disconnect_after <= max(5, min(60, verdict.link("stays_cool").band[0]))
+        card = first_run(changed(LANTERN, battery__cell=cell), verdict)
+        assert card.disconnect_after <= max(5, min(60, verdict.figures["hands_off_time"].band[0]))
         assert card.cool_for >= card.disconnect_after
     assert card.disconnect_after < 60
     assert "48 °C" in card.why
+
+
+def test_a_motor_that_does_not_go_is_told_so_before_it_is_switched_on() -> None:
+    dead = changed(LANTERN, wire__finish="enameled", wire__ends_stripped=False)
+    card = first_run(dead, evaluate(dead))
+    assert "enamel is still on" in card.dead
+    assert "Fix that first" in card.dead
+    assert (card.flick, card.expect) == ("", "")
+    goes = first_run(LANTERN, evaluate(LANTERN))
+    assert goes.dead == ""
+    assert goes.flick
+    assert goes.expect == evaluate(LANTERN).headline

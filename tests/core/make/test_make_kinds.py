@@ -108,7 +108,7 @@ def test_goggles_stand_at_the_step_where_the_screw_hangs_and_heat_where_the_lead
 
 @pytest.mark.parametrize("design", [HANGING, CORED, TRAIN], ids=["hanging", "cored", "train"])
 def test_the_card_says_how_to_start_it(design) -> None:  # type: ignore[no-untyped-def]
-    card = first_run(design, evaluate(design).headline)
+    card = first_run(design, evaluate(design))
     assert "{" not in card.flick
     assert card.checks
     if design.kind == "cored":

@@ -68,5 +68,9 @@ def test_a_logged_swing_is_held_against_the_prediction() -> None:
 def test_the_form_asks_for_swings_only_where_they_tell_something() -> None:
     assert trial_form(CRADLE).swings
     assert not trial_form(LANTERN).swings
-    assert [item.pointer for item in trial_form(LANTERN).as_built] == ["/feet/gap_mm", "/feet/height_mm"]
+    planned = trial_form(LANTERN).as_built
+    assert [item.pointer for item in planned if item.usual] == ["/feet/gap_mm", "/feet/height_mm"]
+    assert {"/battery/used_percent", "/pivot/off_center_mm"} <= {item.pointer for item in planned}
+    offered = {field for group in trial_form(CRADLE).groups for field in group.fields}
+    assert offered == {reading.field for reading in trial_form(CRADLE).readings}  # each belongs to one instrument
     assert "swings" in {reading.field for reading in trial_form(CRADLE).readings}

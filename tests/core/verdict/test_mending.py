@@ -19,7 +19,7 @@ MISTAKES: list[tuple[str, dict[str, Any], str, str]] = [
     ("frame", {"wire__finish": "enameled", "wire__ends_stripped": False}, "enamel", "Strip the ends"),
     ("frame", {"magnets__strength": FERRITE}, "Ferrite", "nickel-plated neodymium"),
     ("frame", {"magnets__magnetized": "across"}, "across", "along their axis"),
-    ("frame", {"feet__gap_mm": 9.0}, "Contact comes and goes", "Bend the feet in"),
+    ("frame", {"feet__gap_mm": 9.0}, "The contact comes and goes", "Bend the feet in"),
     ("hanging", {"screw__material": "brass"}, "brass", "steel screw"),
     ("hanging", {"stack_on": False}, "does not hang", "under the head"),
     ("hanging", {"lead__type": "steel_clip"}, "snatched", "copper lead"),

@@ -4679,6 +4679,8 @@ export interface components {
         /**
          * FirstRun
          * @description What to do when the power first goes on; times in s. ``stalled`` tells of a motor that is stuck.
+         *
+         *     ``dead`` says of a motor that does not go what to mend before it is switched on; empty where it goes.
          */
         FirstRun: {
             /** Checks */
@@ -4695,6 +4697,11 @@ export interface components {
             stalled: string;
             /** Cool For */
             cool_for: number;
+            /**
+             * Dead
+             * @default
+             */
+            dead: string;
         };
         /**
          * HowTo
@@ -4834,17 +4841,38 @@ export interface components {
         };
         /**
          * Planned
-         * @description A number of the design that may come out otherwise.
+         * @description A number of the design that may come out otherwise; ``usual`` marks those that often do.
          */
         Planned: {
             /** Pointer */
             pointer: string;
             /** Label */
             label: string;
+            /** Part */
+            part: string;
             /** Unit */
             unit: string;
             /** Value */
             value: number;
+            /** Usual */
+            usual: boolean;
+        };
+        /**
+         * ReadingGroup
+         * @description Readings that are taken together, with one instrument; ``usual`` where every bench has it.
+         */
+        ReadingGroup: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Fields */
+            fields: string[];
+            /**
+             * Usual
+             * @default false
+             */
+            usual: boolean;
         };
         /**
          * ReadingWords
@@ -4860,7 +4888,7 @@ export interface components {
         };
         /**
          * TrialForm
-         * @description The fields of a trial, in order.
+         * @description The fields of a trial, in order, and the groups in which they are taken.
          *
          *     ``swings`` says whether the balance can be tested by a swing; ``rests`` points to the field of the design that takes
          *     the way it rests with the power off, in degrees; empty where it does not hang.
@@ -4868,6 +4896,8 @@ export interface components {
         TrialForm: {
             /** Readings */
             readings: components["schemas"]["ReadingWords"][];
+            /** Groups */
+            groups: components["schemas"]["ReadingGroup"][];
             /** As Built */
             as_built: components["schemas"]["Planned"][];
             /** Seen */

@@ -16,21 +16,19 @@ export function AdviceList({ advice, apply, sound }: Props) {
       <Title>What helps most</Title>
       {!advice && <Quiet>Trying changes …</Quiet>}
       {advice?.length === 0 && (
-        <Quiet>
-          {sound ? "No single change helps: nothing needs mending." : "No change of these parts was found to help."}
-        </Quiet>
+        <Quiet>{sound ? "It goes. Nothing needs fixing." : "No change to these parts was found that helps."}</Quiet>
       )}
       <Rows>
         {advice?.map((advised) => (
           <li key={advised.sentence}>
             <Change
               onPress={() => apply(advised)}
-              aria-label={`${advised.sentence}. ${advised.effect}.${advised.price ? ` Price: ${advised.price}.` : ""}`}
+              aria-label={`${advised.sentence}. ${advised.effect}.${advised.price ? ` Trade-off: ${advised.price}.` : ""}`}
             >
               {advised.sentence}
             </Change>
             <Effect>{advised.effect}</Effect>
-            {advised.price && <Price>Price: {advised.price}</Price>}
+            {advised.price && <Price>Trade-off: {advised.price}</Price>}
           </li>
         ))}
       </Rows>

@@ -103,15 +103,17 @@ function underTheHand(handle: Handle, shown: Map<string, Dial>, held: Map<string
 function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdict: Verdict }) {
   const top = Math.abs(spin.run?.speed.at(-1) ?? 0);
   const rate = rounded(top * verdict.rate_per, 2);
-  if (!spin.run) return <Quiet role="status">computing the run …</Quiet>;
+  if (!spin.run) return <Quiet role="status">working out the run …</Quiet>;
   if (top === 0) return <Quiet role="status">It stays where it is. {verdict.causes[0] ?? ""}</Quiet>;
   const leaves = spin.run.leaves_at >= 0 ? ` After ${rounded(spin.run.leaves_at, 2)} s it ${verdict.leaves}.` : "";
   return (
     <Quiet role="status">
-      {spin.still ? "Motion is reduced: move it by hand. " : `Shown at 1/${spin.factor} of its speed. `}
+      {spin.still
+        ? "Animation is off on this computer, so move it by hand. "
+        : `Shown at 1/${spin.factor} of its speed. `}
       Reaches {rate} {verdict.rate_words}.{leaves}
       {spin.still && (
-        <PlainButton onPress={spin.turnOn}>{verdict.travels ? "Move it on" : "Turn on an eighth"}</PlainButton>
+        <PlainButton onPress={spin.turnOn}>{verdict.travels ? "Move it ahead" : "Turn it an eighth"}</PlainButton>
       )}
       <Unseen>{verdict.direction}</Unseen>
     </Quiet>

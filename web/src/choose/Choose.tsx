@@ -44,7 +44,7 @@ export function Choose({ working }: { working: Working }) {
 
   const numbers = useMemo(() => new Map(look?.parts.flatMap((part) => part.dials).map((dial) => [dial.pointer, dial])), [look?.parts]); // prettier-ignore
 
-  if (!look) return <Waiting role="status">{problem ? problem.line : "Computing the first verdict …"}</Waiting>;
+  if (!look) return <Waiting role="status">{problem ? problem.line : "Working out whether it goes …"}</Waiting>;
   const { verdict, parts, drawing } = look;
   return (
     <Columns data-verdict-for={sameDesign(look.design, design) && turns.length === 0 ? "present" : "earlier"}>
@@ -74,7 +74,7 @@ export function Choose({ working }: { working: Working }) {
         )}
         {!/ builds/.test(verdict.headline) && (
           <Share>
-            Of 100 builds by these hands, <b>{Math.round(100 * verdict.share_that_goes)}</b> go and stay on.
+            Of 100 motors built this way, <b>{Math.round(100 * verdict.share_that_goes)}</b> go and stay on.
           </Share>
         )}
         <RunChain verdict={verdict} before={before} pinned={pin.look?.verdict} />

@@ -105,7 +105,7 @@ function Rows({ compared, drawings }: { compared: SideBySide; drawings: (Geometr
                 {row.cells.map((cell, at) => (
                   <td key={at} data-differs={(marks && !row.same && cell?.text !== row.cells[0]?.text) || undefined}>
                     {cell?.state && <LinkLoop state={cell.state} size={16} />}{" "}
-                    {cell ? <Told>{cell.text}</Told> : <Quiet aria-label="has none">—</Quiet>}
+                    {cell ? <Figure>{cell.text}</Figure> : <Quiet aria-label="has none">—</Quiet>}
                     {cell?.band && <Quiet> ({cell.band})</Quiet>}
                   </td>
                 ))}
@@ -141,7 +141,7 @@ const Page = styled.div`
     }
   }
 `;
-const Told = styled.b`
+const Figure = styled.b`
   font-weight: 400;
 `;
 const Tools = styled.span`

@@ -8,6 +8,7 @@ import type { Working } from "../shell/useDemonstration";
 import { Quiet } from "../theme/parts";
 import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
+import { DeadNotice } from "./DeadNotice";
 import { HowToDrawing } from "./HowToDrawing";
 import { Lengths } from "./Lengths";
 import { StepTimer } from "./StepTimer";
@@ -34,6 +35,7 @@ export function Make({ working }: { working: Working }) {
           </Quiet>
           <Link to={`/motor/${id}/print/build`}>Print the sheet</Link>
         </ToolRow>
+        {data.first_run.dead && <DeadNotice id={id} text={data.first_run.dead} />}
         {trouble && <Trouble role="alert">{trouble}</Trouble>}
         <p>
           <Quiet>Tools:</Quiet> {sheet.tools.join(", ")}
@@ -49,7 +51,7 @@ export function Make({ working }: { working: Working }) {
             />
           ))}
         </Steps>
-        <h2>Check without power</h2>
+        <h2>Check with the power off</h2>
         <ul>
           {sheet.checks.map((check) => (
             <li key={check}>{check}</li>

@@ -31,7 +31,7 @@ export function BuildPaper({ kept }: PaperProps) {
       {sheet.how_to.map((figure) => (
         <HowToDrawing key={figure.title} figure={figure} />
       ))}
-      <h2>Check without power</h2>
+      <h2>Check with the power off</h2>
       <Boxes as="ul">
         {sheet.checks.map((check) => (
           <li key={check}>{check}</li>
@@ -69,8 +69,16 @@ export function CardPaper({ kept }: PaperProps) {
           <li key={check}>{check}</li>
         ))}
       </Boxes>
-      <p>{card.flick}</p>
-      <p>{card.expect}</p>
+      {card.dead ? (
+        <p>
+          <b>{card.dead}</b>
+        </p>
+      ) : (
+        <>
+          <p>{card.flick}</p>
+          <p>{card.expect}</p>
+        </>
+      )}
       <h2>Power off after {clockText(card.disconnect_after)}</h2>
       <p>
         {card.why} {card.stalled} Then let it cool for {clockText(card.cool_for)}.

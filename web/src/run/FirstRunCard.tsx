@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import styled from "styled-components";
 import type { FirstRun } from "../api/client";
 import { ToolRow } from "../theme/stage";
+import { DeadNotice } from "../make/DeadNotice";
 import { Countdown } from "./Countdown";
 
 /** What to do when the power first goes on. */
@@ -12,18 +13,23 @@ export function FirstRunCard({ card, id, title }: { card: FirstRun; id: string; 
         <h2>First run</h2>
         <Link to={`/motor/${id}/print/card`}>Print the card</Link>
       </ToolRow>
+      {card.dead && <DeadNotice id={id} text={card.dead} />}
       <Countdown id={id} title={title} runFor={card.disconnect_after} coolFor={card.cool_for} />
       <p>{card.why}</p>
       {card.stalled && <p>{card.stalled}</p>}
-      <h3>Before the power</h3>
+      <h3>Before you switch on</h3>
       <Plain>
         {card.checks.map((check) => (
           <li key={check}>{check}</li>
         ))}
       </Plain>
-      <h3>Then</h3>
-      <p>{card.flick}</p>
-      <p>Expect: {card.expect}</p>
+      {!card.dead && (
+        <>
+          <h3>Then</h3>
+          <p>{card.flick}</p>
+          <p>What to expect: {card.expect}</p>
+        </>
+      )}
     </>
   );
 }

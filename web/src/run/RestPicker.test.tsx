@@ -45,5 +45,5 @@ test("an angle in between can be typed, and no angle offers nothing", () => {
   cleanup();
   shown("left");
   expect(screen.queryByRole("button")).toBeNull();
-  expect(screen.getByText(/heavy side down/)).toBeTruthy();
+  expect(screen.getByText(/heavy side hangs down/)).toBeTruthy();
 });

@@ -31,7 +31,7 @@ export function RestPicker({ working, pointer, turned, onChange }: Props) {
   return (
     <Row>
       <Ways value={turned} onChange={onChange} orientation="horizontal">
-        <Label>Power off, it rests with its marked side</Label>
+        <Label>With the power off, it comes to rest with its marked side</Label>
         {WAYS.map(([angle, words]) => (
           <Radio key={angle} value={String(angle)} aria-label={words}>
             <EndOn angle={angle} />
@@ -39,7 +39,7 @@ export function RestPicker({ working, pointer, turned, onChange }: Props) {
         ))}
       </Ways>
       {rested === null ? (
-        <Quiet>It hangs with its heavy side down, so this tells where that is: speed and current depend on it.</Quiet>
+        <Quiet>Its heavy side hangs down, so this shows where that is. Speed and current depend on it.</Quiet>
       ) : (
         <MainButton
           isDisabled={taken}

@@ -37,7 +37,7 @@ export function Run({ working }: { working: Working }) {
           id={working.kept.id}
           trials={trials.data?.pages.flatMap((page) => [...page].reverse())}
           more={trials.hasNextPage ? () => void trials.fetchNextPage() : undefined}
-          words={form?.seen ?? {}}
+          form={form}
           correct={setCorrecting}
         />
       </section>

@@ -2,16 +2,17 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
 import styled from "styled-components";
-import { answered, client, ProblemError, type KeptTrial } from "../api/client";
+import { answered, client, ProblemError, type KeptTrial, type TrialForm as TrialFormWords } from "../api/client";
 import { trialFormQuery, trialsQuery } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
-import { rounded } from "../units";
+import { AsBuilt } from "./AsBuilt";
 import { draftOf, emptyDraft, errorsOf, swingOf, trialOf, type Draft } from "./draft";
 import { RestPicker } from "./RestPicker";
 import { SwingTest } from "./SwingTest";
+import { TrialAnswer } from "./TrialAnswer";
 import { TurnCounter } from "./TurnCounter";
 
 interface Props {
@@ -33,10 +34,19 @@ export function TrialForm({ working, correcting, done }: Props) {
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [trouble, setTrouble] = useState("");
   const [said, setSaid] = useState("");
+  const [taken, setTaken] = useState(takenBefore);
+  const [answer, setAnswer] = useState<KeptTrial | null>(null);
   useEffect(() => {
     if (!correcting) localStorage.setItem(kept, JSON.stringify(draft));
   }, [draft, kept, correcting]);
 
+  const groups = form?.groups ?? [];
+  const isTaken = (group: TrialFormWords["groups"][number]) =>
+    group.usual ||
+    taken.includes(group.id) ||
+    group.fields.some((field) => (draft.readings[field] ?? "") !== "" || field in errors);
+  const shown = new Set(groups.filter(isTaken).flatMap(({ fields }) => fields));
+  const hidden = groups.filter((group) => !isTaken(group));
   const set = (change: Partial<Draft>) => setDraft((before) => ({ ...before, ...change }));
   const read = (name: string, text: string) =>
     setDraft((before) => ({ ...before, readings: { ...before.readings, [name]: text } }));
@@ -49,7 +59,8 @@ export function TrialForm({ working, correcting, done }: Props) {
       // A trial belongs to the design that is seen here: that must be kept first.
       if (!(await working.flush())) return setTrouble(UNSAVED);
       const body = { key, trial: made.trial, corrects: correcting?.id ?? null, revision: working.seen() };
-      await answered(client.POST("/api/shelf/{id}/trials", { params: { path: { id } }, body }));
+      const kept = await answered(client.POST("/api/shelf/{id}/trials", { params: { path: { id } }, body }));
+      setAnswer(kept as KeptTrial);
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       setErrors(errorsOf(error.faults, form));
@@ -60,7 +71,7 @@ export function TrialForm({ working, correcting, done }: Props) {
     setKey(newKey());
     // The group stays: most groups log more than one trial.
     setDraft({ ...emptyDraft(), group: draft.group });
-    setSaid(correcting ? "Corrected; the first entry is kept, too." : "Logged.");
+    setSaid(correcting ? "Corrected; the first entry is kept, too." : "");
     await queries.invalidateQueries({ queryKey: trialsQuery(id).queryKey });
     done();
   };
@@ -77,30 +88,43 @@ export function TrialForm({ working, correcting, done }: Props) {
         <Quiet role="status">{said}</Quiet>
       </ToolRow>
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
+      {answer && <TrialAnswer kept={answer} form={form} />}
       <Grid>
         <EntryField label="Group" value={draft.group} onChange={(group) => set({ group })} error={errors.group} />
-        {form?.readings.map(({ field, label, unit }) => (
-          <EntryField
-            key={field}
-            label={label}
-            unit={unit}
-            value={draft.readings[field] ?? ""}
-            onChange={(text) => read(field, text)}
-            error={errors[field]}
-          />
-        ))}
-        {form?.as_built.map(({ pointer, label, unit, value }) => (
-          <EntryField
-            key={pointer}
-            label={`${label} as built`}
-            unit={`${unit && `${unit}, `}plan ${rounded(value)}`}
-            value={draft.built[pointer] ?? ""}
-            onChange={(text) => setDraft((before) => ({ ...before, built: { ...before.built, [pointer]: text } }))}
-            error={errors[pointer]}
-          />
-        ))}
       </Grid>
-      {form?.readings.some((reading) => reading.field === "turns") && (
+      <SeenGroup value={draft.seen} onChange={(seen) => set({ seen })}>
+        <Label>What did you see?</Label>
+        {Object.entries(form?.seen ?? {}).map(([value, words]) => (
+          <Checkbox key={value} value={value}>
+            <span aria-hidden>{draft.seen.includes(value) ? "☑" : "☐"}</span> {words}
+          </Checkbox>
+        ))}
+      </SeenGroup>
+      <Grid>
+        {form?.readings
+          .filter(({ field }) => shown.has(field))
+          .map(({ field, label, unit }) => (
+            <EntryField
+              key={field}
+              label={label}
+              unit={unit}
+              value={draft.readings[field] ?? ""}
+              onChange={(text) => read(field, text)}
+              error={errors[field]}
+            />
+          ))}
+      </Grid>
+      {hidden.length > 0 && (
+        <ToolRow>
+          <Quiet>Measured something else?</Quiet>
+          {hidden.map(({ id, label }) => (
+            <PlainButton key={id} onPress={() => setTaken(keepTaken([...taken, id]))}>
+              {label}
+            </PlainButton>
+          ))}
+        </ToolRow>
+      )}
+      {shown.has("turns") && (
         <TurnCounter
           take={(turns, seconds) =>
             setDraft((before) => ({
@@ -110,8 +134,8 @@ export function TrialForm({ working, correcting, done }: Props) {
           }
         />
       )}
-      {form?.swings && <SwingTest working={working} period={swingOf(draft)} />}
-      {form?.rests && (
+      {form?.swings && shown.has("swings") && <SwingTest working={working} period={swingOf(draft)} />}
+      {form?.rests && shown.has("rests_deg") && (
         <RestPicker
           working={working}
           pointer={form.rests}
@@ -119,21 +143,32 @@ export function TrialForm({ working, correcting, done }: Props) {
           onChange={(text) => read("rests_deg", text)}
         />
       )}
-      <SeenGroup value={draft.seen} onChange={(seen) => set({ seen })}>
-        <Label>Seen</Label>
-        {Object.entries(form?.seen ?? {}).map(([value, words]) => (
-          <Checkbox key={value} value={value}>
-            <span aria-hidden>{draft.seen.includes(value) ? "☑" : "☐"}</span> {words}
-          </Checkbox>
-        ))}
-      </SeenGroup>
+      {form && (
+        <AsBuilt planned={form.as_built} built={draft.built} change={(built) => set({ built })} errors={errors} />
+      )}
       <EntryField label="Note" lines={2} value={draft.note} onChange={(note) => set({ note })} error={errors.note} />
       <ToolRow style={{ marginTop: 8 }}>
-        <MainButton type="submit">{correcting ? "Keep the correction" : "Log the trial"}</MainButton>
-        {correcting && <PlainButton onPress={done}>Leave it as it was</PlainButton>}
+        <MainButton type="submit">{correcting ? "Save the correction" : "Log the trial"}</MainButton>
+        {correcting && <PlainButton onPress={done}>Cancel</PlainButton>}
       </ToolRow>
     </form>
   );
+}
+
+const TAKEN = "oakspin.instruments";
+
+/** What was measured before beside the usual: who has a meter has it tomorrow, too. */
+function takenBefore(): string[] {
+  try {
+    return JSON.parse(localStorage.getItem(TAKEN) ?? "[]") as string[];
+  } catch {
+    return [];
+  }
+}
+
+function keepTaken(taken: string[]): string[] {
+  localStorage.setItem(TAKEN, JSON.stringify(taken));
+  return taken;
 }
 
 const newKey = () =>

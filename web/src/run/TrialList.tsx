@@ -2,12 +2,20 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import styled from "styled-components";
-import { answered, client, ProblemError, type KeptTrial } from "../api/client";
+import {
+  answered,
+  client,
+  ProblemError,
+  type Comparison,
+  type KeptTrial,
+  type TrialForm as TrialFormWords,
+} from "../api/client";
 import { trialsQuery } from "../api/queries";
 import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
 import { BandBar } from "./BandBar";
+import { builtWords } from "./TrialAnswer";
 
 interface Props {
   id: string;
@@ -15,12 +23,12 @@ interface Props {
   trials: KeptTrial[] | undefined;
   /** Fetches earlier ones, where there are any. */
   more?: (() => void) | undefined;
-  words: Record<string, string>;
+  form: TrialFormWords | undefined;
   correct: (trial: KeptTrial) => void;
 }
 
 /** Every trial, newest first: what was seen, what was measured against what was predicted. */
-export function TrialList({ id, trials, more, words, correct }: Props) {
+export function TrialList({ id, trials, more, form, correct }: Props) {
   const queries = useQueryClient();
   const [trouble, setTrouble] = useState("");
   const [said, setSaid] = useState("");
@@ -34,7 +42,7 @@ export function TrialList({ id, trials, more, words, correct }: Props) {
       setTrouble("");
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
-      setTrouble(`No trial was taken in. ${error.line}`);
+      setTrouble(`No trial was imported. ${error.line}`);
     }
     await queries.invalidateQueries({ queryKey: trialsQuery(id).queryKey });
   };
@@ -60,12 +68,12 @@ export function TrialList({ id, trials, more, words, correct }: Props) {
           </a>
         )}
         <FileTrigger acceptedFileTypes={[".csv"]} onSelect={(files) => void takeIn(files)}>
-          <PlainButton>Take in a CSV table</PlainButton>
+          <PlainButton>Import a CSV table</PlainButton>
         </FileTrigger>
       </ToolRow>
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
       {said && <p role="status">{said}</p>}
-      {trials?.length === 0 && <Quiet>Trials will stand here, each measured against the prediction.</Quiet>}
+      {trials?.length === 0 && <Quiet>Your trials will appear here, each beside its prediction.</Quiet>}
       <List>
         {trials?.map((kept) => (
           <li key={kept.id} data-corrected={kept.corrected || kept.struck || undefined}>
@@ -74,15 +82,15 @@ export function TrialList({ id, trials, more, words, correct }: Props) {
               <Quiet>
                 {new Date(kept.made_at).toLocaleString("en-US", { dateStyle: "medium", timeStyle: "short" })}
                 {kept.corrects && ", a correction"}
-                {kept.corrected && ", corrected since"}
-                {kept.struck && ", struck out"}
+                {kept.corrected && ", corrected later"}
+                {kept.struck && ", crossed out"}
               </Quiet>
               {!kept.corrected && (
                 <PlainButton
-                  aria-label={`${kept.struck ? "Put back" : "Strike out"} the trial of ${kept.trial.group}`}
+                  aria-label={`${kept.struck ? "Put back" : "Cross out"} the trial of ${kept.trial.group}`}
                   onPress={() => void strike(kept)}
                 >
-                  {kept.struck ? "Put back" : "Strike out"}
+                  {kept.struck ? "Put back" : "Cross out"}
                 </PlainButton>
               )}
               {!kept.corrected && !kept.struck && (
@@ -91,19 +99,10 @@ export function TrialList({ id, trials, more, words, correct }: Props) {
                 </PlainButton>
               )}
             </ToolRow>
-            {kept.trial.seen.length > 0 && <p>{kept.trial.seen.map((seen) => words[seen]).join(", ")}</p>}
+            {kept.trial.seen.length > 0 && <p>{kept.trial.seen.map((seen) => form?.seen[seen]).join(", ")}</p>}
+            {kept.trial.as_built.length > 0 && <p>{builtWords(kept.trial, form)}</p>}
             {kept.comparisons.map((row) => (
-              <Row key={row.name} data-comparison={row.name} data-place={row.place}>
-                <span>{row.label}</span>
-                <b>
-                  {rounded(row.measured)} {row.unit}
-                </b>
-                <BandBar row={row} />
-                <Quiet>
-                  {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {rounded(row.predicted)} (
-                  {rounded(row.band[0], 2)}–{rounded(row.band[1], 2)})
-                </Quiet>
-              </Row>
+              <ComparisonRow key={row.name} row={row} />
             ))}
             {kept.trial.note && <Note>{kept.trial.note}</Note>}
           </li>
@@ -111,6 +110,24 @@ export function TrialList({ id, trials, more, words, correct }: Props) {
       </List>
       {more && <PlainButton onPress={more}>Show earlier trials</PlainButton>}
     </section>
+  );
+}
+
+/** One figure of a trial beside its prediction. */
+export function ComparisonRow({ row, answer = false }: { row: Comparison; answer?: boolean }) {
+  const name = answer ? { "data-answer": row.name } : { "data-comparison": row.name };
+  return (
+    <Row {...name} data-place={row.place}>
+      <span>{row.label}</span>
+      <b>
+        {rounded(row.measured)} {row.unit}
+      </b>
+      <BandBar row={row} />
+      <Quiet>
+        {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {rounded(row.predicted)} (
+        {rounded(row.band[0], 2)}–{rounded(row.band[1], 2)})
+      </Quiet>
+    </Row>
   );
 }
 

@@ -9,7 +9,7 @@ const ALL = "all";
 const DOING: { key: Doing | typeof ALL; label: string }[] = [
   { key: ALL, label: "any verdict" },
   { key: "holds", label: "goes" },
-  { key: "tight", label: "only just goes" },
+  { key: "tight", label: "barely goes" },
   { key: "fails", label: "does not go" },
 ];
 const ORDERS: { key: Order; label: string }[] = [

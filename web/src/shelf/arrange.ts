@@ -2,7 +2,7 @@ import type { ShelfMotor } from "../api/client";
 
 export type Order = "newest" | "oldest" | "name";
 export type Size = "large" | "small";
-/** How a motor does: it goes, it only just goes, it does not go. */
+/** How a motor does: it goes, it barely goes, it does not go. */
 export type Doing = "holds" | "tight" | "fails";
 
 export interface Arrangement {

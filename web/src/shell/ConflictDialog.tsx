@@ -14,13 +14,13 @@ export function ConflictDialog({ working }: { working: Working }) {
         <Modal>
           <Sheet as={Dialog} role="alertdialog">
             <Heading slot="title">Another tab saved {working.title} first</Heading>
-            <p>Your change is still here. The other tab's change is kept in the history whatever you choose.</p>
+            <p>Your change is still here. Whatever you choose, the other tab's change stays in the history.</p>
             <Choices>
-              <MainButton onPress={working.takeOver}>Take over with mine</MainButton>
+              <MainButton onPress={working.takeOver}>Keep mine</MainButton>
               <MainButton onPress={() => void working.keepBoth().then((id) => navigate(`/motor/${id}`))}>
                 Keep both
               </MainButton>
-              <PlainButton onPress={() => void working.drop()}>Drop mine, show theirs</PlainButton>
+              <PlainButton onPress={() => void working.drop()}>Keep theirs</PlainButton>
             </Choices>
           </Sheet>
         </Modal>

@@ -18,9 +18,9 @@ export function HelpSheet({ isOpen, close }: { isOpen: boolean; close: () => voi
           <Sheet as={Dialog}>
             <Heading slot="title">Help</Heading>
             <p>
-              Change parts on the left or drag the diamonds on the drawing. The chain on the right shows, in the order
-              in which real motors fail, what holds (closed loop), what is tight (nearly closed) and what fails
-              (broken). Figures in brackets are the band in which eight builds of ten lie.
+              Change parts on the left, or drag the diamonds on the drawing. The chain on the right runs in the order in
+              which real motors fail: a closed loop holds, a nearly closed one is tight, a broken one fails. Of ten
+              motors built this way, eight fall within the range in parentheses.
             </p>
             <Keys>
               {SHORTCUTS.map(([key, does]) => (
@@ -40,9 +40,10 @@ export function HelpSheet({ isOpen, close }: { isOpen: boolean; close: () => voi
               <span aria-hidden>{letters ? "☑" : "☐"}</span> Single-letter keys are on
             </Letters>
             <Caution>
-              These motors are near short circuits: wire and cell get hot, take the power away after each run. Small
-              strong magnets injure when swallowed: count them out and in; keep them from pacemakers, implants and
-              cards. No lithium-ion cells; never strike, drill or solder a cell. Your school's own rules come first.
+              These motors are close to short circuits: wire and cell get hot, so disconnect them after each run. Small
+              strong magnets injure when swallowed: count them out and back in, and keep them away from pacemakers,
+              implants and cards. Use no lithium-ion cells; never strike, drill or solder a cell. Your school's own
+              rules come first.
             </Caution>
             <Foot>
               <MainButton onPress={close}>Close</MainButton>

@@ -36,7 +36,7 @@ export function MotorPage() {
             </p>
           </>
         ) : (
-          <Quiet>Fetching the motor …</Quiet>
+          <Quiet>Loading the motor …</Quiet>
         )}
       </Notice>
     </Page>

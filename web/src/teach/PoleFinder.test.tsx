@@ -32,14 +32,14 @@ test("the way that was seen tells the pole, and one press puts it into the desig
   const commit = shown({ ways, instead: "" });
   fireEvent.click(screen.getByText("counter-clockwise"));
   expect(screen.getByRole("status").textContent).toContain("S is up");
-  fireEvent.click(screen.getByRole("button", { name: "Put it into the design" }));
+  fireEvent.click(screen.getByRole("button", { name: "Use it in the design" }));
   expect(commit).toHaveBeenCalledWith({ design: { kind: "frame", magnets: { pole_up: "S" } } }, "Pole found: S up");
 });
 
 test("a pole that is in the design already cannot be put in again", () => {
   const commit = shown({ ways, instead: "" });
   fireEvent.click(screen.getByText("clockwise"));
-  const button = screen.getByRole("button", { name: "So it is in the design" });
+  const button = screen.getByRole("button", { name: "That matches the design" });
   expect(button.hasAttribute("disabled")).toBe(true);
   fireEvent.click(button);
   expect(commit).not.toHaveBeenCalled();

@@ -36,7 +36,7 @@ export function PoleFinder({ working }: { working: Working }) {
                 isDisabled={sameDesign(told, design)}
                 onPress={() => commit({ design: told }, `Pole found: ${turned.pole} up`)}
               >
-                {sameDesign(told, design) ? "So it is in the design" : "Put it into the design"}
+                {sameDesign(told, design) ? "That matches the design" : "Use it in the design"}
               </MainButton>
             </Answer>
           )}

@@ -70,8 +70,8 @@ export function Teach({ working }: { working: Working }) {
             <p>
               <Quiet>
                 {why.agrees
-                  ? "The whole model, computed along the wire, gives the same direction."
-                  : "The whole model gives another direction: trust the run chain, and tell us."}
+                  ? "The full calculation along the wire gives the same direction."
+                  : "The full calculation gives the other direction: trust the run chain, and let us know."}
               </Quiet>
             </p>
           </>
@@ -80,7 +80,7 @@ export function Teach({ working }: { working: Working }) {
       </section>
       <section aria-label="Predict and print">
         <h2>Predict, do, explain</h2>
-        {!cards && <Quiet role="status">Computing the answers …</Quiet>}
+        {!cards && <Quiet role="status">Working out the answers …</Quiet>}
         {cards?.map((card) => (
           <PredictCard key={card.id} card={card} />
         ))}

@@ -13,17 +13,20 @@ import { namedIn } from "./named";
 export function BestOfEach({ working }: { working: Working }) {
   const { data, error } = useQuery({ ...bestQuery(working.design), retry: false });
   if (error) return <Trouble role="alert">{(error as ProblemError).line}</Trouble>;
-  if (!data) return <Quiet role="status">Sweeping each number …</Quiet>;
-  if (data.length === 0) return <p>No single number makes it go: see what helps most in Choose, then come back.</p>;
+  if (!data) return <Quiet role="status">Trying each number …</Quiet>;
+  if (data.length === 0) return <p>No single number makes it go. See what helps most in Choose, then come back.</p>;
   const use = (best: Best) =>
     working.commit(
       { design: withSettings(working.design, best.settings as Setting[]) },
       `${best.factor.name}: ${rounded(best.value)} ${best.factor.unit}`.trim(),
     );
   return (
-    <section aria-label="The best of each">
+    <section aria-label="Best for speed">
       <p>
-        <Quiet>Each alone, all others as they are. Take one, and the rest are computed anew.</Quiet>
+        <Quiet>
+          The value that gives the most speed over all builds, each number on its own. Use one, and the rest are worked
+          out again.
+        </Quiet>
       </p>
       <Roomy>
         <thead>
@@ -31,7 +34,7 @@ export function BestOfEach({ working }: { working: Working }) {
             <th>Number</th>
             <th>Now</th>
             <th>Best</th>
-            <th>Why neither less nor more</th>
+            <th>Why not less, or more</th>
             <th>Use it</th>
           </tr>
         </thead>

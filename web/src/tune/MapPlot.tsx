@@ -21,7 +21,7 @@ const BOTTOM = 44;
 
 const NAMES: Record<string, string> = {
   holds: "goes, with room to spare",
-  tight: "goes, but only just",
+  tight: "barely goes",
   fails: "does not go",
   none: "cannot be made",
 };

@@ -11,7 +11,7 @@ import { BestOfEach } from "./BestOfEach";
 import { OneNumber } from "./OneNumber";
 import { TwoNumbers } from "./TwoNumbers";
 
-const LOOKS = { one: "One number", two: "Two numbers as a map", best: "The best of each" } as const;
+const LOOKS = { one: "One number", two: "Two numbers as a map", best: "Best for speed" } as const;
 type Look = keyof typeof LOOKS;
 
 /** Tune: one number swept, two as a map, or the best value of those that matter most. */
@@ -23,7 +23,7 @@ export function Tune({ working }: { working: Working }) {
   });
   const [look, setLook] = useState<Look>("one");
   if (error) return <Trouble role="alert">{(error as ProblemError).line}</Trouble>;
-  if (!data) return <Quiet role="status">Looking up what can be tuned …</Quiet>;
+  if (!data) return <Quiet role="status">Loading …</Quiet>;
   return (
     <Page>
       <Looks orientation="horizontal" value={look} onChange={(next) => setLook(next as Look)}>

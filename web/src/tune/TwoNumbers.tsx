@@ -58,7 +58,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
         />
         <PickField
           above
-          label="Upward"
+          label="Up"
           value={second}
           options={options.filter((option) => option.key !== first)}
           onChange={(next) => {
@@ -69,7 +69,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
         />
         <PickField
           above
-          label="Lines of equal"
+          label="Contour lines of"
           value={curve}
           options={curves
             .filter((curve) => curve.of === "figure")
@@ -88,7 +88,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
         </PlainButton>
       )}
       {error && <Trouble role="alert">{(error as ProblemError).line}</Trouble>}
-      {isFetching && !data && <Quiet role="status">Computing every pair …</Quiet>}
+      {isFetching && !data && <Quiet role="status">Working out every pair …</Quiet>}
       {data && at && (
         <>
           <MapPlot map={data} figure={figure} at={at} pick={setPicked} />
@@ -109,7 +109,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
                 {data.second.unit}
               </MainButton>
             ) : (
-              <p>Nowhere on this map does it go.</p>
+              <p>It does not go anywhere on this map.</p>
             )}
           </Foot>
         </>

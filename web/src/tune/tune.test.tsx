@@ -115,6 +115,6 @@ test("the best pair sets both numbers at once", () => {
 
 test("a map on which nothing goes says so and offers no best", () => {
   shownMap({ ...map, margin: [[0.1, 0.1, 0.1], [0.1, 0.1, 0.1]], best: null, best_settings: [] }); // prettier-ignore
-  expect(screen.getByText("Nowhere on this map does it go.")).toBeTruthy();
+  expect(screen.getByText("It does not go anywhere on this map.")).toBeTruthy();
   expect(screen.queryByRole("button", { name: /best pair/ })).toBeNull();
 });

@@ -270,7 +270,7 @@ def rest_words(turned: float) -> str:
 
 def _checks(design: CoilMotor) -> tuple[str, ...]:
     return (
-        "One clip is off: no current while checking.",
+        "Leave one clip off, so that no current flows while you check.",
         say.CHECKS,
         say.CHECKS_2,
         "Flicked, it spins freely for some turns.",

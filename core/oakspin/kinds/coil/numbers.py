@@ -52,10 +52,10 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
     seconds = [("none", "none"), ("same pole up", "same"), ("turned over", "turned")]
     if beside:
         seconds = [("none", "none"), ("other pole facing", "same"), ("same pole facing", "turned")]
-    opposite = "Second across" if beside else "Second above"
+    opposite = "Second magnet, across" if beside else "Second magnet, above"
     sideways = design.magnets.shape == "block" and design.magnets.magnetized == "across"
     further = (
-        choice(design, "/magnets_on", "Lie", under, also=alone),
+        choice(design, "/magnets_on", "Placed", under, also=alone),
         *(() if design.magnets_on == "around" or sideways else (choice(design, "/second", opposite, seconds),)),
     )
     return (

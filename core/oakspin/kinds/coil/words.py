@@ -40,7 +40,7 @@ def coil_words(design: CoilMotor, machine: Machine) -> Words:
         contact="the leads",
         bearing="the axle",
         leaves="hops out of its supports",
-        closes="Bare metal meets the supports; the time current flows.",
+        closes="Bare metal meets the supports; current flows this much of the time.",
         cancels=_cancels(design),
         faint="Weaker than the axle's own friction: more turns, more current or a nearer magnet is needed.",
         stays="Closed loops never let it out." if design.supports.seat == "loop" else "It lies still in its supports.",
@@ -106,8 +106,8 @@ AXLE = (
 )
 PLACE_3 = " Stand the second stack on the other side at the same distance, {turned}."
 FLICK = (
-    "Flick it {way}, seen {seen}, as fast as a finger does. If it stops and comes back, flick it the other "
-    "way: the magnets are turned over."
+    "Flick it {way}, seen {seen}, as hard as a finger can. If it stops and comes back, flick it the other "
+    "way: the magnets are upside down."
 )
 SCRAPING = "The {name} lead seen from the {seen_from} end, the coil held {pose_words}, at the edge of the board."
 TIE_2 = "Wind each lead three times round the back of the book, one at each end, and pull tight."
@@ -141,7 +141,7 @@ LOWEST_POINT = "No current flows while the coil {pose}, where the push would be 
 PREDICTIONS = "You bring a second, equal magnet above the coil, the same pole up."
 LOWEST_POINT_2 = "Current flows all the way round: half a turn later the same push brakes."
 LOWEST_POINT_3 = "along the axle, at the wire nearest to the magnet, {axle:.1f} mm above the bench"
-PREDICTIONS_2 = "You turn the magnets over and flick it the way it then wants."
+PREDICTIONS_2 = "You turn the magnets over and flick it the other way."
 PREDICTIONS_3 = "The push acts against the flick until it stands, then drives it back the good way."
 PREDICTIONS_4 = "You scrape off the rest of the enamel, all round both leads."
 PREDICTIONS_5 = "With current all the time, what pushes on in one half turn brakes in the other."

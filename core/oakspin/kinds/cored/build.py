@@ -77,7 +77,7 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
         ),
         Step(
             "core",
-            "Ready the bar",
+            "Prepare the bar",
             say.STEPS_6.format(bar=bar),
             12,
             ("saw", "file", "tape"),

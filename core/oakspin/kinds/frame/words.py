@@ -35,12 +35,12 @@ def frame_words(design: FrameDesign, machine: Machine) -> Words:
         springs=" Legs that spring leave the rim: it thumps on a hard bench.",
         contact="the feet" if feet else "the parts of the ring",
         bearing="the point under the magnets" if battery else "the tip",
-        leaves="walks off its point" if battery else "leaves its seat",
-        closes="Bare metal; the time the feet touch." if feet else "Bare metal; the time the ring touches.",
+        leaves="walks off its point" if battery else "leaves the top of the battery",
+        closes=FEET_MEET if feet else RING_MEETS,
         cancels=f"{pushed}: the magnets are magnetized across, not along their axis.",
         together=HELD if battery else "All round the axis such forces turn it",
         faint="Weaker than the lightest touch of the feet: more current or a stronger magnet is needed.",
-        stays="Held between the point below and the tip above." if battery else "It stands still on its seat.",
+        stays="Held between the point below and the tip above." if battery else "It stands still on the battery.",
         causes=CAUSES,
     )
 
@@ -76,9 +76,11 @@ SHAPE_LEGS_2 = (
 JOIN = "Lay the pieces crosswise, points together, and twist a short end round them."
 JOIN_2 = " Bend the ring round a former of {inner:.1f} mm, twist its ends, hang the legs to it evenly."
 CHECKS_2 = "The feet clear the rim all the way round and never grip it."
-CHECKS_3 = "Put a strip of paper between magnets and battery: no current while checking."
+FEET_MEET = "Bare metal at the feet, which touch this much of the time."
+RING_MEETS = "Bare metal at the ring, which touches this much of the time."
+CHECKS_3 = "Slip a strip of paper between magnets and battery, so that no current flows while you check."
 CHECKS_4 = "Flicked, it turns a few times and comes to rest anywhere, not always the same way."
-BUILD = "No flick: it starts by itself. If it only trembles, help it the way it wants to go."
+BUILD = "No flick: it starts by itself. If it only trembles, help it along the way it wants to turn."
 SET_ON_2 = "Never strike, drill or solder a cell. The wire warms at once."
 
 # What is taught with it.

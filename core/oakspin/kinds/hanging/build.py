@@ -110,7 +110,7 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
         ),
         Step(
             "lead",
-            "Lead the current",
+            "Bring the current in",
             say.STEPS_6.format(height=design.lead.height_mm),
             3,
             ("tape",),

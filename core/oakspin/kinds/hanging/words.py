@@ -37,7 +37,7 @@ def hanging_words(design: HangingDesign, machine: Machine) -> Words:
         alone=True,
         bearing="the point",
         leaves="the point is pulled off and the screw falls",
-        closes="Bare metal under the lead; the time it touches.",
+        closes="Bare metal under the lead, which touches this much of the time.",
         cancels=ACROSS if design.magnets.magnetized == "across" else "No push without magnets.",
         faint="Weaker than the lightest touch of the lead: more current or stronger magnets are needed.",
         stays="Holds the point against twice its weight and more.",
@@ -74,7 +74,7 @@ STEPS_6 = (
 BUILD_2 = "Lift the cell and set it down: the screw stays. Tap it: it stays."
 BUILD_3 = "The lead's end springs; it touches the rim, not the screw."
 STEPS_7 = "Stick {mass_g:g} g of paper or tape to the shank, {radius:g} mm out, and an equal bit opposite."
-STEPS_8 = "The lead gets hot: above {HANDS_OFF_C:.0f} °C hands off. Take it away after each run."
+STEPS_8 = "The lead gets hot: above {HANDS_OFF_C:.0f} °C, hands off. Take it away after each run."
 
 # What is taught with it.
 POINT = "Magnetized across, the magnets are pushed one way on one side and back on the other."

@@ -30,7 +30,7 @@ def roller_words(design: RollerDesign, machine: Machine) -> Words:
         contact="the wheels",
         bearing="the sheet",
         leaves="leaves the sheet",
-        closes="Bare sheet under both wheels; the time they touch.",
+        closes="Bare foil under both wheels, which touch this much of the time.",
         cancels=ACROSS if design.magnets.magnetized == "across" else UNLIKE,
         faint="Weaker than the wheels' rolling friction: lay the foil flat, or take stronger magnets.",
         stays="It rolls off the sheet at the far edge, and its circuit opens there.",
@@ -81,7 +81,10 @@ PINCH = (
 BRIGHT_FOIL = "Rub the foil with an eraser until it shines, wipe the rims with a cloth. No sandpaper: foil tears."
 BRIGHT = "Rub the sheet with fine sandpaper until it shines, wipe the dust off and the rims with a cloth."
 GO = "Set it down at the left edge, {plus} toward you, both wheels on bare foil."
-HOT = "It is nearly a short: take it up after each run. Cell and magnets get warm; above {hands_off:.0f} °C hands off."
+HOT = (
+    "It is nearly a short circuit: pick it up after each run. Cell and magnets get warm; "
+    "above {hands_off:.0f} °C, hands off."
+)
 CHECK = "Pushed without current (paper under one wheel), it rolls straight and far."
 CHECK_3 = "A hand at the far edge catches it and lifts it off: standing on the sheet it is still a short."
 CHECK_2 = "Both marked faces as planned; both stacks in the middle of the cell's ends."

@@ -97,7 +97,7 @@ def _lay_out(design: TrainDesign, shape: TrainShape) -> Step:
 
 def _former(design: TrainDesign, shape: TrainShape) -> Step:
     text = say.FORMER
-    return Step("former", "Ready the former", text, 3, ("former", "paper", "tape", "clamp"))
+    return Step("former", "Prepare the former", text, 3, ("former", "paper", "tape", "clamp"))
 
 
 def _wind(design: TrainDesign, shape: TrainShape) -> Step:

@@ -64,7 +64,7 @@ def _track(design: TrainDesign, shape: TrainShape) -> PartLine:
     dials: list[Dial] = [
         number(design, "/track/former_mm", "Former", "mm", 0.1, within=(low, high), tuned=1, built=True),
         choice(design, "/track/wound", "Wound", [("counterclockwise", "counterclockwise"), ("clockwise", "clockwise")]),
-        choice(design, "/track/length", "Told", ways),
+        choice(design, "/track/length", "Given as", ways),
         number(design, "/track/length/length_mm", "Length", "mm", 10, name="Length of the track")
         if by_length
         else number(design, "/track/length/turns", "Turns", "", 10, name="Turns of the track"),
@@ -173,7 +173,7 @@ def _plan(design: TrainDesign, shape: TrainShape) -> PartLine:
     plan = design.track.plan
     forms = [(text, name) for name, text in FORM_WORD.items()]
     level: dict[str, Patch] = {FORM_WORD["loop"]: (Setting("/track/plan/slope_deg", 0.0),)}
-    dials = [choice(design, "/track/plan/form", "Lies", forms, also=level)]
+    dials = [choice(design, "/track/plan/form", "Laid out", forms, also=level)]
     if plan.form == "arc":
         dials.append(number(design, "/track/plan/radius_mm", "Radius", "mm", 10, name="Radius of the bend"))
     if plan.form != "loop":

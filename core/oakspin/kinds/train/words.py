@@ -50,7 +50,7 @@ def train_words(design: TrainDesign, machine: Machine) -> Words:
         contact="the magnets",
         bearing="the track",
         leaves="leaves the track",
-        closes="Bare turns under both magnets; the time they touch.",
+        closes="Bare turns under both magnets, which touch this much of the time.",
         cancels=_cancels(design),
         faint="Weaker than the friction of the train in its track: more turns between the magnets, or stronger ones.",
         stays="It goes round until the cell is spent or hot." if loop else runs_out,
@@ -68,7 +68,7 @@ def train_words(design: TrainDesign, machine: Machine) -> Words:
         over="along the track",
         secure="in the track",
         together="The track lies still, so the train is pushed the other way:",
-        runs="runs of a minute at most" if loop else "passes of the track",
+        runs="one-minute runs at most" if loop else "passes of the track",
         passed="Once round in {time}." if loop else "Through the track in {time}.",
         thrown_back=THROWN_BACK,
     )
@@ -138,12 +138,12 @@ TEMPLATE = "turn counter: {turns:.0f} turns on 100 mm, a mark every 10"
 
 # What is taught with it.
 STORY = (
-    "Told as poles: only the turns between the magnets carry current, and they are a magnet, too, with "
+    "In terms of poles: only the turns between the magnets carry current, and they are a magnet, too, with "
     "{ahead} at the front end. At the front the {pole_up}-outward stack is {pushed_out}, at the rear the "
     "{pole_up_2}-outward stack is {pushed_out_2}"
 )
 STORY_2 = (
-    "Told as force on currents: where the field of a magnet crosses a turn outward or inward, the turn is "
+    "In terms of the force on currents: where the field of a magnet crosses a turn outward or inward, the turn is "
     "pushed along the track; the train is pushed the other way as hard."
 )
 STORY_3 = "The turns the train has left carry no current any more, those ahead not yet: it takes its own magnet along."

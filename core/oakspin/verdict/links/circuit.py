@@ -37,7 +37,7 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     """Where it closes, or what keeps it open."""
     cause = outcome.machine.broken("circuit")
     share = 100 * median(_closed(outcome))
-    fickle = f"Contact comes and goes: {words.contact} carry current only {share:.0f} % of the time."
+    fickle = f"The contact comes and goes: {words.contact} carry current only {share:.0f} % of the time."
     return Telling("%", f"{words.closes}{_sparks(outcome, words)}", words.of(cause) if cause else fickle, per=100)
 
 
@@ -54,5 +54,7 @@ def _sparks(outcome: Outcome, words: Words) -> str:
         return ""
     how = "sparks fly" if made < HALF else "a few sparks fly"
     springs = median(machine.touch.given(outcome.speed) / machine.touch.made) < SPRINGS
-    told = f" At speed {words.contact} touch{'es' if words.alone else ''} {100 * made:.0f} % of the time: {how}."
+    told = (
+        f" At full speed {words.contact} touch{'es' if words.alone else ''} {100 * made:.0f} % of the time, and {how}."
+    )
     return f"{told}{words.springs if springs else ''}"

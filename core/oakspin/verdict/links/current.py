@@ -15,10 +15,12 @@ LEAST_CURRENT = 0.15  # A, below it no motor of this size was seen to turn; benc
 
 
 def judge(outcome: Outcome) -> Finding:
-    """Current in amperes while the contact is made."""
-    current = outcome.drive.current
+    """Mean current in amperes while it runs, as a meter shows it; at rest, while the contact is made."""
+    peak = outcome.drive.current
     broken = outcome.machine.broken("circuit")
-    return Finding(current, current if broken else current / LEAST_CURRENT)
+    # What does not turn draws its full current as long as the contact is made.
+    shown = np.where(outcome.turns, outcome.mean_current, peak) if outcome.goes else peak
+    return Finding(shown, peak if broken else peak / LEAST_CURRENT)
 
 
 def tell(outcome: Outcome, words: Words) -> Telling:
@@ -29,12 +31,14 @@ def tell(outcome: Outcome, words: Words) -> Telling:
         return Telling("A", "", shorted if machine.short_ohms else "No current: the circuit is open.")
     inside = median(machine.pack.ohms_at(machine.pack.used) / machine.total_ohms)
     touching = median(sum(machine.ohms[place] for place in machine.touches) / machine.total_ohms)
-    good = f"Battery takes {100 * inside:.0f} %, contacts {100 * touching:.0f} %."
+    good = f"The battery uses {100 * inside:.0f} % of its own volts, the contacts {100 * touching:.0f} %."
+    if outcome.goes:
+        good = f"On average while it runs; up to {rounded(median(current), 2)} A in the first moment. {good}"
     if median(current - machine.pack.limit) >= 0:
         good = f"Held by the supply's limit of {median(current):g} A."
     settled = median(outcome.running.current)
     if settled < TIRES * median(current):
-        good = f"{good} Within seconds it is {rounded(settled, 2)} A, as the battery tires."
+        good = f"{good} Within seconds the peak drops to {rounded(settled, 2)} A as the battery tires."
     if not np.any(machine.pack.volts):
         return Telling("A", good, "The supply is set to 0 V: turn it up.")
     bad = f"Too little: {'the battery' if inside > 0.5 else 'wire and contacts'} let no more through."

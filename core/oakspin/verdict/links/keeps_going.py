@@ -27,7 +27,7 @@ def tell(outcome: Outcome, words: Words) -> Telling:
             f"Once going it would settle near {rounded(median(outcome.speed) * words.rate.per, 2)} {words.rate.words}."
         )
         return Telling(words.rate.unit, once, _bad(outcome, words), words.rate.per, "once going")
-    good = f"{rounded(median(outcome.spin_up), 2)} s to speed."
+    good = f"Up to speed in {rounded(median(outcome.spin_up), 2)} s."
     if outcome.drive.push.shape[1] == 1:
         good = f"{words.steady}{good}"
     if outcome.journey:
@@ -38,7 +38,7 @@ def tell(outcome: Outcome, words: Words) -> Telling:
 def _bad(outcome: Outcome, words: Words) -> str:
     cause = outcome.machine.broken("starts")
     if outcome.machine.broken("circuit"):
-        return "Without current it does not go."
+        return "With no current it does not go."
     if outcome.drive.sense == 0 and outcome.drive.push.shape[1] == 1:
         return words.cancels
     if outcome.drive.sense == 0:

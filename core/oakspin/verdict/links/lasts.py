@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.draws import median
-from oakspin.rounding import rounded
+from oakspin.rounding import rounded, time_unit
 from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
@@ -25,10 +25,11 @@ def judge(outcome: Outcome) -> Finding:
 def tell(outcome: Outcome, words: Words) -> Telling:
     """How many runs that makes."""
     runs = median(outcome.runs)
-    good = f"Some {rounded(max(round(runs), 1), 2)} {words.runs}."
+    good = f"About {rounded(max(round(runs), 1), 2)} {words.runs}."
     if outcome.machine.pack.endless:
         good = "A bench supply does not run down."
-    bad = "It does not run, so there is nothing to last."
+    bad = "It does not run, so nothing is used up."
     if median(outcome.life) > 0:
-        bad = f"The battery fades too soon: about {rounded(max(round(runs), 1), 2)} runs."
-    return Telling("min", good, bad, 1 / 60)
+        bad = f"The battery runs down too soon: about {rounded(max(round(runs), 1), 2)} runs."
+    unit, per = time_unit(median(outcome.life)) if median(outcome.life) > 0 else ("min", 1 / 60)
+    return Telling(unit, good, bad, per)

@@ -34,13 +34,13 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     needed, way = outcome.start.needed, words.way(outcome.drive.sense)
     alone = 100 * outcome.start.by_itself.mean()
     if rest.against:
-        good = "Flicked the wrong way it stops, turns back and goes."
+        good = "Flicked the wrong way, it stops, turns around and goes."
         bad = "Flicked the wrong way: it stops and comes back. Flick it the other way."
     else:
-        good = f"By itself in {alone:.0f} of 100 rest positions; else by a flick {way}."
+        good = f"Starts by itself from {alone:.0f} of 100 resting positions; from the others, flick it {way}."
         if alone < 0.5:
-            good = f"From any rest position by a flick {way}."
-        bad = f"It needs a harder flick {way}, or another rest position."
+            good = f"Starts from any resting position when flicked {way}."
+        bad = f"It needs a harder flick {way}, or another resting position."
     never = median(needed) >= BEYOND or outcome.drive.sense == 0
     told = "no flick helps" if never else "by itself" if median(_flick(outcome)) == 0 else ""
     return Telling("turns/s", good, _never(outcome, words) if never else bad, 1 / (2 * np.pi), told)
@@ -52,7 +52,7 @@ def _never(outcome: Outcome, words: Words) -> str:
     if cause:
         return words.of(cause)
     if machine.broken("circuit"):
-        return "Without push it does not start."
+        return "With no push it does not start."
     if outcome.drive.sense == 0:
         swings = median(np.abs(outcome.drive.push).max(axis=1) / machine.load.dry) > 1
         return "From some angles it is pushed back: it swings over and settles." if swings else "Nothing moves it."

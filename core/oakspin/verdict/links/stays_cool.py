@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from oakspin.constants import HANDS_OFF_C
 from oakspin.draws import median
-from oakspin.rounding import rounded
+from oakspin.rounding import rounded, time_unit
 from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
@@ -26,9 +26,11 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     reaches = "reach" if hottest.several else "reaches"
     cool = median(outcome.hands_off) > HARDLY
     warms = f"The {hottest.name} hardly {'warm' if hottest.several else 'warms'} while it runs."
-    good = warms if cool else f"Then hands off: {hottest.name} at {HANDS_OFF_C:.0f} °C."
-    bad = f"The {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C before a class has looked for {LOOK:.0f} s."
+    good = warms if cool else f"After that, hands off: the {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C."
+    bad = f"The {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C before a class has watched it for {LOOK:.0f} s."
     if outcome.machine.rest is not None and not outcome.machine.short_ohms:
-        still = f" Held still, the {outcome.held_hottest.name} in {rounded(median(outcome.held_still), 2)} s."
+        held, soon = outcome.held_hottest, rounded(median(outcome.held_still), 2)
+        still = f" If it sticks, the {held.name} {'are' if held.several else 'is'} too hot to hold in {soon} s."
         good, bad = good + still, bad + still
-    return Telling("s", good, bad, told="over an hour" if cool else "")
+    unit, per = time_unit(median(outcome.hands_off))
+    return Telling(unit, good, bad, per, told="over an hour" if cool else "")

@@ -43,7 +43,8 @@ def tell(outcome: Outcome, words: Words) -> Telling:
             "× its pull", words.stays, words.of(cause) if cause else f"A touch shakes it off: {words.leaves}."
         )
     rate, never = median(outcome.speed) * words.rate.per, median(_limit(machine)) >= NEVER
-    good = words.stays if never or not rate else f"{words.leaves.capitalize()}; settles at {rounded(rate)}."
-    leaves = f"{words.leaves.capitalize()} at this speed, before it settles near {rounded(rate)}: out of balance."
+    near = rounded(rate, 2)
+    good = words.stays if never or not rate else f"Above this speed it {words.leaves}. It settles near {near}."
+    leaves = f"It {words.leaves} at this speed, before it settles near {near}: out of balance."
     told = words.secure if never else ""
     return Telling(words.rate.unit, good, words.of(cause) if cause else leaves, words.rate.per, told)
