@@ -73,7 +73,7 @@ def test_an_unmarked_pole_is_found_from_the_turning(page: Page, at: At, motor: M
     page.get_by_role("button", name="Use it in the design").click()
     page.locator("[data-saved=saved]").wait_for()
     assert exported(page, at(f"/api/shelf/{id_}"))["design"]["magnets"]["pole_up"] == "S"
-    expect(page.get_by_role("button", name="So it is in the design")).to_be_disabled()
+    expect(page.get_by_role("button", name="That matches the design")).to_be_disabled()
 
 
 @pytest.mark.parametrize("name", ["beacon", "crane-motor"])

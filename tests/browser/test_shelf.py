@@ -6,12 +6,13 @@ import json
 from collections.abc import Callable
 from pathlib import Path
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from runner.live_server import ROOT
 from tests.browser.conftest import faults_of_access, figure, ready
 
 At = Callable[[str], str]
+ON_PAGE = "box => [box.getBoundingClientRect().x, box.getBoundingClientRect().y + scrollY].map(Math.round)"
 
 
 def test_start_a_new_motor(page: Page, at: At) -> None:
@@ -32,15 +33,12 @@ def test_duplicate_rename_delete_and_put_back(page: Page, at: At, motor: Callabl
     expect(entry.get_by_role("heading", name="Harbor light")).to_be_visible()
     entry.get_by_role("button", name="Duplicate").click()
     expect(page.get_by_role("heading", name="Harbor light (2)")).to_be_visible()
-    place = entry.bounding_box()
+    place = entry.evaluate(ON_PAGE)
     entry.get_by_role("button", name="Delete").press("Enter")
     expect(entry).to_have_count(0)
     put_back = page.get_by_role("button", name="Put Harbor light back")
     expect(put_back).to_be_focused()  # where the eye is, under the hand
-    holder = page.get_by_role("listitem").filter(has=put_back).bounding_box()
-    assert place
-    assert holder
-    assert abs(holder["x"] - place["x"]) + abs(holder["y"] - place["y"]) < 4
+    assert page.get_by_role("listitem").filter(has=put_back).evaluate(ON_PAGE) == place
     put_back.press("Enter")
     expect(entry.get_by_role("link", name="Harbor light", exact=True)).to_be_focused()
 
@@ -196,6 +194,11 @@ def test_the_shelf_is_searched_narrowed_and_made_small(page: Page, at: At, motor
     assert page.locator("li[data-size=small]").first.bounding_box()["height"] < 130  # type: ignore[index]
 
 
+def row_of(page: Page, label: str) -> Locator:
+    """The row of the table that tells of a figure."""
+    return page.get_by_role("row").filter(has=page.get_by_role("rowheader", name=label, exact=True))
+
+
 def test_motors_stand_side_by_side_with_their_trials_and_as_a_table(
     page: Page, at: At, motor: Callable[[str], str], tmp_path: Path
 ) -> None:
@@ -213,8 +216,8 @@ def test_motors_stand_side_by_side_with_their_trials_and_as_a_table(
     page.get_by_role("link", name="Show side by side").click()
     table = page.get_by_role("table")
     expect(table.get_by_role("columnheader")).to_have_count(2)
-    expect(table.get_by_role("row", name="Stays on")).to_contain_text("in the track")
-    expect(table.get_by_role("row", name="Speed").first).to_contain_text("960 turns/min (1 trial)")
+    expect(row_of(page, "Stays on")).to_contain_text("in the track")
+    expect(row_of(page, "Speed")).to_contain_text("960 turns/min (1 trial)")
     assert faults_of_access(page) == []
     with page.expect_download() as caught:
         page.get_by_role("button", name="Save as CSV").click()

@@ -44,7 +44,7 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
 
     page.get_by_role("link", name="Run", exact=True).click()
     log(page, "Tern", Turns_counted="80", Seconds_for_them="5", Current="3,2")
-    expect(page.get_by_text("Logged.")).to_be_visible()
+    expect(page.get_by_text("Logged for")).to_be_visible()
     expect(page.locator("[data-comparison=speed]")).to_contain_text("960 turns/min")
 
     page.get_by_role("link", name="Tune").click()
@@ -198,7 +198,7 @@ def test_a_csv_table_goes_out_and_in(page: Page, at: At, motor: Motor, tmp_path:
     with page.expect_file_chooser() as chooser:
         page.get_by_role("button", name="Import a CSV table").click()
     chooser.value.set_files(table)
-    expect(page.get_by_text("No trial was taken in.")).to_be_visible()
+    expect(page.get_by_text("No trial was imported.")).to_be_visible()
 
 
 def test_a_sweep_shows_the_usable_window_and_a_value_is_picked_by_mouse(page: Page, at: At, motor: Motor) -> None:
@@ -348,11 +348,11 @@ def test_a_trial_is_answered_at_once_with_what_was_built_and_read(page: Page, at
     page.get_by_text("runs by itself").first.click()
     log(page, "Limpet", Turns_counted="80", Seconds_for_them="5", Volts__open="1.3", Volts__running="1.1")
     answer = page.get_by_role("status", name="What this trial says")
-    expect(answer).to_contain_text("Charge used 60 % (plan 0 %)")
+    expect(answer).to_contain_text("Charge used 60 % (plan 0)")
     expect(answer.locator("[data-answer=speed]")).to_contain_text("960 turns/min")
     expect(answer.locator("[data-answer=volts_loaded]")).to_be_visible()
     row = page.get_by_role("region", name="Logged trials").get_by_role("listitem").first
-    expect(row).to_contain_text("Built with Charge used 60 % (plan 0 %)")
+    expect(row).to_contain_text("Built with Charge used 60 % (plan 0)")
     assert faults_of_access(page) == []
     page.reload()
     expect(page.get_by_role("textbox", name="Volts, open")).to_be_visible()  # who has a meter has it tomorrow, too

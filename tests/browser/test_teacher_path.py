@@ -131,7 +131,7 @@ def test_with_reduced_motion_nothing_moves_by_itself(page: Page, at: At, motor: 
     page.goto(at(f"/motor/{motor()}"))
     ready(page)
     page.get_by_role("button", name="Spin").click()
-    page.get_by_role("button", name="Turn on an eighth").click()
+    page.get_by_role("button", name="Turn it an eighth").click()
     expect(page.locator("[data-angle]")).to_have_attribute("data-angle", "-0.79")
 
 

@@ -46,13 +46,16 @@ def _as_meant(text: str) -> str:
 def read_trials(text: str) -> list[Trial]:
     """Read what :func:`trial_table` writes; columns may stand in any order and be left out.
 
+    Semicolons or tabs may part the columns, and a comma may stand before the decimals, as some spreadsheets write it.
+
     Raises
     ------
     UnreadableDesign
         With one fault for each thing wrong, its row first; then nothing is taken in.
     """
     try:
-        rows = list(csv.reader(io.StringIO(text.removeprefix("\ufeff"), newline="")))
+        plain = text.removeprefix("\ufeff")
+        rows = list(csv.reader(io.StringIO(plain, newline=""), delimiter=_delimiter(plain)))
     except csv.Error as error:
         fault = Fault("/", str(error), "a CSV table", "Save the table as CSV anew and choose it again.")
         raise UnreadableDesign([fault]) from None
@@ -82,8 +85,17 @@ def read_trials(text: str) -> list[Trial]:
     return trials
 
 
+def _delimiter(text: str) -> str:
+    """What parts the columns: that of the marks which stands most often in the first line."""
+    return max(",;\t", key=text.split("\n", 1)[0].count)
+
+
+def _number(cell: str) -> float:
+    return float(cell.strip().replace(",", "."))
+
+
 def _plain(cells: dict[str, str]) -> dict[str, Any]:
-    readings = {name: float(cells[name].strip()) for name in READ if cells.get(name, "").strip()}
+    readings = {name: _number(cells[name]) for name in READ if cells.get(name, "").strip()}
     return {
         "group": _as_meant(cells.get("group", "").strip()),
         "readings": readings,

@@ -21,7 +21,7 @@ class Curve:
 _FIGURES = {
     "speed": "Speed",
     "push": "Push",
-    "current": "Current",
+    "mean_current": "Current while running",
     "hands_off_time": "Hands off after",
     "life": "Battery lasts",
 }

@@ -56,9 +56,14 @@ class Sweep:
 def planned(
     design: Design, pointer: str, points: int = POINTS, low: float | None = None, high: float | None = None
 ) -> tuple[Number, list[float]]:
-    """The factor at a pointer and the values to sweep it over. Raises as :func:`sweep`."""
+    """The factor at a pointer and the values to sweep it over, the present one among them. Raises as :func:`sweep`."""
     factor = factor_at(design, pointer)
-    return factor, factor.values(points, low, high)
+    values = factor.values(points, low, high)
+    inner = range(1, len(values) - 1)
+    if inner and values[0] < factor.value < values[-1]:
+        # What the design has now is shown as it is, not as its neighbors on the grid are.
+        values[min(inner, key=lambda at: abs(values[at] - factor.value))] = float(factor.value)
+    return factor, values
 
 
 def sweep_points(

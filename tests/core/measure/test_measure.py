@@ -119,3 +119,16 @@ def test_a_bad_table_names_every_row_and_gives_nothing(text: str, says: str) -> 
 def test_other_programs_read_the_table() -> None:
     rows = list(csv.DictReader(io.StringIO(trial_table([trial(amperes=3.25, turns=4, turns_seconds=2.0)]))))
     assert (rows[0]["group"], rows[0]["amperes"], rows[0]["turns"]) == ("Tern", "3.25", "4")
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "group;amperes;note\nTern;3,2;well, it ran\n",
+        "group\tamperes\tnote\nTern\t3.2\twell, it ran\n",
+        'group,amperes,note\nTern,"3,2","well, it ran"\n',
+    ],
+)
+def test_tables_of_other_countries_are_read_alike(text: str) -> None:
+    (read,) = read_trials(text)
+    assert (read.group, read.readings.amperes, read.note) == ("Tern", 3.2, "well, it ran")

@@ -94,3 +94,17 @@ def test_the_table_holds_every_point_with_units_and_states() -> None:
     assert [float(row["Foot gap (mm)"]) for row in rows] == [point.value for point in shown.points]
     assert float(rows[0]["speed median (turns/min)"]) == pytest.approx(shown.points[0].figures["speed"][1], rel=1e-3)
     assert [row["circuit state"] for row in rows] == [point.states["circuit"] for point in shown.points]
+
+
+@pytest.mark.parametrize("pointer", ["/feet/gap_mm", "/magnets/diameter_mm", "/magnets/count", "/battery/used_percent"])
+@pytest.mark.parametrize("points", [2, 3, 41])
+def test_the_present_value_is_always_among_the_points_which_rise(pointer: str, points: int) -> None:
+    factor, values = planned(LANTERN, pointer, points)
+    assert values == sorted(set(values))
+    assert (values[0], values[-1]) == (factor.minimum, factor.maximum)
+    assert points == 2 or factor.value in values
+
+
+def test_a_part_of_the_range_without_the_present_value_is_left_as_it_is() -> None:
+    _, values = planned(LANTERN, "/feet/gap_mm", 5, 2.0, 4.0)
+    assert values == [2.0, 2.5, 3.0, 3.5, 4.0]

@@ -114,7 +114,8 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
             { key: NOTHING, label: "nothing" },
             ...(pin.pinned ? [{ key: PINNED, label: "the pinned design" }] : []),
             ...(shelf?.motors ?? [])
-              .filter((motor) => motor.id !== working.kept.id)
+              // Another kind has other numbers: there would be nothing to compare.
+              .filter((motor) => motor.id !== working.kept.id && motor.kind === working.design.kind)
               .map((motor) => ({ key: motor.id, label: motor.title })),
           ]}
           onChange={setAgainst}
