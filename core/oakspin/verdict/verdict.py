@@ -34,6 +34,7 @@ MUST_HOLD = ("push", "starts", "keeps_going", "stays_on")
 OF_RUNNING = frozenset(
     ("speed", "mean_current", "spin_up_time", "coast_down_time", "hands_off_time", "life", "runs", "rim_speed")
 )
+TOLD_RUNNING = frozenset(("current", "keeps_going"))  # links whose figure is one of running
 JUDGED_RUNNING = frozenset(("stays_cool", "lasts"))
 
 
@@ -180,7 +181,7 @@ def running_builds(outcome: Outcome) -> Mask:
 
 def _of_running(figures: Figures) -> Mask:
     """Which rows are told of the builds that go alone: figures of links, their margins, figures of the run."""
-    told = [judge.id == "keeps_going" or judge.id in JUDGED_RUNNING for judge in JUDGES]
+    told = [judge.id in TOLD_RUNNING or judge.id in JUDGED_RUNNING for judge in JUDGES]
     return np.array(
         [*told, *(judge.id in JUDGED_RUNNING for judge in JUDGES), *(name in OF_RUNNING for name in figures)]
     )

@@ -32,13 +32,13 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     inside = median(machine.pack.ohms_at(machine.pack.used) / machine.total_ohms)
     touching = median(sum(machine.ohms[place] for place in machine.touches) / machine.total_ohms)
     good = f"The battery uses {100 * inside:.0f} % of its own volts, the contacts {100 * touching:.0f} %."
-    if outcome.goes:
-        good = f"On average while it runs; up to {rounded(median(current), 2)} A in the first moment. {good}"
     if median(current - machine.pack.limit) >= 0:
         good = f"Held by the supply's limit of {median(current):g} A."
     settled = median(outcome.running.current)
     if settled < TIRES * median(current):
-        good = f"{good} Within seconds the peak drops to {rounded(settled, 2)} A as the battery tires."
+        good = f"{good} As it tires, the peak drops to {rounded(settled, 2)} A within seconds."
+    if outcome.goes:
+        good = f"Average while running; {rounded(median(current), 2)} A at the start. {good}"
     if not np.any(machine.pack.volts):
         return Telling("A", good, "The supply is set to 0 V: turn it up.")
     bad = f"Too little: {'the battery' if inside > 0.5 else 'wire and contacts'} let no more through."
