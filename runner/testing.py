@@ -43,9 +43,12 @@ def test(words: list[str]) -> int:
     return status
 
 
-# A browser and its server take what cores there are by themselves.
 CORES = str(max(1, min(os.cpu_count() or 1, 4)))
-IN_PARALLEL = {"core": ("-n", CORES, "--dist", "worksteal"), "server": ("-n", CORES, "--dist", "loadfile")}
+IN_PARALLEL = {
+    "core": ("-n", CORES, "--dist", "worksteal"),
+    "server": ("-n", CORES, "--dist", "loadfile"),
+    "browser": ("-n", CORES, "--dist", "loadfile"),
+}
 
 # How much of each is done in an attack, which takes about half an hour; ./oak test does a little of each.
 ATTACK = {
