@@ -18,6 +18,19 @@ def time_unit(seconds: float) -> tuple[str, float]:
     return ("min", 1 / 60) if seconds < 5400 else ("hours", 1 / 3600)
 
 
+def spoken_time(*seconds: float) -> tuple[str, ...]:
+    """Times as people say them, two figures each, in the unit of the first, which alone is named.
+
+    Example
+    -------
+    >>> spoken_time(210.0, 200.0, 230.0), spoken_time(8.26)
+    (('3.5 min', '3.3', '3.8'), ('8.3 s',))
+    """
+    unit, per = time_unit(seconds[0])
+    first, *others = (rounded(value * per, 2) for value in seconds)
+    return f"{first} {unit}", *others
+
+
 def rounded(value: float, digits: int = 3) -> str:
     """A number with so many significant figures at most, never in powers of ten.
 

@@ -115,3 +115,14 @@ def test_a_trial_is_struck_out_greyed_and_put_back(page: Page, at: At, motor: Ca
     page.get_by_role("button", name="Put back the trial of Limpet").click()
     expect(struck).to_have_count(0)
     expect(page.get_by_role("button", name="Correct the trial of Limpet")).to_be_visible()
+
+
+def test_a_heavy_question_is_dropped_as_soon_as_another_is_asked(page: Page, at: At, motor: Callable[[], str]) -> None:
+    held: list[Route] = []
+    page.route("**/api/advice", lambda route: held.append(route))  # an answer that never comes
+    page.goto(at(f"/motor/{motor()}"))
+    with page.expect_request("**/api/advice"):
+        ready(page)
+    with page.expect_event("requestfailed", lambda request: request.url.endswith("/api/advice")):
+        more(page, "Count")
+    page.unroute("**/api/advice")

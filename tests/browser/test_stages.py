@@ -362,11 +362,11 @@ def test_a_motor_that_does_not_go_says_so_in_make_and_run(page: Page, at: At, mo
     id_ = motor("channel-buoy")
     for stage in ("make", "run"):
         page.goto(at(f"/motor/{id_}/{stage}"))
-        notice = page.get_by_role("alert").filter(has_text="will not run as it is planned")
+        notice = page.get_by_role("alert").filter(has_text="will not run as planned")
         expect(notice).to_contain_text("enamel is still on")
         expect(page.get_by_text("What to expect:")).to_have_count(0)
     notice.get_by_role("link", name="To Choose").click()
     ready(page)
     page.goto(at(f"/motor/{motor('lantern')}/run"))
     expect(page.get_by_text("What to expect:")).to_be_visible()
-    expect(page.get_by_text("will not run as it is planned")).to_have_count(0)
+    expect(page.get_by_text("will not run as planned")).to_have_count(0)

@@ -9,6 +9,7 @@ import json
 import os
 import socket
 import sqlite3
+import threading
 import tracemalloc
 import zipfile
 from collections.abc import Iterator
@@ -329,3 +330,21 @@ def test_a_database_that_cannot_be_written_says_why_and_is_whole_afterwards(trou
     kept = tab.ask("GET", f"shelf/{motor['id']}")[1]
     assert len(tab.ask("GET", f"shelf/{motor['id']}/history")[1]) == kept["version"] == version
     assert tab.ask("PUT", f"shelf/{motor['id']}", {**body, "version": version})[0] == 200
+
+
+def test_motors_started_at_once_get_distinct_titles(live: LiveServer) -> None:
+    titles: list[str] = []
+
+    def start() -> None:
+        wire = live.connect()
+        status, motor = live.ask(wire, "POST", "shelf", {"kind": "hanging"})
+        wire.close()
+        assert status == 200
+        titles.append(motor["title"])
+
+    starting = [threading.Thread(target=start) for _ in range(12)]
+    for thread in starting:
+        thread.start()
+    for thread in starting:
+        thread.join(60)
+    assert len(titles) == len(set(titles)) == 12

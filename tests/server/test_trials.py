@@ -254,3 +254,12 @@ def test_nothing_is_written_to_a_deleted_motor_until_it_is_put_back(tab: Page) -
     assert Trial.objects.count() == 0
     tab.ask("POST", f"shelf/{id_}/restore")
     assert tab.ask("POST", f"shelf/{id_}/trials", body())[0] == 200
+
+
+def test_a_key_that_was_used_for_another_motor_is_a_conflict_that_shows_both(tab: Page) -> None:
+    first, second = tab.started()["id"], tab.started()["id"]
+    assert tab.ask("POST", f"shelf/{first}/trials", body())[0] == 200
+    status, problem = tab.ask("POST", f"shelf/{second}/trials", body())
+    assert status == 409
+    assert problem["kept"] == problem["sent"]
+    assert tab.ask("GET", f"shelf/{second}/trials")[1] == []

@@ -13,7 +13,7 @@ from oakspin.draws import Draws, median, quantiles
 from oakspin.heat import rise_in
 from oakspin.kinds.kinds import build_of, words_of
 from oakspin.machines.table import machine_of
-from oakspin.rounding import rounded
+from oakspin.rounding import rounded, spoken_time
 from oakspin.verdict.outcome import ONE_RUN, Outcome, outcome_of
 from oakspin.verdict.verdict import DOES_NOT_GO, Verdict
 
@@ -76,16 +76,17 @@ def _dead(verdict: Verdict) -> str:
     if not verdict.headline.startswith(DOES_NOT_GO):
         return ""
     why = verdict.headline.removeprefix(DOES_NOT_GO).strip()
-    return f"This motor will not run as it is planned. {why} Fix that first, in Choose; do not switch it on before."
+    return f"This motor will not run as planned. {why} Fix that first in Choose, and leave it switched off until then."
 
 
 def _stalled(outcome: Outcome) -> str:
     """How long a motor that is stuck can be left under current; with its band. Empty where no current flows."""
     if median(outcome.drive.current) <= 0:
         return ""
-    low, middle, high = (rounded(value, 2) for value in quantiles(outcome.held_still, (0.1, 0.5, 0.9)))
+    early, usual, late = (float(value) for value in quantiles(outcome.held_still, (0.1, 0.5, 0.9)))
+    middle, low, high = spoken_time(usual, early, late)
     part = outcome.held_hottest
-    hot = f"the {part.name} {'are' if part.several else 'is'} too hot to hold in {middle} s ({low}–{high})"
+    hot = f"the {part.name} {'are' if part.several else 'is'} too hot to hold in {middle} ({low}–{high})"
     if median(outcome.held_still) < ONE_RUN:
         return f"If it stalls, power off at once: {hot}."
     return f"If it stalls, power off: {hot}, and the battery drains."

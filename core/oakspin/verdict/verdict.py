@@ -12,7 +12,7 @@ from oakspin.constants import GRAVITY
 from oakspin.draws import Array, quantiles
 from oakspin.machines.machine import NEVER, Machine, Mask
 from oakspin.motion.steady import coast_down_time
-from oakspin.rounding import rounded
+from oakspin.rounding import rounded, time_unit
 from oakspin.verdict.links import JUDGES, NAMES, Finding, Judge, Telling
 from oakspin.verdict.outcome import Outcome, outcome_of
 from oakspin.verdict.trip import QUANTILES, Trip, trip_of
@@ -240,13 +240,15 @@ def state_of_median(middle: float) -> State:
 def _link(judge: Judge, telling: Telling, figure: Array, margin: Array) -> Link:
     low, middle, high = (float(value) for value in margin)
     state = state_of(low, middle)
+    # Times come in seconds, and are told in the unit that the shown one asks for.
+    unit, per = time_unit(float(figure[1])) if telling.unit == "s" else (telling.unit, 1.0)
     return Link(
         id=judge.id,
         name=judge.name,
         state=state,
-        figure=float(figure[1]),
-        unit=telling.unit,
-        band=(float(figure[0]), float(figure[2])),
+        figure=float(figure[1]) * per,
+        unit=unit,
+        band=(float(figure[0]) * per, float(figure[2]) * per),
         margin=middle,
         margin_band=(low, high),
         sentence=telling.bad if state == "fails" else telling.good,

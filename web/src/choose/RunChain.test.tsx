@@ -63,3 +63,13 @@ test("a figure that was told in words is remembered in words", () => {
   inRoom(<RunChain verdict={verdict(link("stays_cool", "holds", 120, "s"))} before={[cool]} />);
   expect(screen.getByText("was over an hour")).toBeTruthy();
 });
+
+test("a time that was told in another unit keeps that unit in its ghost", () => {
+  const now = verdict(link("cool", "holds", 2.1, "min"));
+  inRoom(<RunChain verdict={now} before={[verdict(link("cool", "holds", 110, "s"))]} />);
+  expect(screen.getByText("was 110 s")).toBeTruthy();
+  cleanup();
+  const words = verdict({ ...link("cool", "holds", 9000, "hours"), told: "over an hour" });
+  inRoom(<RunChain verdict={words} before={[]} pinned={verdict(link("cool", "holds", 19.5, "min"))} />);
+  expect(screen.getByText("pin 19.5 min")).toBeTruthy();
+});

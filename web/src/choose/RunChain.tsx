@@ -58,7 +58,9 @@ const figureText = (link: Link) => link.told || `${rounded(link.figure)} ${short
 function ghostOf(link: Link, before: Verdict[], pinned?: Verdict): string {
   const find = (verdict: Verdict) => {
     const shown = verdict.links.find((other) => other.id === link.id)!;
-    return shown.told || rounded(shown.figure);
+    // A time may have been told in another unit then.
+    const unit = shown.unit === link.unit && !link.told ? "" : ` ${shortUnit(shown.unit)}`;
+    return shown.told || `${rounded(shown.figure)}${unit}`;
   };
   if (pinned) return `pin ${find(pinned)}`;
   const past = before.map(find);

@@ -2,7 +2,7 @@ import { useQueries, useQuery } from "@tanstack/react-query";
 import { Fragment, useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
-import { posted, told, type Geometry, type SideBySide } from "../api/client";
+import { posted, told, type Design, type Geometry, type SideBySide } from "../api/client";
 import { besideQuery, lookQuery } from "../api/queries";
 import { LinkLoop } from "../drawing/LinkLoop";
 import { Thumbnail } from "../drawing/Thumbnail";
@@ -22,7 +22,7 @@ export function Compare() {
   const { entries, missing, loading } = useEntries(search.get("motors") ?? "");
   const enough = entries.length > 1;
   const { data, error } = useQuery({ ...besideQuery(entries), enabled: enough, retry: false });
-  const looks = useQueries({ queries: entries.map(({ design }) => lookQuery(design as never)) });
+  const looks = useQueries({ queries: entries.map(({ design }) => lookQuery(design as Design)) });
   const drawings = looks.map(({ data }) => data?.drawing);
   const [trouble, setTrouble] = useState("");
   useEffect(() => {

@@ -79,10 +79,14 @@ export function CardPaper({ kept }: PaperProps) {
           <p>{card.expect}</p>
         </>
       )}
-      <h2>Power off after {clockText(card.disconnect_after)}</h2>
-      <p>
-        {card.why} {card.stalled} Then let it cool for {clockText(card.cool_for)}.
-      </p>
+      {!card.dead && (
+        <>
+          <h2>Power off after {clockText(card.disconnect_after)}</h2>
+          <p>
+            {card.why} {card.stalled} Then let it cool for {clockText(card.cool_for)}.
+          </p>
+        </>
+      )}
     </>
   );
 }

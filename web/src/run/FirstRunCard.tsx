@@ -14,8 +14,12 @@ export function FirstRunCard({ card, id, title }: { card: FirstRun; id: string; 
         <Link to={`/motor/${id}/print/card`}>Print the card</Link>
       </ToolRow>
       {card.dead && <DeadNotice id={id} text={card.dead} />}
-      <Countdown id={id} title={title} runFor={card.disconnect_after} coolFor={card.cool_for} />
-      <p>{card.why}</p>
+      {!card.dead && (
+        <>
+          <Countdown id={id} title={title} runFor={card.disconnect_after} coolFor={card.cool_for} />
+          <p>{card.why}</p>
+        </>
+      )}
       {card.stalled && <p>{card.stalled}</p>}
       <h3>Before you switch on</h3>
       <Plain>

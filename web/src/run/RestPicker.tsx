@@ -81,6 +81,7 @@ const Ways = styled(RadioGroup)`
   gap: 2px;
   align-items: center;
   & > span:first-child {
+    flex-basis: 100%;
     color: ${({ theme }) => theme.quiet};
     margin-right: 8px;
   }

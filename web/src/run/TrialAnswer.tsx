@@ -1,19 +1,8 @@
 import styled from "styled-components";
 import type { KeptTrial, TrialForm } from "../api/client";
 import { Quiet } from "../theme/parts";
-import { rounded } from "../units";
-import { ComparisonRow } from "./TrialList";
-
-/** What was built otherwise, in words: each value with the one that was planned. */
-export function builtWords(trial: KeptTrial["trial"], form: TrialForm | undefined): string {
-  if (trial.as_built.length === 0) return "Built as planned.";
-  const told = trial.as_built.map(({ pointer, value }) => {
-    const planned = form?.as_built.find((number) => number.pointer === pointer);
-    if (!planned) return `${pointer} ${rounded(value)}`;
-    return `${planned.label} ${rounded(value)} ${planned.unit} (plan ${rounded(planned.value)})`.replace("  ", " ");
-  });
-  return `Built with ${told.join(", ")}.`;
-}
+import { builtWords } from "./builtWords";
+import { ComparisonRow } from "./ComparisonRow";
 
 /** The answer to a trial, as soon as it is logged: built so, read so, and what that makes beside the prediction. */
 export function TrialAnswer({ kept, form }: { kept: KeptTrial; form: TrialForm | undefined }) {
@@ -24,8 +13,8 @@ export function TrialAnswer({ kept, form }: { kept: KeptTrial; form: TrialForm |
       {kept.comparisons.length === 0 && <Quiet>Nothing was measured, so nothing can be compared.</Quiet>}
       {kept.comparisons.length > 0 &&
         (off.length === 0
-          ? "Everything measured is where eight of ten such builds lie."
-          : `Outside the range of eight of ten such builds: ${off.map(({ label }) => label.toLowerCase()).join(", ")}.`)}
+          ? "Everything you measured falls in the predicted range."
+          : `Outside the predicted range: ${off.map(({ label }) => label.toLowerCase()).join(", ")}.`)}
       {kept.comparisons.map((row) => (
         <ComparisonRow key={row.name} row={row} answer />
       ))}

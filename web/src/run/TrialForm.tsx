@@ -148,7 +148,9 @@ export function TrialForm({ working, correcting, done }: Props) {
       )}
       <EntryField label="Note" lines={2} value={draft.note} onChange={(note) => set({ note })} error={errors.note} />
       <ToolRow style={{ marginTop: 8 }}>
-        <MainButton type="submit">{correcting ? "Save the correction" : "Log the trial"}</MainButton>
+        <MainButton type="submit" isDisabled={!form}>
+          {correcting ? "Save the correction" : "Log the trial"}
+        </MainButton>
         {correcting && <PlainButton onPress={done}>Cancel</PlainButton>}
       </ToolRow>
     </form>

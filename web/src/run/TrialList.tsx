@@ -2,20 +2,12 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import styled from "styled-components";
-import {
-  answered,
-  client,
-  ProblemError,
-  type Comparison,
-  type KeptTrial,
-  type TrialForm as TrialFormWords,
-} from "../api/client";
+import { answered, client, ProblemError, type KeptTrial, type TrialForm as TrialFormWords } from "../api/client";
 import { trialsQuery } from "../api/queries";
 import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
-import { rounded } from "../units";
-import { BandBar } from "./BandBar";
-import { builtWords } from "./TrialAnswer";
+import { builtWords } from "./builtWords";
+import { ComparisonRow } from "./ComparisonRow";
 
 interface Props {
   id: string;
@@ -113,24 +105,6 @@ export function TrialList({ id, trials, more, form, correct }: Props) {
   );
 }
 
-/** One figure of a trial beside its prediction. */
-export function ComparisonRow({ row, answer = false }: { row: Comparison; answer?: boolean }) {
-  const name = answer ? { "data-answer": row.name } : { "data-comparison": row.name };
-  return (
-    <Row {...name} data-place={row.place}>
-      <span>{row.label}</span>
-      <b>
-        {rounded(row.measured)} {row.unit}
-      </b>
-      <BandBar row={row} />
-      <Quiet>
-        {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {rounded(row.predicted)} (
-        {rounded(row.band[0], 2)}–{rounded(row.band[1], 2)})
-      </Quiet>
-    </Row>
-  );
-}
-
 const counted = (count: number) => `${count} ${count === 1 ? "trial" : "trials"}`;
 
 const takenWords = (came: number, here: number) =>
@@ -145,16 +119,6 @@ const List = styled.ul`
   }
   li[data-corrected] > :not(:first-child) {
     text-decoration: line-through;
-  }
-`;
-const Row = styled.div`
-  display: grid;
-  grid-template-columns: minmax(110px, 1.3fr) minmax(90px, 0.8fr) 90px 2fr;
-  gap: 8px;
-  font-size: 0.88rem;
-  align-items: center;
-  @media (max-width: 640px) {
-    grid-template-columns: 1fr 1fr;
   }
 `;
 const Note = styled.p`

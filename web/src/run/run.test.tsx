@@ -1,9 +1,10 @@
 // @vitest-environment jsdom
 import { act, cleanup, fireEvent, screen } from "@testing-library/react";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
-import type { Comparison } from "../api/client";
+import type { Comparison, KeptTrial, TrialForm } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
 import { BandBar } from "./BandBar";
+import { builtWords } from "./builtWords";
 import { MemoryRouter } from "react-router";
 import { PowerBadge } from "../power/PowerBadge";
 import { clockIn, phaseAt } from "../power/usePower";
@@ -135,4 +136,12 @@ test("the measured tick lies within the bar when it is as predicted, and beyond 
   const [within, above, below] = [place(110, "inside"), place(200, "above"), place(10, "below")];
   expect([within.inside, above.inside, below.inside]).toEqual([true, false, false]);
   expect(within.color).not.toBe(above.color);
+});
+
+test("what was built otherwise is told with what was planned", () => {
+  const form = { as_built: [{ pointer: "/feet/gap_mm", label: "Foot gap", part: "Contacts", unit: "mm", value: 0.5, usual: true }] } as unknown as TrialForm; // prettier-ignore
+  const trial = (as_built: { pointer: string; value: number }[]) => ({ as_built }) as unknown as KeptTrial["trial"];
+  expect(builtWords(trial([]), form)).toBe("Built as planned.");
+  expect(builtWords(trial([{ pointer: "/feet/gap_mm", value: 1.25 }]), form)).toBe("Built with Foot gap 1.25 mm (plan 0.5)."); // prettier-ignore
+  expect(builtWords(trial([{ pointer: "/gone", value: 2 }]), form)).toBe("Built with /gone 2.");
 });

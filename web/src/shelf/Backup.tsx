@@ -3,9 +3,8 @@ import { Dialog, Heading, Modal, ModalOverlay, Radio, RadioGroup } from "react-a
 import styled from "styled-components";
 import type { Arrival } from "../api/client";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
-import { Sheet, Veil } from "../theme/sheet";
+import { Lines, Sheet, Veil } from "../theme/sheet";
 import { Trouble } from "../theme/stage";
-import { Lines } from "./PutAway";
 import type { BackupFile, Mode } from "./useBackup";
 
 const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? "" : "s"}`;

@@ -1,9 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
-import styled from "styled-components";
 import { kindsQuery } from "../api/queries";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
-import { Sheet, Veil } from "../theme/sheet";
+import { Lines, Sheet, Veil } from "../theme/sheet";
 
 /** Choose what kind of motor to start. */
 export function NewMotor({
@@ -22,7 +21,7 @@ export function NewMotor({
         <Modal>
           <Sheet as={Dialog}>
             <Heading slot="title">New motor</Heading>
-            <Kinds>
+            <Lines>
               {data?.map((kind) => (
                 <li key={kind.id}>
                   <div>
@@ -41,7 +40,7 @@ export function NewMotor({
                   </MainButton>
                 </li>
               ))}
-            </Kinds>
+            </Lines>
             <PlainButton onPress={close}>Cancel</PlainButton>
           </Sheet>
         </Modal>
@@ -49,17 +48,3 @@ export function NewMotor({
     </ModalOverlay>
   );
 }
-
-const Kinds = styled.ul`
-  list-style: none;
-  padding: 0;
-  margin: 8px 0 12px;
-  li {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    gap: 16px;
-    border-top: 1px solid ${({ theme }) => theme.rule};
-    padding: 10px 0;
-  }
-`;

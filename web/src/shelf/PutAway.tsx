@@ -1,9 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
-import styled from "styled-components";
 import { putAwayQuery } from "../api/queries";
 import { PlainButton, Quiet } from "../theme/parts";
-import { Sheet, Veil } from "../theme/sheet";
+import { Lines, Sheet, Veil } from "../theme/sheet";
 
 interface Props {
   isOpen: boolean;
@@ -45,18 +44,3 @@ export function PutAway({ isOpen, close, putBack }: Props) {
     </ModalOverlay>
   );
 }
-
-/** Lines of a sheet: what on the left, what can be done on the right. */
-export const Lines = styled.ul`
-  list-style: none;
-  padding: 0;
-  margin: 8px 0 12px;
-  li {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
-    gap: 16px;
-    border-top: 1px solid ${({ theme }) => theme.rule};
-    padding: 8px 0;
-  }
-`;

@@ -25,3 +25,18 @@ export const Sheet = styled.div`
     margin-bottom: 8px;
   }
 `;
+
+/** Lines of a sheet: what on the left, what can be done on the right. */
+export const Lines = styled.ul`
+  list-style: none;
+  padding: 0;
+  margin: 8px 0 12px;
+  li {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 16px;
+    border-top: 1px solid ${({ theme }) => theme.rule};
+    padding: 8px 0;
+  }
+`;

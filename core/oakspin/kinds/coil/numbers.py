@@ -52,7 +52,7 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
     seconds = [("none", "none"), ("same pole up", "same"), ("turned over", "turned")]
     if beside:
         seconds = [("none", "none"), ("other pole facing", "same"), ("same pole facing", "turned")]
-    opposite = "Second magnet, across" if beside else "Second magnet, above"
+    opposite = "Other side" if beside else "Above coil"
     sideways = design.magnets.shape == "block" and design.magnets.magnetized == "across"
     further = (
         choice(design, "/magnets_on", "Placed", under, also=alone),

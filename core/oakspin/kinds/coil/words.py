@@ -40,7 +40,7 @@ def coil_words(design: CoilMotor, machine: Machine) -> Words:
         contact="the leads",
         bearing="the axle",
         leaves="hops out of its supports",
-        closes="Bare metal meets the supports; current flows this much of the time.",
+        closes="Bare metal meets the supports; current flows this much of the time at low speed.",
         cancels=_cancels(design),
         faint="Weaker than the axle's own friction: more turns, more current or a nearer magnet is needed.",
         stays="Closed loops never let it out." if design.supports.seat == "loop" else "It lies still in its supports.",

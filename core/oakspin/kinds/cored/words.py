@@ -32,7 +32,7 @@ def cored_words(design: CoredDesign, machine: Machine) -> Words:
         contact="the brushes",
         bearing="the bearings",
         leaves="leaves its bearings",
-        closes="Brushes on bare segments; current flows this much of the time.",
+        closes="Brushes on bare segments; current flows this much of the time at low speed.",
         cancels=_cancels(design, links_nothing=not machine.coupling.any()),
         faint="Weaker than the lightest brushes: more turns, more volts or nearer magnets are needed.",
         stays="The shaft lies in closed bearings.",

@@ -37,7 +37,7 @@ def hanging_words(design: HangingDesign, machine: Machine) -> Words:
         alone=True,
         bearing="the point",
         leaves="the point is pulled off and the screw falls",
-        closes="Bare metal under the lead, which touches this much of the time.",
+        closes="Bare metal under the lead, which touches this much of the time at low speed.",
         cancels=ACROSS if design.magnets.magnetized == "across" else "No push without magnets.",
         faint="Weaker than the lightest touch of the lead: more current or stronger magnets are needed.",
         stays="Holds the point against twice its weight and more.",

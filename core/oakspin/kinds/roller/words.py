@@ -30,7 +30,7 @@ def roller_words(design: RollerDesign, machine: Machine) -> Words:
         contact="the wheels",
         bearing="the sheet",
         leaves="leaves the sheet",
-        closes="Bare foil under both wheels, which touch this much of the time.",
+        closes="Bare foil under both wheels, which touch this much of the time at low speed.",
         cancels=ACROSS if design.magnets.magnetized == "across" else UNLIKE,
         faint="Weaker than the wheels' rolling friction: lay the foil flat, or take stronger magnets.",
         stays="It rolls off the sheet at the far edge, and its circuit opens there.",

@@ -50,7 +50,7 @@ def train_words(design: TrainDesign, machine: Machine) -> Words:
         contact="the magnets",
         bearing="the track",
         leaves="leaves the track",
-        closes="Bare turns under both magnets, which touch this much of the time.",
+        closes="Bare turns under both magnets, which touch this much of the time at low speed.",
         cancels=_cancels(design),
         faint="Weaker than the friction of the train in its track: more turns between the magnets, or stronger ones.",
         stays="It goes round until the cell is spent or hot." if loop else runs_out,

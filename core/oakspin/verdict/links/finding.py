@@ -33,7 +33,7 @@ class Telling:
     Parameters
     ----------
     unit : str
-        In which the figure is told, ``per`` of it for one SI unit.
+        In which the figure is told, ``per`` of it for one SI unit; a long time in s is told in min or hours.
     good, bad : str
         The plain line to show when it holds or is tight, and when it fails.
     told : str

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.draws import median
-from oakspin.rounding import rounded, time_unit
+from oakspin.rounding import rounded
 from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
@@ -31,5 +31,4 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     bad = "It does not run, so nothing is used up."
     if median(outcome.life) > 0:
         bad = f"The battery runs down too soon: about {rounded(max(round(runs), 1), 2)} runs."
-    unit, per = time_unit(median(outcome.life)) if median(outcome.life) > 0 else ("min", 1 / 60)
-    return Telling(unit, good, bad, per)
+    return Telling("s", good, bad)

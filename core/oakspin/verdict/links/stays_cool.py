@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from oakspin.constants import HANDS_OFF_C
 from oakspin.draws import median
-from oakspin.rounding import rounded, time_unit
+from oakspin.rounding import spoken_time
 from oakspin.verdict.links.finding import Finding, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
@@ -28,9 +28,9 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     warms = f"The {hottest.name} hardly {'warm' if hottest.several else 'warms'} while it runs."
     good = warms if cool else f"After that, hands off: the {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C."
     bad = f"The {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C before a class has watched it for {LOOK:.0f} s."
-    if outcome.machine.rest is not None and not outcome.machine.short_ohms:
-        held, soon = outcome.held_hottest, rounded(median(outcome.held_still), 2)
-        still = f" If it sticks, the {held.name} {'are' if held.several else 'is'} too hot to hold in {soon} s."
+    stuck = median(outcome.held_still)
+    if outcome.machine.rest is not None and not outcome.machine.short_ohms and stuck <= HARDLY:
+        held, (soon,) = outcome.held_hottest, spoken_time(stuck)
+        still = f" If it sticks, the {held.name} {'are' if held.several else 'is'} too hot to hold in {soon}."
         good, bad = good + still, bad + still
-    unit, per = time_unit(median(outcome.hands_off))
-    return Telling(unit, good, bad, per, told="over an hour" if cool else "")
+    return Telling("s", good, bad, told="over an hour" if cool else "")
