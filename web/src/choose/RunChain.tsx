@@ -38,13 +38,17 @@ const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
             {number} {link.name}
           </b>
           <span>
-            {ghost && <Ghost data-ghost>{ghost}</Ghost>}
             <b data-figure>{figureText(link)}</b>
           </span>
           <State $state={link.state}>{link.state}</State>
         </Name>
         <Sentence>
           {!link.told && link.band[0] !== link.band[1] && <span>{band(link.band, 2)} </span>}
+          {ghost && (
+            <>
+              <Ghost data-ghost>{ghost}</Ghost>{" · "}
+            </>
+          )}
           {link.sentence}
         </Sentence>
       </div>
@@ -119,10 +123,7 @@ const State = styled.span<{ $state: Link["state"] }>`
 `;
 const Ghost = styled.span`
   font-style: italic;
-  font-size: 0.83rem;
-  color: ${({ theme }) => theme.quiet};
-  min-width: 0;
-  overflow: hidden;
+  font-weight: 650;
 `;
 const Sentence = styled.p`
   font-size: 0.83rem;
