@@ -46,7 +46,8 @@ const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
           {!link.told && link.band[0] !== link.band[1] && <span>{band(link.band, 2)} </span>}
           {ghost && (
             <>
-              <Ghost data-ghost>{ghost}</Ghost>{" · "}
+              <Ghost data-ghost>{ghost}</Ghost>
+              {" · "}
             </>
           )}
           {link.sentence}
