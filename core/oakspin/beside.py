@@ -17,6 +17,7 @@ from oakspin.kinds.numbers import Dial
 from oakspin.measure.compare import LABELS
 from oakspin.measure.trial import Trial, measured_in
 from oakspin.rounding import rounded
+from oakspin.spoken import Spoken, spoken
 from oakspin.verdict.verdict import Figure, Link, State, Verdict
 
 FEWEST, MOST = 2, 6
@@ -45,11 +46,21 @@ class Beside:
 
 @dataclass(frozen=True)
 class Cell:
-    """One figure of one design in words; ``band`` where it has one, ``state`` where it is a link's."""
+    """One figure of one design in words; ``band`` where it has one, ``state`` where it is a link's.
+
+    ``plain`` and ``plain_band`` tell the same in units of a classroom.
+    """
 
     text: str
     band: str = ""
+    plain: str = ""
+    plain_band: str = ""
     state: State | None = None
+
+    def __post_init__(self) -> None:
+        if not self.plain:
+            object.__setattr__(self, "plain", self.text)
+            object.__setattr__(self, "plain_band", self.band)
 
 
 @dataclass(frozen=True)
@@ -113,19 +124,18 @@ def _row(group: str, label: str, cells: Sequence[Cell | None]) -> Row:
 def _of_link(link: Link) -> Cell:
     if link.told:
         return Cell(link.told, state=link.state)
-    return Cell(f"{rounded(link.figure)} {link.unit}", _band(link.band), link.state)
+    return _spoken(link.spoken, link.state)
+
+
+def _spoken(told: Spoken, state: State | None = None) -> Cell:
+    return Cell(told.text, told.band, told.plain, told.plain_band, state)
 
 
 def _of_figure(verdict: Verdict, name: str) -> Cell | None:
     found: Figure | None = verdict.figures.get(name)
     if found is None or not np.isfinite(found.value):
         return None
-    low, high = found.band
-    return Cell(f"{rounded(found.value)} {found.unit}", "" if low == high else _band(found.band))
-
-
-def _band(band: tuple[float, float]) -> str:
-    return f"{rounded(band[0], 2)}–{rounded(band[1], 2)}"
+    return _spoken(spoken(found.value, found.unit, found.band))
 
 
 def _measured(trials: Sequence[tuple[Trial, ...]]) -> list[Row]:
@@ -139,9 +149,11 @@ def _measured(trials: Sequence[tuple[Trial, ...]]) -> list[Row]:
             if not readings:
                 cells.append(None)
                 continue
-            values = [reading.value for reading in readings]
-            runs = "1 trial" if len(values) == 1 else f"{len(values)} trials, {_band((min(values), max(values)))}"
-            cells.append(Cell(f"{rounded(float(np.median(values)))} {readings[0].unit}", runs))
+            values, unit = [reading.value for reading in readings], readings[0].unit
+            told = spoken(float(np.median(values)), unit, (min(values), max(values)))
+            runs = "1 trial" if len(values) == 1 else f"{len(values)} trials"
+            bands = [f"{runs}, {ends}" if ends else runs for ends in (told.band, told.plain_band)]
+            cells.append(Cell(told.text, bands[0], told.plain, bands[1]))
         rows.append(_row("Measured", label, cells))
     return rows
 

@@ -4,16 +4,18 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import ConfigDict, Field
 from pydantic_core import to_json
 
 from oakspin.advice import Advice
 from oakspin.design import Design, schema
+from oakspin.kinds.explained import Explained, explained
 from oakspin.kinds.kinds import KINDS
 from oakspin.kinds.look import Look, look, turn_each
 from oakspin.motion.spin import Spin
+from server.errors import Problem
 from server.jobs import work
 from server.jobs.answers import answer
 from server.stages.bodies import REFUSED, Asked
@@ -56,6 +58,14 @@ def list_kinds(request: HttpRequest) -> list[KindOut]:
         KindOut(id=id_, name=kind.name, what_moves=kind.what_moves, built_from=kind.built_from)
         for id_, kind in KINDS.items()
     ]
+
+
+@router.get("/kinds/{kind}/links", response={200: list[Explained], 404: Problem}, operation_id="explain_links")
+def explain_links(request: HttpRequest, kind: str) -> tuple[Explained, ...]:
+    """What each link of the run chain means, and what a good motor of the kind shows."""
+    if kind not in KINDS:
+        raise Http404(kind)
+    return explained(kind)
 
 
 @router.get("/schema", response=dict[str, Any], operation_id="get_schema")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import uuid
 from collections import Counter
+from contextlib import suppress
 from dataclasses import dataclass
 
 from django.db import transaction
@@ -13,7 +14,9 @@ from django.utils import timezone
 
 from oakspin.design import Design
 from oakspin.design.versions import VERSION, moved
+from oakspin.errors import OakSpinError
 from oakspin.measure import Trial, read_trials, trial_table
+from oakspin.measure.marks import Mark, marks
 from oakspin.measure.trial import built
 from server.errors import OtherContent
 from server.shelf.actions import design_in, find, find_to_write, head_of
@@ -170,6 +173,19 @@ def _written(trial: Trial) -> str:
 def holding(id_: str) -> tuple[Trial, ...]:
     """The trials that hold, neither corrected nor struck out, oldest first. Raises ``Http404``."""
     return tuple(trial_in(kept) for kept in trials_of(id_).filter(corrections=None, struck_at=None))
+
+
+MARKED = 500  # trials on a curve: more cannot be told apart
+
+
+def marks_of(id_: str, pointer: str) -> tuple[Mark, ...]:
+    """Where the latest trials that hold stand over a number of the design. Raises ``Http404``."""
+    kept = trials_of(id_).filter(corrections=None, struck_at=None).order_by("-made_at")[:MARKED]
+    run = []
+    for trial in kept:
+        with suppress(OakSpinError):  # what it was run with cannot be read any more
+            run.append((design_in(trial.revision), trial_in(trial)))
+    return marks(pointer, run)
 
 
 def table_of(id_: str) -> str:

@@ -7,6 +7,7 @@ from typing import Annotated
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
 
+from oakspin.measure.marks import Mark
 from server.downloads import download
 from server.errors import ANY, BODY, KeyProblem, Problem
 from server.shelf.actions import find, head_of
@@ -18,6 +19,7 @@ router = Router(tags=["trials"])
 PAGE = 100  # trials on a page: even where no two are of one design, it is there soon
 Limit = Annotated[int, Query(ge=1, le=PAGE)]
 Before = Annotated[str | None, Query(max_length=12)]
+Pointer = Annotated[str, Query(max_length=120)]
 REFUSED = {404: Problem, 410: Problem, **BODY}
 
 
@@ -52,6 +54,14 @@ def import_trials(request: HttpRequest, id: str, body: TableBody) -> TakenOut:
     """Keep every trial of a CSV table that is not here already, or none of them."""
     taken = actions.take_in_table(id, body.text)
     return TakenOut(came=taken.came, here_already=taken.here_already)
+
+
+@router.get(
+    "/{id}/trials/marks", response={200: list[Mark], 404: Problem, 422: Problem, **ANY}, operation_id="mark_trials"
+)
+def mark_trials(request: HttpRequest, id: str, pointer: Pointer) -> tuple[Mark, ...]:
+    """Where the trials that hold stand over a number of the design, for its curve."""
+    return actions.marks_of(id, pointer)
 
 
 @router.get(

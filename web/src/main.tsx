@@ -12,6 +12,7 @@ import { MotorPage } from "./shell/MotorPage";
 import { Announcer } from "./shell/Announcer";
 import { Shelf } from "./shelf/Shelf";
 import { PrintPage } from "./print/PrintPage";
+import { FiguresProvider } from "./theme/FiguresProvider";
 import { GlobalStyle } from "./theme/GlobalStyle";
 import { RoomProvider } from "./theme/RoomProvider";
 
@@ -37,10 +38,12 @@ createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <RoomProvider>
-        <GlobalStyle />
-        <Announcer>
-          <RouterProvider router={router} />
-        </Announcer>
+        <FiguresProvider>
+          <GlobalStyle />
+          <Announcer>
+            <RouterProvider router={router} />
+          </Announcer>
+        </FiguresProvider>
       </RoomProvider>
     </QueryClientProvider>
   </StrictMode>,

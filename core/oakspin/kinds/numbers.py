@@ -21,6 +21,9 @@ from oakspin.draws import Array
 from oakspin.errors import Fault, UnfitPatch
 
 HUGE = 1e300  # no size of anything; a whole number of a file may be longer than any that can be reckoned with
+DECADES = 100.0  # a range whose end is so many times its start spans decades
+NEARBY, LEAST_WINDOW = 3.0, 0.2  # a window reaches to so many times the value, and is at least such a part of the range
+WHOLE = ("°", "%")  # what is told in these is looked at whole
 DIGITS = 6  # decimals that a turned number keeps: a nanometer of a millimeter
 
 
@@ -104,7 +107,10 @@ class PartLine:
 
 @dataclass(frozen=True)
 class Number:
-    """A number of the design: a dial, or one way to tell a size; with the title of the ``part`` that it belongs to."""
+    """A number of the design: a dial, or one way to tell a size; with the title of the ``part`` that it belongs to.
+
+    ``decades`` says that its range spans decades: then its values are spread evenly over their powers.
+    """
 
     pointer: str
     label: str
@@ -120,6 +126,7 @@ class Number:
     follows: tuple[Follower, ...] = ()
     tuned: int = 0
     built: bool = False
+    decades: bool = False
 
     def turned(self, value: float) -> Patch:
         """The settings that turn it to a value, those of what moves along included.
@@ -147,7 +154,8 @@ class Number:
         return {self.pointer: own, **{follower.pointer: follower.value(own) for follower in self.follows}}
 
     def values(self, points: int, low: float | None = None, high: float | None = None) -> list[float]:
-        """Evenly spaced values over the range or a part of it; whole numbers each once.
+        """Values spread evenly over the range or a part of it, by their powers where it spans decades; whole numbers
+        each once.
 
         Raises
         ------
@@ -160,8 +168,22 @@ class Number:
             limit = f"from {self.minimum:g} to {self.maximum:g} {self.unit}".rstrip()
             hint = "Give a start below the end, both within the range."
             raise UnfitPatch([Fault(self.pointer, f"{low} to {high}", limit, hint)])
-        even = [start + (end - start) * at / max(points - 1, 1) for at in range(points)]
+        spread = np.geomspace if self.decades else np.linspace
+        even = [round(float(value), DIGITS) for value in spread(start, end, points)]
+        even[0], even[-1] = start, end
         return [float(whole) for whole in sorted({round(value) for value in even})] if self.whole else even
+
+    def window(self) -> tuple[float, float]:
+        """The part of the range in which the present value matters.
+
+        That is all of it where it spans decades, goes round, or is not much wider than the value; else some times the
+        value, to both sides where there are two.
+        """
+        reach = max(NEARBY * abs(self.value), LEAST_WINDOW * (self.maximum - self.minimum))
+        if self.decades or self.unit in WHOLE or reach > self.maximum / 2:
+            return self.minimum, self.maximum
+        reach = round(float(np.ceil(round(reach / self.step, 9)) * self.step), DIGITS)
+        return (self.minimum if self.minimum >= 0 else max(self.minimum, -reach)), reach
 
 
 def numbers_in(parts: tuple[PartLine, ...]) -> dict[str, Number]:
@@ -193,7 +215,12 @@ def _dial_as_number(dial: Dial, part: str) -> Number:
         follows=dial.follows,
         tuned=dial.tuned,
         built=dial.built,
+        decades=_spans_decades(dial.unit, dial.minimum, dial.maximum),
     )
+
+
+def _spans_decades(unit: str, low: float, high: float) -> bool:
+    return unit not in WHOLE and low > 0 and high >= DECADES * low
 
 
 def _size_as_number(dial: Dial, part: str) -> Number:
@@ -212,6 +239,7 @@ def _size_as_number(dial: Dial, part: str) -> Number:
         whole=field == "awg",
         reason=dial.reason,
         tuned=dial.tuned,
+        decades=field != "awg" and _spans_decades(unit, limits.minimum, limits.maximum),
     )
 
 

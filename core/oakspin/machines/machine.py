@@ -93,7 +93,9 @@ class Load:
 
     def at(self, speed: Array) -> Array:
         """Opposing torque (or force) at a speed of 0 or more."""
-        smooth = self.dry + self.air_4_3 * speed ** (4 / 3) + self.square * speed**2
+        smooth = self.dry + self.square * speed**2
+        if np.any(self.air_4_3):
+            smooth = smooth + self.air_4_3 * speed ** (4 / 3)
         return np.asarray(smooth if self.landing is None else smooth + self.landing.at(speed))
 
 

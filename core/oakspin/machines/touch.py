@@ -62,6 +62,11 @@ class Touch:
     slack: Array | float = np.inf
     hop: Hop | None = None
 
+    @property
+    def gives(self) -> bool:
+        """Whether the share depends on the speed in any build."""
+        return self.hop is not None or bool(np.min(self.hop_speed) < NEVER or np.min(self.slack) < np.inf)
+
     def gamma(self, speed: Array) -> Array:
         """What the heavy side's acceleration is in parts of gravity's."""
         return np.asarray((speed / self.hop_speed) ** 2)
@@ -73,6 +78,8 @@ class Touch:
     def share_at(self, speed: Array) -> Array:
         """Share of the time at a speed of 0 or more, averaged over a turn; shape (..., draws)."""
         if self.hop is None:
+            if np.min(self.hop_speed) >= NEVER:
+                return self.given(speed)
             hopping = self.hop_speed / np.maximum(speed, self.hop_speed)
             return np.asarray(self.given(speed) * hopping**2)
         gamma = self.gamma(speed)

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from oakspin.draws import Array
-from oakspin.machines.machine import NEVER, Machine
+from oakspin.machines.machine import NEVER, Load, Machine
 from oakspin.motion.laws import TABLED, Law, Means, Tabled, law_of
 
 EVEN = 5e-3  # a mean coupling smaller than this share of the peak cancels out: no build overcomes friction by it
@@ -49,10 +49,15 @@ class Drive:
     ohms: Array
     limit: Array | float  # one for all draws, or one for each where several supplies are run as one
 
+    @property
+    def limited(self) -> bool:
+        """Whether the supply lets but so much through."""
+        return bool(np.all(np.isfinite(self.limit)))
+
     def _means(self, speed: Array) -> Means:
         """Push, current and its square at a speed of 0 or more; at its limit a supply lets no more through."""
         found = self.law.means(speed, self.volts, self.ohms)
-        if not np.all(np.isfinite(self.limit)):
+        if not self.limited:
             return found
         # Held at its limit a supply gives as many volts as that takes: what volts alone do, the back-EMF left out.
         held = self.limit * self.ohms
@@ -63,7 +68,10 @@ class Drive:
 
     def at(self, speed: Array) -> Array:
         """Mean torque at a speed of 0 or more; shape (..., draws)."""
-        return self._means(np.asarray(speed, float))[0]
+        speed = np.asarray(speed, float)
+        if self.limited:
+            return self._means(speed)[0]
+        return self.law.push(speed, self.volts, self.ohms)
 
     def flow(self, speed: Array) -> tuple[Array, Array]:
         """Mean current in A and mean of its square in A2 at a speed of 0 or more, contact made or broken."""
@@ -110,11 +118,19 @@ def drive_of(machine: Machine, before: Drive | None = None) -> Drive:
     top = volts * np.maximum(facing * effective.mean(axis=1), 0.0) / np.maximum(reverse, 1e-30)
     if np.any(machine.henries):
         # A current that lags, fed early, still pushes where the back-EMF alone would leave nothing.
-        top = LAG_REACHES * top
+        top = np.minimum(LAG_REACHES * top, ceiling(stall, machine.load))
     # A circuit that is open brakes nothing.
     source = np.where(np.broadcast_to(alive, ohms.shape) > 0, ohms, OPEN)
     drive = Drive(sense, current, push, stall, np.minimum(top, NEVER), law, volts, source, pack.limit)
     return drive if not np.any(machine.henries) else replace(drive, law=_tabled(drive), limit=np.inf)
+
+
+def ceiling(push: Array, load: Load) -> Array:
+    """Speed at which dry friction and air alone take a push (N m or N); 0 where friction does; shape (draws,)."""
+    left, least = np.maximum(push - load.dry, 0.0), 1e-300
+    with np.errstate(over="ignore"):
+        by_square, by_air = np.sqrt(left / np.maximum(load.square, least)), left / np.maximum(load.air_4_3, least)
+        return np.asarray(np.minimum(by_square, by_air**0.75))
 
 
 def _tabled(drive: Drive) -> Tabled:

@@ -79,47 +79,67 @@ def journey_of(machine: Machine, drive: Drive, speed: float = 0.0) -> Journey | 
     )
 
 
-def _lap(machine: Machine, route: Route, free: Array | float, energy: Array):  # type: ignore[no-untyped-def]
+def _lap(machine: Machine, route: Route, free: Array | float, energy: Array) -> tuple[Array, Array, Array]:
     """Energy per mass at the end, speeds at every station, and the time since the start."""
     stations = route.grip.shape[1]
     step = route.length / (stations - 1)
-    pack, load = machine.pack, machine.load
+    pack, load, touch = machine.pack, machine.load, machine.touch
     volts, spare = pack.volts_at(pack.used), machine.total_ohms - route.ohms
-    alive = machine.free("circuit") * free
     kappa = np.abs(machine.coupling[:, 0])
-    grip_push, touch, dry = alive * kappa, machine.touch, load.dry
-    halted = np.zeros(energy.size, bool)
-    passed = np.empty((stations, energy.size))
-    passed[0] = energy
+    # Per unit of mass, whatever the place: push of 1 A, dry friction, air per energy.
+    push, dry, air = machine.free("circuit") * free * kappa / machine.inertia, load.dry / machine.inertia, load.square
+    air = 2 * air / machine.inertia
     # Between two stations every table has its middle value; rows are steps here.
-    grip, turns, made, drag = (
+    grip, turns, made, drag = tables = [
         ((table[:, 1:] + table[:, :-1]) / 2).T for table in (route.grip, route.turns, route.made, route.drag)
-    )
-    ohms, weak, push, held = spare + route.ohms * turns, kappa * grip, grip_push * made * grip, dry * (drag - 1)
+    ]
+    changes = np.ones(stations - 1, bool)
+    changes[1:] = np.any([(table[1:] != table[:-1]).any(axis=1) for table in tables], axis=0)
+    # What is not there is not asked for at every step: a limit, slack, hopping, landings, the air round thin wire.
+    limited, gives = np.all(np.isfinite(pack.limit)), touch.gives
+    plain = not load.landing and not np.any(load.air_4_3)
 
-    def slope_at(at: int, energy: Array) -> Array:
+    def here(at: int) -> tuple[Array, Array, Array, Array]:
+        """Push at rest, what each m/s takes off it, the most that a supply gives, dry friction; between two stations."""
+        grips, closed = push * grip[at], made[at] / (spare + route.ohms * turns[at])
+        return (
+            grips * volts * closed,
+            grips * kappa * grip[at] * closed,
+            grips * made[at] * pack.limit if limited else grips,
+            dry * drag[at],
+        )
+
+    def slope_at(energy: Array) -> Array:
         v = np.sqrt(2 * np.maximum(energy, 0.0))
-        current = np.minimum((volts - weak[at] * v) / ohms[at], pack.limit)
-        return np.asarray((touch.share_at(v) * push[at] * current - load.at(v) - held[at]) / machine.inertia)
+        pull = rest - weaker * v
+        if limited:
+            pull = np.minimum(pull, most)
+        pull = pull * (touch.share_at(v) if gives else touch.made)
+        pull -= held
+        pull -= air * energy if plain else (load.at(v) - load.dry) / machine.inertia
+        return np.asarray(pull)
 
-    # From rest the speed grows as the root of the way: the first step is gone in many.
-    fine, first = step / FIRST, np.zeros_like(energy)
-    gone = energy
-    for _ in range(FIRST):
-        slope = slope_at(0, gone + fine / 2 * slope_at(0, gone))
-        on = np.maximum(gone + fine * slope, 0.0)
-        first += 2 * fine / np.maximum(np.sqrt(2 * gone) + np.sqrt(2 * on), CRAWL)
-        gone = on
+    speeds, clock = np.empty((stations, energy.size)), np.empty((stations, energy.size))
+    speeds[0], clock[0] = np.sqrt(2 * energy), 0.0
+    going = np.ones(energy.size, bool)
     for at in range(stations - 1):
-        # Half a step on by the last slope, then a whole one by the slope found there: second order, one look a step.
-        slope = slope_at(at, energy + step / 2 * slope) if at else (gone - energy) / step
-        energy = energy + step * slope
-        halted |= energy <= 0
-        energy = np.where(halted, 0.0, energy)
-        passed[at + 1] = energy
-    speeds = np.sqrt(2 * passed).T
-    pace = np.maximum(speeds[:, 1:] + speeds[:, :-1], CRAWL)
-    taken = np.where(speeds[:, 1:] > 0, 2 * step[:, None] / pace, 0.0)
-    taken[:, 0] = np.where(speeds[:, 1] > 0, first, 0.0)
-    clock = np.concatenate([np.zeros((energy.size, 1)), np.cumsum(taken, axis=1)], axis=1)
-    return energy, speeds, clock
+        if changes[at]:
+            rest, weaker, most, held = here(at)
+        if at:
+            # Half a step on by the last slope, then a whole one by the slope found there: second order, one look a step.
+            slope = slope_at(energy + step / 2 * slope)
+            energy = energy + step * slope
+        else:
+            # From rest the speed grows as the root of the way: the first step is gone in many.
+            fine, first, gone = step / FIRST, np.zeros_like(energy), energy
+            for _ in range(FIRST):
+                on = np.maximum(gone + fine * slope_at(gone + fine / 2 * slope_at(gone)), 0.0)
+                first += 2 * fine / np.maximum(np.sqrt(2 * gone) + np.sqrt(2 * on), CRAWL)
+                gone = on
+            slope, energy = (gone - energy) / step, gone
+        going &= energy > 0
+        energy = energy * going
+        speeds[at + 1] = np.sqrt(2 * energy)
+        taken = 2 * step / np.maximum(speeds[at] + speeds[at + 1], CRAWL) if at else first
+        clock[at + 1] = clock[at] + taken * going
+    return energy, speeds.T, clock.T

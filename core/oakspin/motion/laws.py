@@ -26,6 +26,10 @@ class Law(Protocol):
         """Mean push in N m (or N), mean current in A, mean of its square in A2; shape (..., draws)."""
         ...
 
+    def push(self, speed: Array, volts: Array, ohms: Array) -> Array:
+        """The first of the means alone, at less cost where it can be had so."""
+        ...
+
 
 def _means(moments: tuple[Array, Array, Array], speed: Array, volts: Array, ohms: Array) -> Means:
     """The three means from the moments of s, kappa s and kappa^2 s."""
@@ -41,15 +45,19 @@ class AtOnce:
     """The current follows at once, and the contact is made alike at every angle; moments of shape (draws,)."""
 
     closed: Array
-    push: Array
+    pushed: Array
     back: Array
     touch: Touch
 
     def means(self, speed: Array, volts: Array, ohms: Array) -> Means:
         """Exact: the moments do not change with speed."""
         made = self.touch.share_at(speed)
-        moments = made * self.closed, made * self.push, made * self.back
+        moments = made * self.closed, made * self.pushed, made * self.back
         return _means(moments, speed, volts, ohms)
+
+    def push(self, speed: Array, volts: Array, ohms: Array) -> Array:
+        """Exact."""
+        return np.asarray(self.touch.share_at(speed) * (volts * self.pushed - speed * self.back) / ohms)
 
 
 @dataclass(frozen=True)
@@ -67,6 +75,14 @@ class Hopping:
 
     def means(self, speed: Array, volts: Array, ohms: Array) -> Means:
         """Straight between the tabulated values of Gamma."""
+        return _means(self._moments(speed), speed, volts, ohms)
+
+    def push(self, speed: Array, volts: Array, ohms: Array) -> Array:
+        """Straight between the tabulated values of Gamma."""
+        _, push, back = self._moments(speed)
+        return np.asarray((volts * push - speed * back) / ohms)
+
+    def _moments(self, speed: Array) -> Means:
         gamma, given = self.touch.gamma(speed), self.touch.given(speed)
         place = place_of(gamma)
         low = place.astype(int)
@@ -78,7 +94,7 @@ class Hopping:
         if hop is not None and hop.closed:
             found = found + hop.flung(gamma)[..., None] * (self.flung - found)
         found = found * given[..., None]
-        return _means((found[..., 0], found[..., 1], found[..., 2]), speed, volts, ohms)
+        return found[..., 0], found[..., 1], found[..., 2]
 
 
 @dataclass(frozen=True)
@@ -103,22 +119,65 @@ class Lagging:
             each = [self._of(which).means(speed[..., which], volts[which], ohms[which]) for which in some]
             push, current, square = (np.concatenate(rows, axis=-1) for rows in zip(*each, strict=True))
             return push, current, square
-        parts = self._parts(speed, volts, ohms)
+        lead, slow = volts / ohms, speed / ohms
+        parts, whole = self._parts(speed, ohms)
+        settled, off, some = (np.empty_like(speed) for _ in range(3))
+
+        def settle(part: _Part, flowing: Array) -> None:
+            """What the current of a part runs toward, and how far off it is at its start."""
+            np.subtract(lead, np.multiply(slow, part.coupling, out=some), out=settled)
+            np.subtract(flowing if part.whole else part.enters * flowing, settled, out=off)
+
+        def pass_on(part: _Part, flowing: Array) -> None:
+            """The current at the end of the part, in place."""
+            np.add(settled, np.multiply(part.faded[0], off, out=some), out=flowing)
+            if not part.whole:
+                flowing *= part.leaves
+
         # Once round: what is left of 1 A at the start, and what comes of no start, give the start that comes back.
-        kept, gained = np.ones_like(speed), np.zeros_like(speed)
+        kept, flowing = np.ones_like(speed), np.zeros_like(speed)
         for part in parts:
-            kept, gained = part.carried * kept, part.carried * gained + part.gained
-        flowing = gained / np.maximum(1 - kept, 1e-12)
-        push, current, square = (np.zeros_like(speed) for _ in range(3))
+            kept *= part.faded[0] if part.whole else part.faded[0] * part.enters * part.leaves
+            settle(part, flowing)
+            pass_on(part, flowing)
+        flowing /= np.maximum(1 - kept, 1e-12)
+        # A current is what it settles at, and off that what fades. In whole parts, alike in all but their coupling,
+        # the settled ones add up by the sums of the coupling; what is off is added up part by part.
+        push, current, square = self._settled(parts, lead, slow)
+        pushed, flowed, crossed, squared = (np.zeros_like(speed) for _ in range(4))
         for part in parts:
-            off = part.enters * flowing - part.settled
-            mean = part.share * (part.settled + off * part.once)
-            push += part.coupling * mean
-            current += mean
-            square += part.settled * (2 * mean - part.share * part.settled) + part.share * off**2 * part.twice
-            flowing = part.carried * flowing + part.gained
+            settle(part, flowing)
+            if part.whole:
+                pushed += np.multiply(part.coupling, off, out=some)
+                flowed += off
+                crossed += np.multiply(settled, off, out=some)
+                squared += np.multiply(off, off, out=some)
+            else:
+                _, once, twice = part.faded
+                mean = part.share * (settled + off * once)
+                push += part.coupling * mean
+                current += mean
+                square += settled * (2 * mean - part.share * settled) + part.share * off**2 * twice
+            pass_on(part, flowing)
+        _, once, twice = whole
+        push += once * pushed
+        current += once * flowed
+        square += 2 * once * crossed + twice * squared
         made = self.touch.share_at(speed) / len(parts)
         return made * push, made * current, made * square
+
+    @staticmethod
+    def _settled(parts: list[_Part], lead: Array, slow: Array) -> Means:
+        """Sums over the whole parts of push, current and its square, as if nothing lagged; shape as ``slow``."""
+        coupling = np.array([part.coupling for part in parts if part.whole]).reshape(-1, lead.size)
+        count, first, second = len(coupling), coupling.sum(axis=0), (coupling**2).sum(axis=0)
+        current = count * lead - slow * first
+        square = lead * (count * lead - 2 * slow * first) + slow**2 * second
+        return lead * first - slow * second, current, square
+
+    def push(self, speed: Array, volts: Array, ohms: Array) -> Array:
+        """As the means: all three come of the same current."""
+        return self.means(speed, volts, ohms)[0]
 
     def _of(self, which: slice) -> Lagging:
         """The law of some of the draws."""
@@ -129,8 +188,11 @@ class Lagging:
         touch = Touch(cut(self.touch.made), cut(self.touch.hop_speed), cut(self.touch.slack))
         return Lagging(self.coupling[which], self.switch[which], cut(self.henries), touch)
 
-    def _parts(self, speed: Array, volts: Array, ohms: Array) -> list[_Part]:
-        """The parts of a turn, or of its first half where the second is the same the other way round."""
+    def _parts(self, speed: Array, ohms: Array) -> tuple[list[_Part], Means]:
+        """The parts of a turn, or of its first half where the second is the same the other way round.
+
+        With them how a current fades over a part that is closed throughout.
+        """
         share, effective = np.abs(self.switch).T, (np.sign(self.switch) * self.coupling).T
         before, after = np.roll(self.switch, 1, axis=1).T, np.roll(self.switch, -1, axis=1).T
         way = np.sign(self.switch).T
@@ -138,18 +200,22 @@ class Lagging:
         begins = (before * way <= 0) | ((share < 1) & (np.abs(before) < share))
         ends = (share < 1) & (np.abs(after) < share)
         passed = 2 * np.pi / self.switch.shape[1] / np.maximum(speed, 1e-3) * ohms / self.henries
-        parts, whole = [], _fading(passed)
         half = len(share) // 2
         alike = np.allclose(share[:half], share[half:]) and np.allclose(effective[:half], effective[half:])
-        for each in list(zip(share, effective, begins, ends, strict=True))[: half if alike else None]:
-            closed, coupling, new, last = each
-            left, once, twice = whole if (closed == 1).all() else _fading(passed * closed)
-            settled = (volts - coupling * speed) / ohms
-            goes_on = left * ~(new | last)
-            parts.append(
-                _Part(closed, coupling, settled, once, twice, ~new * 1.0, goes_on, settled * (1 - left) * ~last)
+        whole, full = _fading(passed), (share == 1).all(axis=1)
+        goes_on = full & ~(begins | ends).any(axis=1)
+        parts = [
+            _Part(
+                whole=bool(goes_on[at]),
+                share=share[at],
+                coupling=effective[at],
+                faded=whole if full[at] else _fading(passed * share[at]),
+                enters=~begins[at] * 1.0,
+                leaves=~ends[at] * 1.0,
             )
-        return parts
+            for at in range(half if alike else len(share))
+        ]
+        return parts, whole
 
 
 def _fading(x: Array) -> tuple[Array, Array, Array]:
@@ -163,23 +229,22 @@ def _fading(x: Array) -> tuple[Array, Array, Array]:
 class _Part:
     """One part of the turn: the share of it that is closed, and how current enters, runs and leaves it.
 
-    ``once`` and ``twice`` are the means over it of exp(-R t/L) and of its square; ``enters`` is 1 where it goes on from
-    the part before; at its end it is ``carried`` times that at its start and ``gained``.
+    ``faded`` holds exp(-R t/L) at its end and the means over it of that and of its square; ``enters`` is 1 where
+    current goes on from the part before, ``leaves`` 1 where it goes on into the next; ``whole`` says that it is closed
+    throughout and current goes on at both ends, in every draw.
     """
 
+    whole: bool
     share: Array
     coupling: Array
-    settled: Array
-    once: Array
-    twice: Array
+    faded: Means
     enters: Array
-    carried: Array
-    gained: Array
+    leaves: Array
 
 
 BLOCK = 1024  # draws that a lagging law looks at in one go
-_SPEEDS = 10
-TABLED = (np.arange(_SPEEDS)[:, None] / (_SPEEDS - 1)) ** 2  # shares of the highest speed at which a law is tabled
+SPEEDS = 8
+TABLED = (np.arange(SPEEDS)[:, None] / (SPEEDS - 1)) ** 2  # shares of the highest speed at which a law is tabled
 
 
 @dataclass(frozen=True)
@@ -194,18 +259,25 @@ class Tabled:
 
     def means(self, speed: Array, volts: Array, ohms: Array) -> Means:
         """Those of the source that the table was made with, whatever ``volts`` and ``ohms``."""
-        place = np.sqrt(np.clip(speed / self.top, 0.0, 1.0)) * (_SPEEDS - 1)
-        low = np.clip(np.floor(place).astype(int) - 1, 0, _SPEEDS - 4)
-        t, draw = place - low, np.arange(self.top.size)
-        weights = (
-            -(t - 1) * (t - 2) * (t - 3) / 6,
-            t * (t - 2) * (t - 3) / 2,
-            -t * (t - 1) * (t - 3) / 2,
-            t * (t - 1) * (t - 2) / 6,
-        )
-        near = self.table[:, low + np.arange(4).reshape(4, *([1] * low.ndim)), draw]
-        push, current, square = (near * np.stack(weights)).sum(axis=1)
-        return np.asarray(push), np.asarray(current), np.asarray(square)
+        push, current, square = self._read(self.table, speed)
+        return push, current, square
+
+    def push(self, speed: Array, volts: Array, ohms: Array) -> Array:
+        """As the means."""
+        return np.asarray(self._read(self.table[0], speed))
+
+    def _read(self, table: Array, speed: Array) -> Array:
+        """A table of shape (..., speeds, draws) at speeds of shape (any, draws)."""
+        place = np.sqrt(np.clip(speed / self.top, 0.0, 1.0)) * (SPEEDS - 1)
+        low = np.clip(np.floor(place).astype(int) - 1, 0, SPEEDS - 4)
+        t = place - low
+        ahead, past = t * (t - 1), (t - 2) * (t - 3)
+        weights = -(t - 1) * past / 6, t * past / 2, -ahead * (t - 3) / 2, ahead * (t - 2) / 6
+        flat, at = table.reshape(*table.shape[:-2], -1), low * self.top.size + np.arange(self.top.size)
+        read = weights[0] * flat[..., at]
+        for step in (1, 2, 3):
+            read = read + weights[step] * flat[..., at + step * self.top.size]
+        return np.asarray(read)
 
 
 def law_of(machine: Machine, facing: float) -> Law:
@@ -236,7 +308,9 @@ def _hopping(machine: Machine, tables: tuple[Array, Array, Array], facing: float
     heard = np.fft.rfft(table.touch, axis=1) * weight
     # psi = heavy + q forward, pi - heavy - q backward: a wave of the touch in psi is one of the machine's angle q.
     start = hop.heavy if facing >= 0 else np.pi - hop.heavy
-    turn = np.exp(1j * waves * start[:, None])
+    # exp(i k start) for every wave k.
+    turn = np.cumprod(np.broadcast_to(np.exp(1j * start)[:, None], (count, waves.size)), axis=1)
+    turn *= np.exp(-1j * start)[:, None]
     found = np.empty((touch.size, count, 3))
     for at, each in enumerate(tables):
         wave = np.fft.rfft(np.broadcast_to(each, (each.shape[0], PLACES)), axis=1)

@@ -55,33 +55,31 @@ def _flick(machine: Machine, drive: Drive, rest: Rest) -> tuple[Array, Array]:
     facing = drive.sense or 1.0
     step = 2 * np.pi / angles
     push = np.broadcast_to(drive.push, (machine.inertia.size, angles))
-    ahead = step * np.arange(angles)
+    if machine.cogging is not None:
+        push = push + int(facing) * machine.cogging
     # Work of each step on a turn the good way, counted from the rest angle.
     start = np.round(rest.angle / step).astype(int)
     place = (start[:, None] + int(facing) * np.arange(angles)[None, :]) % angles
     along = np.take_along_axis(push, place, axis=1)
-    heavy = rest.weight[:, None] * np.sin(ahead)[None, :]
-    drawn: Array | float = 0.0
-    if machine.cogging is not None:
-        iron = np.broadcast_to(machine.cogging, push.shape)
-        drawn = int(facing) * np.take_along_axis(iron, place, axis=1)
-    forward = (along - heavy + drawn - machine.load.dry[:, None]) * step
+    along -= rest.weight[:, None] * np.sin(step * np.arange(angles))[None, :]
+    forward = (along - machine.load.dry[:, None]) * step
     given = np.broadcast_to(np.asarray(rest.flick, float), rest.angle.shape)
     if not rest.against:
-        return _speed(_needed(forward, np.zeros_like(start)), machine.inertia), given
-    back = (-along + heavy - drawn - machine.load.dry[:, None]) * step
+        return _speed(_needed(forward), machine.inertia), given
+    back = (-along - machine.load.dry[:, None]) * step
     energy = 0.5 * machine.inertia * given**2
     stops = _stops_at(np.roll(back[:, ::-1], 1, axis=1), energy)
     # Flicked the wrong way it stops, is let go there, and has no flick left.
-    return _speed(_needed(forward, (-stops) % angles), machine.inertia), np.zeros_like(given)
+    from_there = np.take_along_axis(forward, (np.arange(angles)[None, :] - stops[:, None]) % angles, axis=1)
+    return _speed(_needed(from_there), machine.inertia), np.zeros_like(given)
 
 
-def _needed(work: Array, start: Array) -> Array:
-    """Least energy to get round from a place on, over two turns; shape (draws,)."""
-    count = work.shape[1]
-    place = (start[:, None] + np.arange(2 * count)[None, :]) % count
-    gained = np.cumsum(np.take_along_axis(work, place, axis=1), axis=1)
-    return np.asarray(np.maximum(-gained.min(axis=1), 0.0))
+def _needed(work: Array) -> Array:
+    """Least energy to get round, over two turns; shape (draws,)."""
+    gained = np.cumsum(work, axis=1)
+    # The second turn begins where the first ended.
+    least = gained.min(axis=1) + np.minimum(gained[:, -1], 0.0)
+    return np.asarray(np.maximum(-least, 0.0))
 
 
 def _stops_at(work: Array, energy: Array) -> Array:

@@ -6,10 +6,11 @@ import numpy as np
 
 from oakspin.draws import Array
 from oakspin.machines.machine import Load
-from oakspin.motion.drive import Drive
+from oakspin.motion.drive import Drive, ceiling
 
 _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(12)
-HALVINGS, FEWER = 12, 8  # from rest to the highest speed thought of; within one of the steps
+NEARER = 12  # times that the bracket is narrowed at most
+LEFT = 1e-6  # of the push at rest: so little net torque is none
 BEYOND = 1.05
 STEPS = np.linspace(0, 1, 24) ** 2  # shares of the way from hopping on to the highest speed thought of
 REACHED = 0.9
@@ -20,14 +21,11 @@ def steady_speed(drive: Drive, load: Load) -> Array:
 
     The first such speed from rest on. Where the axle hops, push and load go up and down with speed: there the
     first of many steps at which the load has the better of the push brackets it; else the net torque falls with
-    speed throughout. The bracket is halved, and what is left of it crossed in a straight line.
+    speed throughout. The bracket is narrowed where a straight line through its ends crosses nothing; an end that stays
+    twice counts half. Source: M. Dowell and P. Jarratt, BIT 11, 168 (1971).
     """
-    surplus = drive.stall - load.dry
-    moves = surplus > 0
-    gap = np.where(moves, surplus, 1.0)
-    least = 1e-300
-    square = np.sqrt(gap / np.maximum(load.square, least))
-    high = np.minimum(np.minimum(drive.top, square), (gap / np.maximum(load.air_4_3, least)) ** 0.75)
+    moves = drive.stall > load.dry
+    high = np.minimum(drive.top, ceiling(drive.stall, load))
     # A supply at its limit gives the full push up to some speed, and a lagging current pushes on: a little beyond.
     high = np.where(moves, high * BEYOND + 1e-9, 1.0)
     low = np.zeros_like(high)
@@ -39,14 +37,24 @@ def steady_speed(drive: Drive, load: Load) -> Array:
         first = np.where(ahead.all(axis=0), len(steps) - 1, ahead.argmin(axis=0))
         draw = np.arange(hop.size)
         high, low = steps[first, draw], np.where(first > 0, steps[first - 1, draw], 0.0)
-    for _ in range(HALVINGS if load.landing is None else FEWER):
-        middle = (low + high) / 2
-        faster = drive.at(middle) > load.at(middle)
-        low, high = np.where(faster, middle, low), np.where(faster, high, middle)
-    # So near, both are as good as straight.
     surplus_low, surplus_high = (drive.at(speed) - load.at(speed) for speed in (low, high))
-    share = np.clip(surplus_low / np.maximum(surplus_low - surplus_high, 1e-300), 0.0, 1.0)
-    return np.asarray(np.where(moves, low + (high - low) * share, 0.0))
+    held_low, held_high, near, found = np.zeros(high.shape, bool), np.zeros(high.shape, bool), ~moves, low
+    for _ in range(NEARER):
+        share = np.clip(surplus_low / np.maximum(surplus_low - surplus_high, 1e-300), 0.0, 1.0)
+        middle = low + (high - low) * share
+        surplus = drive.at(middle) - load.at(middle)
+        # What has come near enough stays as it is, whatever it is computed together with.
+        found = np.where(near, found, middle)
+        near |= np.abs(surplus) < LEFT * drive.stall
+        if near.all():
+            return np.asarray(np.where(moves, found, 0.0))
+        faster = surplus > 0
+        surplus_low, surplus_high = (
+            np.where(faster, surplus, surplus_low * np.where(held_low, 0.5, 1.0)),
+            np.where(faster, surplus_high * np.where(held_high, 0.5, 1.0), surplus),
+        )
+        low, high, held_low, held_high = np.where(faster, middle, low), np.where(faster, high, middle), ~faster, faster
+    return np.asarray(np.where(moves, found, 0.0))
 
 
 def coast_down_time(load: Load, inertia: Array, speed: Array) -> Array:

@@ -48,7 +48,8 @@ class DesignMap:
     that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made, and the
     ``states`` there are "none". ``going`` are the ranges of both numbers that hold every pair that goes, and one
     value more on each side. ``best`` is the pair with the fastest build among those whose every margin is ample, else
-    the one with the largest least margin; none when it goes nowhere.
+    the one with the largest least margin; none when it goes nowhere. ``stops`` names the links that stop it
+    elsewhere, the commonest first, each with its share of the map.
     """
 
     first: Number
@@ -65,6 +66,7 @@ class DesignMap:
     contours: tuple[Contour, ...]
     best: tuple[float, float] | None
     best_settings: tuple[Setting, ...]
+    stops: tuple[tuple[str, float], ...]
 
 
 @dataclass(frozen=True)
@@ -126,6 +128,7 @@ def design_map(
         contours=_contours(columns, rows, np.where(computed.margin >= 1, computed.figure, np.nan)),
         best=pair,
         best_settings=(*x_number.turned(pair[0]), *two.turned(pair[1])) if pair else (),
+        stops=_stops(computed),
     )
 
 
@@ -186,6 +189,12 @@ def _best(computed: _Field) -> tuple[int, int] | None:
     at = int(np.argmax(np.where(ample, computed.speed, -1.0)))
     row, column = np.unravel_index(at, computed.speed.shape)
     return int(row), int(column)
+
+
+def _stops(computed: _Field) -> tuple[tuple[str, float], ...]:
+    stopped = computed.weakest[(computed.margin < 1) & (computed.weakest >= 0)].astype(int)
+    counts = np.bincount(stopped, minlength=len(_ORDER)) / computed.margin.size
+    return tuple((NAMES[_ORDER[at]], float(counts[at])) for at in np.argsort(-counts, kind="stable") if counts[at] > 0)
 
 
 def _state(margin: float, weakest: float) -> State | Literal["none"]:

@@ -56,8 +56,13 @@ class Sweep:
 def planned(
     design: Design, pointer: str, points: int = POINTS, low: float | None = None, high: float | None = None
 ) -> tuple[Number, list[float]]:
-    """The factor at a pointer and the values to sweep it over, the present one among them. Raises as :func:`sweep`."""
+    """The factor at a pointer and the values to sweep it over, the present one among them. Raises as :func:`sweep`.
+
+    Without a start and an end it is swept where it matters: over its window.
+    """
     factor = factor_at(design, pointer)
+    if low is None and high is None:
+        low, high = factor.window()
     values = factor.values(points, low, high)
     inner = range(1, len(values) - 1)
     if inner and values[0] < factor.value < values[-1]:

@@ -13,6 +13,7 @@ from oakspin.draws import Array, quantiles
 from oakspin.machines.machine import NEVER, Machine, Mask
 from oakspin.motion.steady import coast_down_time
 from oakspin.rounding import rounded, time_unit
+from oakspin.spoken import Spoken, spoken, told_band
 from oakspin.verdict.links import JUDGES, NAMES, Finding, Judge, Telling
 from oakspin.verdict.outcome import Outcome, outcome_of
 from oakspin.verdict.trip import QUANTILES, Trip, trip_of
@@ -51,7 +52,7 @@ class Figure:
 class Link:
     """One link of the run chain. ``margin`` is the median distance from the limit; 1 is on it.
 
-    ``told`` are words to show instead of the figure and its band, where a number says nothing.
+    ``spoken`` is the figure with its band in words; ``told`` are words to show instead, where a number says nothing.
     """
 
     id: str
@@ -63,6 +64,7 @@ class Link:
     margin: float
     margin_band: tuple[float, float]
     sentence: str
+    spoken: Spoken
     told: str
 
 
@@ -242,16 +244,18 @@ def _link(judge: Judge, telling: Telling, figure: Array, margin: Array) -> Link:
     state = state_of(low, middle)
     # Times come in seconds, and are told in the unit that the shown one asks for.
     unit, per = time_unit(float(figure[1])) if telling.unit == "s" else (telling.unit, 1.0)
+    told, ends = float(figure[1]) * per, (float(figure[0]) * per, float(figure[2]) * per)
     return Link(
         id=judge.id,
         name=judge.name,
         state=state,
-        figure=float(figure[1]) * per,
+        figure=told,
         unit=unit,
-        band=(float(figure[0]) * per, float(figure[2]) * per),
+        band=ends,
         margin=middle,
         margin_band=(low, high),
         sentence=telling.bad if state == "fails" else telling.good,
+        spoken=spoken(told, unit, ends),
         told=telling.told,
     )
 
@@ -328,7 +332,7 @@ def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...], share: fl
         where = f"near {rounded(on.figure, 2)} {words.rate.words}" if on.figure else "at once"
         return f"{starts}, but {words.leaves} {where}. {on.sentence if not on.figure else ''}".strip()
     poor = next((by_id[id_] for id_ in ("circuit", "current") if by_id[id_].state == "fails"), None)
-    band = f"({rounded(turning.band[0], 2)}–{rounded(turning.band[1], 2)})"
+    band = f"({told_band(turning.unit, *turning.band)})"
     sure = "in all builds" if share > 0.995 else f"in {100 * share:.0f} of 100 builds"
     settles = f"{words.settles} {rounded(turning.figure, 2)} {words.rate.words} {band} {sure}"
     if poor:

@@ -7,11 +7,14 @@ from dataclasses import replace
 import pytest
 
 from oakspin import Draws, evaluate
+from oakspin.design import Design
 from oakspin.design.patch import patched
 from oakspin.errors import UnfitPatch
+from oakspin.kinds.kinds import numbers_of
 from oakspin.tune import sweep, sweep_table, tuning_of
 from oakspin.tune.factors import factor_at
 from oakspin.tune.sweep import CHUNK, planned, sweep_points
+from runner.samples import sample
 from tests.core.designs import LANTERN, changed
 
 
@@ -37,7 +40,8 @@ def test_every_number_of_the_design_can_be_swept_over_its_range() -> None:
         factor.pointer for factor in factors
     }
     for factor in factors:
-        shown = sweep(LANTERN, factor.pointer, points=3, draws=Draws(8))
+        whole = (factor.minimum, factor.maximum)
+        shown = sweep(LANTERN, factor.pointer, points=3, low=whole[0], high=whole[1], draws=Draws(8))
         assert shown.points[0].value == pytest.approx(factor.minimum)
         assert shown.points[-1].value == pytest.approx(factor.maximum)
         assert all(point.figures or point.refused for point in shown.points)
@@ -101,8 +105,25 @@ def test_the_table_holds_every_point_with_units_and_states() -> None:
 def test_the_present_value_is_always_among_the_points_which_rise(pointer: str, points: int) -> None:
     factor, values = planned(LANTERN, pointer, points)
     assert values == sorted(set(values))
-    assert (values[0], values[-1]) == (factor.minimum, factor.maximum)
+    assert (values[0], values[-1]) == factor.window()
     assert points == 2 or factor.value in values
+
+
+@pytest.mark.parametrize("design", [LANTERN, *map(sample, ("ferry-wheel", "crane-motor", "night-shuttle"))])
+def test_a_sweep_opens_where_the_present_value_matters(design: Design) -> None:
+    for factor in numbers_of(design).values():
+        low, high = factor.window()
+        assert factor.minimum <= low <= factor.value <= high <= factor.maximum
+        assert high == factor.maximum or high >= 3 * factor.value - 1e-9
+        assert (low, high) == (factor.minimum, factor.maximum) or high - low < factor.maximum - factor.minimum
+
+
+def test_a_number_that_spans_decades_is_swept_by_its_powers() -> None:
+    plain = numbers_of(LANTERN)["/feet/gap_mm"]
+    wide = replace(plain, minimum=0.01, maximum=10.0, decades=True)
+    values = wide.values(4)
+    assert values == pytest.approx([0.01, 0.1, 1.0, 10.0])
+    assert (values[0], values[-1]) == (0.01, 10.0)
 
 
 def test_a_part_of_the_range_without_the_present_value_is_left_as_it_is() -> None:

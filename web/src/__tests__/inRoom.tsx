@@ -2,10 +2,19 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { ThemeProvider } from "styled-components";
+import { FiguresProvider } from "../theme/FiguresProvider";
 import { themeFor } from "../theme/theme";
 
+// The test's page has no such object; what opens over the page asks it for names of keys.
+globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
+
 /** Renders a part in the light room, for tests. */
-export const inRoom = (part: ReactNode) => render(<ThemeProvider theme={themeFor("light")}>{part}</ThemeProvider>);
+export const inRoom = (part: ReactNode) =>
+  render(
+    <ThemeProvider theme={themeFor("light")}>
+      <FiguresProvider>{part}</FiguresProvider>
+    </ThemeProvider>,
+  );
 
 /** Renders a part that asks the server, with answers given beforehand; anything else it asks fails the test. */
 export function answeredInRoom(part: ReactNode, answers: readonly { queryKey: readonly unknown[]; data: unknown }[]) {

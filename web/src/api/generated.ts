@@ -400,6 +400,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{id}/trials/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mark Trials
+         * @description Where the trials that hold stand over a number of the design, for its curve.
+         */
+        get: operations["mark_trials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{id}/trials.csv": {
         parameters: {
             query?: never;
@@ -476,6 +496,26 @@ export interface paths {
          * @description Kinds of demonstration, in the order in which they are offered.
          */
         get: operations["list_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/{kind}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Explain Links
+         * @description What each link of the run chain means, and what a good motor of the kind shows.
+         */
+        get: operations["explain_links"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4187,6 +4227,20 @@ export interface components {
             text: string;
         };
         /**
+         * Mark
+         * @description One trial: the value of the number as it was built, and what was measured of each figure, by its name.
+         */
+        Mark: {
+            /** Group */
+            group: string;
+            /** Value */
+            value: number;
+            /** Measured */
+            measured: {
+                [key: string]: number;
+            };
+        };
+        /**
          * ArrivalOut
          * @description One motor of an archive: how it stands to what is here, and how much it brings.
          */
@@ -4232,6 +4286,23 @@ export interface components {
             what_moves: string;
             /** Built From */
             built_from: string;
+        };
+        /**
+         * Explained
+         * @description One link: ``what`` its figure is, ``how`` it is found, and what a good motor of the kind shows, told exactly and
+         *     ``plainly``.
+         */
+        Explained: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** How */
+            how: string;
+            /** Good */
+            good: string;
+            /** Plainly */
+            plainly: string;
         };
         /**
          * Choice
@@ -4378,7 +4449,7 @@ export interface components {
          * Link
          * @description One link of the run chain. ``margin`` is the median distance from the limit; 1 is on it.
          *
-         *     ``told`` are words to show instead of the figure and its band, where a number says nothing.
+         *     ``spoken`` is the figure with its band in words; ``told`` are words to show instead, where a number says nothing.
          */
         Link: {
             /** Id */
@@ -4408,6 +4479,7 @@ export interface components {
             ];
             /** Sentence */
             sentence: string;
+            spoken: components["schemas"]["Spoken"];
             /** Told */
             told: string;
         };
@@ -4460,6 +4532,20 @@ export interface components {
             minimum: number;
             /** Maximum */
             maximum: number;
+        };
+        /**
+         * Spoken
+         * @description A figure in words. ``band`` and ``plain_band`` stand in brackets after it, empty where there is none.
+         */
+        Spoken: {
+            /** Text */
+            text: string;
+            /** Band */
+            band: string;
+            /** Plain */
+            plain: string;
+            /** Plain Band */
+            plain_band: string;
         };
         /**
          * Trip
@@ -4948,6 +5034,8 @@ export interface components {
         /**
          * Curve
          * @description One thing to plot; ``of`` says whether it is a figure of the run or the margin of a link.
+         *
+         *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
          */
         Curve: {
             /** Id */
@@ -4956,6 +5044,10 @@ export interface components {
             label: string;
             /** Unit */
             unit: string;
+            /** Plain Unit */
+            plain_unit: string;
+            /** Plain Per */
+            plain_per: number;
             /**
              * Of
              * @enum {string}
@@ -4965,6 +5057,8 @@ export interface components {
         /**
          * Number
          * @description A number of the design: a dial, or one way to tell a size; with the title of the ``part`` that it belongs to.
+         *
+         *     ``decades`` says that its range spans decades: then its values are spread evenly over their powers.
          */
         Number: {
             /** Pointer */
@@ -5004,6 +5098,11 @@ export interface components {
              * @default false
              */
             built: boolean;
+            /**
+             * Decades
+             * @default false
+             */
+            decades: boolean;
         };
         /**
          * Tuning
@@ -5057,7 +5156,8 @@ export interface components {
          *     that must hold, ``weakest`` the number of that link in ``links``; all -1 where no motor can be made, and the
          *     ``states`` there are "none". ``going`` are the ranges of both numbers that hold every pair that goes, and one
          *     value more on each side. ``best`` is the pair with the fastest build among those whose every margin is ample, else
-         *     the one with the largest least margin; none when it goes nowhere.
+         *     the one with the largest least margin; none when it goes nowhere. ``stops`` names the links that stop it
+         *     elsewhere, the commonest first, each with its share of the map.
          */
         DesignMap: {
             first: components["schemas"]["Number"];
@@ -5098,6 +5198,11 @@ export interface components {
             ] | null;
             /** Best Settings */
             best_settings: components["schemas"]["Setting"][];
+            /** Stops */
+            stops: [
+                string,
+                number
+            ][];
         };
         /**
          * MapBody
@@ -5314,6 +5419,8 @@ export interface components {
         /**
          * Cell
          * @description One figure of one design in words; ``band`` where it has one, ``state`` where it is a link's.
+         *
+         *     ``plain`` and ``plain_band`` tell the same in units of a classroom.
          */
         Cell: {
             /** Text */
@@ -5323,6 +5430,16 @@ export interface components {
              * @default
              */
             band: string;
+            /**
+             * Plain
+             * @default
+             */
+            plain: string;
+            /**
+             * Plain Band
+             * @default
+             */
+            plain_band: string;
             /** State */
             state: ("holds" | "tight" | "fails") | null;
         };
@@ -9631,6 +9748,66 @@ export interface operations {
             };
         };
     };
+    mark_trials: {
+        parameters: {
+            query: {
+                pointer: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mark"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     export_trials: {
         parameters: {
             query?: never;
@@ -9886,6 +10063,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KindOut"][];
+                };
+            };
+        };
+    };
+    explain_links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Explained"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -38,6 +38,14 @@ export const kindsQuery = queryOptions({
   staleTime: Infinity,
 });
 
+/** What the links of a kind's run chain mean, and what a good motor of it shows. */
+export const explainedQuery = (kind: string) =>
+  queryOptions({
+    queryKey: ["explained", kind],
+    queryFn: () => answered(client.GET("/api/kinds/{kind}/links", { params: { path: { kind } } })),
+    staleTime: Infinity,
+  });
+
 export const demonstrationQuery = (id: string) =>
   queryOptions({
     queryKey: ["demonstration", id],
@@ -60,6 +68,14 @@ export const trialsQuery = (id: string) =>
       ) as Promise<KeptTrial[]>,
     initialPageParam: "",
     getNextPageParam: (page: KeptTrial[]) => (page.length === PAGE ? page[0]!.id : undefined),
+  });
+
+/** Where the trials that hold stand over a number of the design. */
+export const marksQuery = (id: string, pointer: string) =>
+  queryOptions({
+    queryKey: ["trials", id, "marks", pointer],
+    queryFn: () =>
+      answered(client.GET("/api/shelf/{id}/trials/marks", { params: { path: { id }, query: { pointer } } })),
   });
 
 /** What the shelf shows of a motor, where the server has not kept it yet. */

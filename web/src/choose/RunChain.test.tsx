@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
-import { cleanup, screen, within } from "@testing-library/react";
+import { cleanup, fireEvent, screen, within } from "@testing-library/react";
 import { afterEach, expect, test } from "vitest";
 import type { Link, Verdict } from "../api/client";
-import { inRoom } from "../__tests__/inRoom";
+import { explainedQuery } from "../api/queries";
+import { answeredInRoom, inRoom } from "../__tests__/inRoom";
 import { RunChain } from "./RunChain";
 
 afterEach(cleanup);
@@ -18,6 +19,7 @@ const link = (id: string, state: Link["state"], figure: number, unit = "A"): Lin
   margin_band: [0.5, 2],
   sentence: `about ${id}`,
   told: "",
+  spoken: { text: `${figure} ${unit}`, band: "8–12", plain: `${figure} plain ${unit}`, plain_band: "80–120" },
 });
 const verdict = (...links: Link[]) => ({ links }) as unknown as Verdict;
 
@@ -34,10 +36,32 @@ test("each link tells its state in a word and by a shape of its own, not by colo
   ["holds", "tight", "fails"].forEach((word, at) => expect(within(rows[at]!).getByText(word)).toBeTruthy());
 });
 
-test("figure, unit and band are told in three figures at most", () => {
-  inRoom(<RunChain verdict={verdict(link("speed", "holds", 1062.4, "turns/min"))} before={[]} />);
-  expect(screen.getByText("1060 /min")).toBeTruthy();
-  expect(screen.getByText(/\(850–1300\)/)).toBeTruthy();
+test("figures are told plainly at first, and exactly where that was chosen", () => {
+  const speed = verdict(link("speed", "holds", 1100, "turns/min"));
+  inRoom(<RunChain verdict={speed} before={[]} />);
+  expect(screen.getByText("1100 plain turns/min")).toBeTruthy();
+  expect(screen.getByText("(80–120)")).toBeTruthy();
+  cleanup();
+  localStorage.setItem("oakspin.figures", "exact");
+  inRoom(<RunChain verdict={speed} before={[]} />);
+  expect(screen.getByText("1100 turns/min")).toBeTruthy();
+  expect(screen.getByText("(8–12)")).toBeTruthy();
+  localStorage.removeItem("oakspin.figures");
+});
+
+test("a link explains itself when its name is pressed", async () => {
+  const push = {
+    id: "push",
+    what: "How hard it is pushed.",
+    how: "Found so.",
+    good: "64 µN·m.",
+    plainly: "0.65 grams.",
+  };
+  const part = <RunChain verdict={{ ...verdict(link("push", "holds", 50)), kind: "frame" }} before={[]} />;
+  answeredInRoom(part, [{ queryKey: explainedQuery("frame").queryKey, data: [push] }]);
+  fireEvent.click(screen.getByRole("button", { name: "1 push: what this means" }));
+  const told = await screen.findByRole("dialog", { name: "push" });
+  for (const words of [push.what, push.how, push.plainly]) expect(within(told).getByText(words)).toBeTruthy();
 });
 
 test("the last two values stay as a ghost, a pinned design takes their place", () => {
@@ -67,9 +91,9 @@ test("a figure that was told in words is remembered in words", () => {
 test("a time that was told in another unit keeps that unit in its ghost", () => {
   const now = verdict(link("cool", "holds", 2.1, "min"));
   inRoom(<RunChain verdict={now} before={[verdict(link("cool", "holds", 110, "s"))]} />);
-  expect(screen.getByText("was 110 s")).toBeTruthy();
+  expect(screen.getByText("was 110 plain s")).toBeTruthy();
   cleanup();
   const words = verdict({ ...link("cool", "holds", 9000, "hours"), told: "over an hour" });
   inRoom(<RunChain verdict={words} before={[]} pinned={verdict(link("cool", "holds", 19.5, "min"))} />);
-  expect(screen.getByText("pin 19.5 min")).toBeTruthy();
+  expect(screen.getByText("pin 19.5 plain min")).toBeTruthy();
 });

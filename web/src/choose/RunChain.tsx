@@ -1,8 +1,9 @@
 import { memo } from "react";
 import styled from "styled-components";
 import type { Link, Verdict } from "../api/client";
-import { band, rounded, shortUnit } from "../units";
 import { LinkLoop } from "../drawing/LinkLoop";
+import { spokenAs, useFigures, type Telling } from "../theme/FiguresProvider";
+import { LinkMeaning } from "./LinkMeaning";
 
 interface Props {
   verdict: Verdict;
@@ -13,10 +14,18 @@ interface Props {
 
 /** The eight links in the order in which a real demonstration fails. */
 export function RunChain({ verdict, before, pinned }: Props) {
+  const { telling } = useFigures();
   return (
     <List aria-label="Run chain">
       {verdict.links.map((link, at) => (
-        <ChainLink key={link.id} link={link} number={at + 1} ghost={ghostOf(link, before, pinned)} />
+        <ChainLink
+          key={link.id}
+          link={link}
+          number={at + 1}
+          kind={verdict.kind}
+          telling={telling}
+          ghost={ghostOf(link, telling, before, pinned)}
+        />
       ))}
     </List>
   );
@@ -25,25 +34,26 @@ export function RunChain({ verdict, before, pinned }: Props) {
 interface LinkProps {
   link: Link;
   number: number;
+  kind: string;
+  telling: Telling;
   ghost: string;
 }
 
-const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
+const ChainLink = memo(function ChainLink({ link, number, kind, telling, ghost }: LinkProps) {
+  const { band } = spokenAs(link.spoken, telling);
   return (
     <Row data-link={link.id} data-state={link.state}>
       <LinkLoop state={link.state} />
       <div>
         <Name>
-          <b>
-            {number} {link.name}
-          </b>
+          <LinkMeaning link={link} number={number} kind={kind} />
           <span>
-            <b data-figure>{figureText(link)}</b>
+            <b data-figure>{figureText(link, telling)}</b>
           </span>
           <State $state={link.state}>{link.state}</State>
         </Name>
         <Sentence>
-          {!link.told && link.band[0] !== link.band[1] && <span>{band(link.band, 2)} </span>}
+          {!link.told && band && <span>({band}) </span>}
           {ghost && (
             <>
               <Ghost data-ghost>{ghost}</Ghost>
@@ -57,19 +67,23 @@ const ChainLink = memo(function ChainLink({ link, number, ghost }: LinkProps) {
   );
 });
 
-const figureText = (link: Link) => link.told || `${rounded(link.figure)} ${shortUnit(link.unit)}`;
+const figureText = (link: Link, telling: Telling) => link.told || spokenAs(link.spoken, telling).text;
 
 /** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
-function ghostOf(link: Link, before: Verdict[], pinned?: Verdict): string {
+function ghostOf(link: Link, telling: Telling, before: Verdict[], pinned?: Verdict): string {
+  const now = figureText(link, telling);
   const find = (verdict: Verdict) => {
-    const shown = verdict.links.find((other) => other.id === link.id)!;
-    // A time may have been told in another unit then.
-    const unit = shown.unit === link.unit && !link.told ? "" : ` ${shortUnit(shown.unit)}`;
-    return shown.told || `${rounded(shown.figure)}${unit}`;
+    const then = figureText(
+      verdict.links.find((other) => other.id === link.id)!,
+      telling,
+    );
+    // The unit is told again only where it was another one then.
+    const [number, ...unit] = then.split(" ");
+    return now.endsWith(` ${unit.join(" ")}`) ? number! : then;
   };
   if (pinned) return `pin ${find(pinned)}`;
   const past = before.map(find);
-  return past.length > 0 && past[0] !== (link.told || rounded(link.figure)) ? `was ${past.join(", ")}` : "";
+  return past.length > 0 && past[0] !== now.split(" ")[0] && past[0] !== now ? `was ${past.join(", ")}` : "";
 }
 
 const List = styled.ol`

@@ -9,6 +9,7 @@ import { Thumbnail } from "../drawing/Thumbnail";
 import { placeFor } from "../drawing/place";
 import { saveAs } from "../parts/saveAs";
 import { TopBand } from "../shell/TopBand";
+import { spokenAs, useFigures } from "../theme/FiguresProvider";
 import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { useEntries } from "./useEntries";
@@ -68,6 +69,7 @@ export function commonScale(drawings: (Geometry | undefined)[]): number | undefi
 
 function Rows({ compared, drawings }: { compared: SideBySide; drawings: (Geometry | undefined)[] }) {
   const [folded, setFolded] = useState(true);
+  const { telling } = useFigures();
   const scale = commonScale(drawings);
   const same = compared.rows.filter((row) => row.same).length;
   // Where nearly everything differs, marks would say nothing.
@@ -105,8 +107,8 @@ function Rows({ compared, drawings }: { compared: SideBySide; drawings: (Geometr
                 {row.cells.map((cell, at) => (
                   <td key={at} data-differs={(marks && !row.same && cell?.text !== row.cells[0]?.text) || undefined}>
                     {cell?.state && <LinkLoop state={cell.state} size={16} />}{" "}
-                    {cell ? <Figure>{cell.text}</Figure> : <Quiet aria-label="has none">—</Quiet>}
-                    {cell?.band && <Quiet> ({cell.band})</Quiet>}
+                    {cell ? <Figure>{spokenAs(cell, telling).text}</Figure> : <Quiet aria-label="has none">—</Quiet>}
+                    {cell && spokenAs(cell, telling).band && <Quiet> ({spokenAs(cell, telling).band})</Quiet>}
                   </td>
                 ))}
               </tr>

@@ -1,9 +1,21 @@
-import { Button, Label, ListBox, ListBoxItem, Popover, Select, SelectValue } from "react-aria-components";
+import {
+  Button,
+  Header,
+  Label,
+  ListBox,
+  ListBoxItem,
+  ListBoxSection,
+  Popover,
+  Select,
+  SelectValue,
+} from "react-aria-components";
 import styled from "styled-components";
 
 export interface Option {
   key: string;
   label: string;
+  /** The heading it stands under; options of one heading follow each other. */
+  group?: string;
 }
 
 interface Props {
@@ -35,17 +47,43 @@ export function PickField({ label, value, options, onChange, above = false, disa
       </Opener>
       <Drop>
         <ListBox>
-          {options.map((option) => (
-            <Item key={option.key} id={option.key}>
-              {option.label}
-            </Item>
-          ))}
+          {groupsOf(options).map(({ group, some }) =>
+            group ? (
+              <ListBoxSection key={group} id={`group ${group}`}>
+                <Heading>{group}</Heading>
+                {some.map(item)}
+              </ListBoxSection>
+            ) : (
+              some.map(item)
+            ),
+          )}
         </ListBox>
       </Drop>
     </Field>
   );
 }
 
+const item = (option: Option) => (
+  <Item key={option.key} id={option.key}>
+    {option.label}
+  </Item>
+);
+
+/** Options under their headings, in the order in which the headings come first. */
+function groupsOf(options: readonly Option[]): { group: string; some: Option[] }[] {
+  const groups = new Map<string, Option[]>();
+  for (const option of options) {
+    const group = option.group ?? "";
+    groups.set(group, [...(groups.get(group) ?? []), option]);
+  }
+  return [...groups].map(([group, some]) => ({ group, some }));
+}
+
+const Heading = styled(Header)`
+  padding: 7px 10px 1px;
+  font-size: 0.8rem;
+  color: ${({ theme }) => theme.quiet};
+`;
 const Field = styled.div<{ $above: boolean }>`
   display: grid;
   grid-template-columns: ${({ $above }) => ($above ? "1fr" : "82px minmax(0, 1fr)")};

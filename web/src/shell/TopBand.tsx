@@ -1,11 +1,12 @@
 import { memo, useState, type ReactNode } from "react";
-import { Label, ListBox, ListBoxItem, Popover, Select, SelectValue, Button } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import { PowerBadge } from "../power/PowerBadge";
+import { useFigures, type Telling } from "../theme/FiguresProvider";
 import { PlainButton } from "../theme/parts";
 import { useRoom } from "../theme/RoomProvider";
-import { ROOMS, type Room } from "../theme/theme";
+import type { Room } from "../theme/theme";
+import { BandPicker } from "./BandPicker";
 import { HelpSheet } from "./HelpSheet";
 import { Mark } from "./Mark";
 import { useShortcuts } from "./shortcuts";
@@ -26,7 +27,7 @@ export function TopBand({ children }: { children?: ReactNode }) {
       <Right>
         <PowerBadge />
         {children}
-        <RoomPicker />
+        <Pickers />
         <PlainButton onPress={() => setHelping(true)} aria-label="Help and shortcuts">
           ?
         </PlainButton>
@@ -37,25 +38,16 @@ export function TopBand({ children }: { children?: ReactNode }) {
 }
 
 const ROOM_WORD: Record<Room, string> = { light: "Light", dark: "Dark", projector: "Projector" };
+const TELLING_WORD: Record<Telling, string> = { plain: "Plain words", exact: "Exact figures" };
 
-const RoomPicker = memo(function RoomPicker() {
+const Pickers = memo(function Pickers() {
   const { room, setRoom } = useRoom();
+  const { telling, setTelling } = useFigures();
   return (
-    <Select value={room} onChange={(key) => setRoom(key as Room)} aria-label="Room">
-      <Label />
-      <Opener>
-        <SelectValue />
-      </Opener>
-      <Drop placement="bottom end">
-        <ListBox>
-          {ROOMS.map((room) => (
-            <Item key={room} id={room}>
-              {ROOM_WORD[room]}
-            </Item>
-          ))}
-        </ListBox>
-      </Drop>
-    </Select>
+    <>
+      <BandPicker label="How figures are told" value={telling} words={TELLING_WORD} onChange={setTelling} />
+      <BandPicker label="Room" value={room} words={ROOM_WORD} onChange={setRoom} />
+    </>
   );
 });
 
@@ -101,28 +93,4 @@ const Right = styled.div`
   align-items: center;
   gap: 10px;
   font-size: 0.95rem;
-`;
-const Opener = styled(Button)`
-  border: 0;
-  background: none;
-  cursor: pointer;
-  color: ${({ theme }) => theme.action};
-  padding: 4px 6px;
-  min-height: 1.75rem;
-`;
-const Drop = styled(Popover)`
-  background: ${({ theme }) => theme.raised};
-  border: 1.5px solid ${({ theme }) => theme.quiet};
-  color: ${({ theme }) => theme.text};
-  padding: 4px;
-`;
-const Item = styled(ListBoxItem)`
-  padding: 6px 14px;
-  cursor: pointer;
-  &[data-focused] {
-    background: ${({ theme }) => theme.actionPale};
-  }
-  &[data-selected] {
-    font-weight: 700;
-  }
 `;

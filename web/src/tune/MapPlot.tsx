@@ -1,9 +1,10 @@
-import { scaleLinear } from "d3-scale";
 import { useId } from "react";
 import styled, { useTheme } from "styled-components";
 import type { Curve, DesignMap } from "../api/client";
+import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { rounded } from "../units";
 import { edgesOf, nearestAt, runsOf, stateAt, type Cell } from "./mapping";
+import { scaleFor, ticksOf } from "./scale";
 
 interface Props {
   map: DesignMap;
@@ -32,12 +33,9 @@ export function MapPlot({ map, figure, at, pick }: Props) {
   const id = useId();
   const columns = edgesOf(map.first_values);
   const rows = edgesOf(map.second_values);
-  const x = scaleLinear()
-    .domain([columns[0]!, columns.at(-1)!])
-    .range([LEFT, WIDTH - RIGHT]);
-  const y = scaleLinear()
-    .domain([rows[0]!, rows.at(-1)!])
-    .range([HEIGHT - BOTTOM, TOP]);
+  const x = scaleFor(map.first, [columns[0]!, columns.at(-1)!], [LEFT, WIDTH - RIGHT]);
+  const y = scaleFor(map.second, [rows[0]!, rows.at(-1)!], [HEIGHT - BOTTOM, TOP]);
+  const { unit, per } = unitOf(figure, useFigures().telling);
   const column = map.first_values[at.column]!;
   const row = map.second_values[at.row]!;
   const value = map.figure[at.row]![at.column]!;
@@ -46,7 +44,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
   const words =
     state === "none"
       ? NAMES.none
-      : `${figure.label.toLowerCase()} ${rounded(value)} ${figure.unit}; ${NAMES[state]}, weakest: ${link}, ${rounded(map.margin[at.row]![at.column]!, 2)} × its limit`;
+      : `${figure.label.toLowerCase()} ${rounded(value * per)} ${unit}; ${NAMES[state]}, weakest: ${link}, ${rounded(map.margin[at.row]![at.column]!, 2)} × its limit`;
   const click = (event: React.PointerEvent<SVGRectElement>) => {
     const box = event.currentTarget.ownerSVGElement!.getBoundingClientRect();
     const scale = WIDTH / box.width;
@@ -113,7 +111,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
                   strokeWidth={4}
                   paintOrder="stroke"
                 >
-                  {rounded(contour.level)}
+                  {rounded(contour.level * per)}
                 </text>
               )}
             </g>
@@ -127,12 +125,12 @@ export function MapPlot({ map, figure, at, pick }: Props) {
           fill="none"
           stroke={theme.text}
         />
-        {x.ticks(8).map((tick) => (
+        {ticksOf(x, 8).map((tick) => (
           <text key={tick} x={x(tick)} y={HEIGHT - BOTTOM + 16} textAnchor="middle" fontSize={12.5} fill={theme.text}>
             {rounded(tick)}
           </text>
         ))}
-        {y.ticks(6).map((tick) => (
+        {ticksOf(y, 6).map((tick) => (
           <text key={tick} x={LEFT - 8} y={y(tick) + 4} textAnchor="end" fontSize={12.5} fill={theme.text}>
             {rounded(tick)}
           </text>

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import styled from "styled-components";
 import { posted, ProblemError, type Factor, type Tuning } from "../api/client";
-import { bestQuery, lookQuery, shelfQuery, turned } from "../api/queries";
+import { bestQuery, lookQuery, marksQuery, shelfQuery, turned } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { saveAs } from "../parts/saveAs";
@@ -13,9 +13,10 @@ import { ToolRow, Trouble } from "../theme/stage";
 import { rounded, readMeasure } from "../units";
 import { Picked } from "./Picked";
 import { Plot } from "./Plot";
-import { namedIn } from "./named";
+import { numberOptions } from "./named";
 import { nearest, type Request } from "./sweep";
 import { SweepTable } from "./SweepTable";
+import { useStopped } from "./useStopped";
 import { useSweep } from "./useSweep";
 
 const NOTHING = "none";
@@ -38,12 +39,12 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
   const factor = factors.find((factor) => factor.pointer === pointer) ?? factors[0];
   const curve = curves.find((curve) => curve.id === curveKey)!;
 
-  const low = edge(range.low, factor);
-  const high = edge(range.high, factor);
+  const { low, high } = edges(range, factor);
   const at = factor?.pointer;
+  const wrong = Boolean(low.error || high.error);
   const request = useMemo<Request | null>(
-    () => (at ? { design, pointer: at, low, high } : null),
-    [design, at, low, high],
+    () => (at && !wrong ? { design, pointer: at, low: low.value, high: high.value } : null),
+    [design, at, wrong, low.value, high.value],
   );
   const sweep = useSweep(request);
   const compared =
@@ -60,6 +61,11 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
   const other = useSweep(comparison);
 
   const soFar = sweep.soFar?.factor.pointer === at ? sweep.soFar : null;
+  const shownPoints = soFar?.points ?? [];
+  const ends = [shownPoints[0]?.value, shownPoints.at(-1)?.value];
+  const wholeShown = sweep.busy || (ends[0] === factor?.minimum && ends[1] === factor?.maximum);
+  const { data: marks } = useQuery({ ...marksQuery(working.kept.id, at ?? ""), enabled: Boolean(at) });
+  const stopped = useStopped(design, at, sweep.present && !sweep.busy ? shownPoints : []);
   const value = picked ?? factor?.value ?? 0;
   const point = soFar ? nearest(soFar.points, value) : undefined;
   const use = async () => {
@@ -77,10 +83,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           above
           label="Sweep"
           value={factor?.pointer ?? null}
-          options={factors.map((factor) => ({
-            key: factor.pointer,
-            label: namedIn(factor),
-          }))}
+          options={numberOptions(factors)}
           onChange={(next) => {
             setPointer(next);
             setPicked(null);
@@ -88,15 +91,17 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           }}
         />
         <EntryField
-          label={`From (${rounded(factor?.minimum ?? 0)})`}
+          label={`From (${rounded(soFar?.points[0]?.value ?? factor?.minimum ?? 0)})`}
           unit={factor?.unit || "number"}
           value={range.low}
+          error={low.error}
           onChange={(text) => setRange({ ...range, low: text })}
         />
         <EntryField
-          label={`to (${rounded(factor?.maximum ?? 0)})`}
+          label={`to (${rounded(soFar?.points.at(-1)?.value ?? factor?.maximum ?? 0)})`}
           unit={factor?.unit || "number"}
           value={range.high}
+          error={high.error}
           onChange={(text) => setRange({ ...range, high: text })}
         />
         <PickField
@@ -135,6 +140,14 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           </>
         )}
         <Quiet role="status">{sweep.stopped && `Stopped after ${soFar?.points.length ?? 0} points.`}</Quiet>
+        {factor && !wholeShown && (
+          <PlainButton onPress={() => setRange({ low: `${factor.minimum}`, high: `${factor.maximum}` })}>
+            Show the whole range, {rounded(factor.minimum)} to {rounded(factor.maximum)}
+          </PlainButton>
+        )}
+        {(range.low || range.high) && (
+          <PlainButton onPress={() => setRange({ low: "", high: "" })}>Back to where it matters</PlainButton>
+        )}
         {trouble && <Trouble role="alert">{trouble}</Trouble>}
       </ToolRow>
       {soFar && answer && shown === "curve" && (
@@ -147,6 +160,8 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           picked={point?.value ?? value}
           best={best?.find((candidate) => candidate.factor.pointer === factor?.pointer)?.value}
           pick={setPicked}
+          marks={marks ?? []}
+          stopped={stopped}
         />
       )}
       {soFar && answer && shown === "table" && <SweepTable sweep={soFar} curve={curve} links={answer.verdict.links} />}
@@ -165,8 +180,26 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
   );
 }
 
-function edge(text: string, factor: Factor | undefined): number | null {
-  return text.trim() && factor ? readMeasure(text, factor.unit) : null;
+interface Edge {
+  value: number | null;
+  error?: string;
+}
+
+/** Both ends of the range as typed, each with what is wrong with it; empty ones are left to the core. */
+export function edges(range: { low: string; high: string }, factor: Factor | undefined): { low: Edge; high: Edge } {
+  const read = (text: string): Edge => {
+    if (!text.trim() || !factor) return { value: null };
+    const value = readMeasure(text, factor.unit);
+    if (value === null) return { value, error: `"${text}" is no number. Type one, such as ${rounded(factor.value)}.` };
+    const within = value >= factor.minimum && value <= factor.maximum;
+    const limits = `${rounded(factor.minimum)} to ${rounded(factor.maximum)} ${factor.unit}`.trim();
+    return within ? { value } : { value: null, error: `Outside of ${limits}.` };
+  };
+  const [low, high] = [read(range.low), read(range.high)];
+  if (low.value !== null && high.value !== null && low.value >= high.value) {
+    return { low, high: { value: null, error: "The end must be above the start." } };
+  }
+  return { low, high };
 }
 
 async function saveTable(request: Request) {

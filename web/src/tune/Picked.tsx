@@ -1,5 +1,6 @@
 import styled from "styled-components";
 import type { Curve, Factor, SweepPoint } from "../api/client";
+import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { band, rounded } from "../units";
 import { curveOf } from "./sweep";
 
@@ -13,11 +14,12 @@ interface Props {
 
 /** The value under the finger: a slider over the swept points, with what holds there. */
 export function Picked({ factor, points, point, pick, curve }: Props) {
+  const { unit, per } = unitOf(curve, useFigures().telling);
   const at = points.indexOf(point);
   const [drawn] = curveOf([point], curve);
   const weak = Object.entries(point.states).filter(([, state]) => state !== "holds");
   const words = drawn
-    ? `${curve.label} ${rounded(drawn.middle)} ${curve.unit} ${band([drawn.low, drawn.high], 2)}`
+    ? `${curve.label} ${rounded(drawn.middle * per)} ${unit} ${band([drawn.low * per, drawn.high * per], 2)}`
     : point.refused;
   const value = `${rounded(point.value)} ${factor.unit}`.trim();
   return (

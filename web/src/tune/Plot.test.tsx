@@ -34,17 +34,27 @@ const sweep = {
   points,
 } as SweepSoFar;
 const links = [{ id: "starts", name: "Starts" }] as Link[];
-const draw = (picked: number, other?: SweepPoint[], best?: number) =>
+const draw = (picked: number, other?: SweepPoint[], best?: number, more: object = {}) =>
   inRoom(
     <Plot
       sweep={sweep}
       other={other}
       otherName="pinned"
-      curve={{ id: "speed", label: "Speed", unit: "turns/min", of: "figure" }}
+      curve={{
+        id: "speed",
+        label: "Speed",
+        unit: "turns/min",
+        plain_unit: "turns a minute",
+        plain_per: 1,
+        of: "figure",
+      }}
       links={links}
       picked={picked}
       best={best}
       pick={() => {}}
+      marks={[]}
+      stopped={[]}
+      {...more}
     />,
   );
 
@@ -70,4 +80,20 @@ test("the best value has a line of its own, unless the design stands on it", () 
   expect(container.querySelector("[data-best-line]")?.textContent).toBe("best 20");
   cleanup();
   expect(draw(10, undefined, 10).container.querySelector("[data-best-line]")).toBeNull();
+});
+
+test("what trials measured stands on the curve, each at the value that it was built with", () => {
+  const marks = [
+    { group: "Kelp", value: 10, measured: { speed: 90 } },
+    { group: "Tern", value: 20, measured: { mean_current: 2 } },
+    { group: "Limpet", value: 99, measured: { speed: 90 } },
+  ];
+  const { container } = draw(10, undefined, undefined, { marks });
+  const drawn = [...container.querySelectorAll("[data-mark] title")].map((title) => title.textContent);
+  expect(drawn).toEqual(["Kelp: 90 turns a minute"]);
+});
+
+test("where it does not go the plot says why", () => {
+  draw(10, undefined, undefined, { stopped: [{ from: 0, to: 10, edge: 10, why: "Does not go. It tips over." }] });
+  expect(screen.getByText("Does not go. It tips over.")).toBeTruthy();
 });

@@ -1,9 +1,11 @@
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
 import styled, { useTheme } from "styled-components";
-import type { Curve, Link, SweepPoint } from "../api/client";
+import type { Curve, Link, Mark, SweepPoint } from "../api/client";
+import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { rounded } from "../units";
-import { curveOf, stretches, type Drawn, type SweepSoFar } from "./sweep";
+import { scaleFor, ticksOf } from "./scale";
+import { curveOf, nearest, stretches, type Drawn, type Stopped, type SweepSoFar } from "./sweep";
 
 interface Props {
   sweep: SweepSoFar;
@@ -15,6 +17,10 @@ interface Props {
   /** The best value of the number, where it is known. */
   best?: number;
   pick: (value: number) => void;
+  /** What trials measured of the curve's figure. */
+  marks: readonly Mark[];
+  /** Where it does not go, and why. */
+  stopped: readonly Stopped[];
 }
 
 const WIDTH = 1160;
@@ -27,26 +33,37 @@ const LABEL_GAP = 8;
 const NEAR = 100; // px between two rulers whose words would meet
 
 /** The curve with its band, and all links as strips under it, so that the usable window is seen. */
-export function Plot({ sweep, other, otherName, curve, links, picked, best, pick }: Props) {
+export function Plot({ sweep, other, otherName, curve, links, picked, best, pick, marks, stopped }: Props) {
   const theme = useTheme();
   const { factor, points } = sweep;
   const first = points[0]?.value ?? factor.minimum;
   const last = points.at(-1)?.value ?? factor.maximum;
-  const x = scaleLinear()
-    .domain([first, Math.max(last, first + 1e-9)])
-    .range([LEFT, WIDTH - RIGHT]);
+  const x = scaleFor(factor, [first, last], [LEFT, WIDTH - RIGHT]);
   const drawn = curveOf(points, curve);
   const compared = curveOf(other ?? [], curve);
-  const top = Math.max(...[...drawn, ...compared].map((point) => point.high), 1e-9);
-  const y = scaleLinear().domain([0, top]).nice().range([CURVE.bottom, CURVE.top]);
+  const seen = marks.flatMap(({ group, value, measured }) => {
+    const figure = measured[curve.id];
+    return figure !== undefined && value >= first && value <= last ? [{ group, value, figure }] : [];
+  });
+  const top = Math.max(
+    ...[...drawn, ...compared].map((point) => point.high),
+    ...seen.map(({ figure }) => figure),
+    1e-9,
+  );
+  const { unit, per } = unitOf(curve, useFigures().telling);
+  // Ticks are round in the unit that is told.
+  const y = scaleLinear()
+    .domain([0, top * per])
+    .nice()
+    .range([CURVE.bottom, CURVE.top]);
   const middle = line<Drawn>(
     (point) => x(point.value),
-    (point) => y(point.middle),
+    (point) => y(point.middle * per),
   );
   const band = area<Drawn>(
     (point) => x(point.value),
-    (point) => y(point.low),
-    (point) => y(point.high),
+    (point) => y(point.low * per),
+    (point) => y(point.high * per),
   );
   const height = STRIP.top + STRIP.step * links.length + 34;
   const end = STRIP.top + STRIP.step * links.length;
@@ -63,9 +80,9 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
         strokeDasharray={dashed ? "4 3" : undefined}
       />
       <text
-        x={x(value) + (value > (first + last) / 2 ? -5 : 5)}
+        x={x(value) + (x(value) > WIDTH / 2 ? -5 : 5)}
         y={14 + row}
-        textAnchor={value > (first + last) / 2 ? "end" : "start"}
+        textAnchor={x(value) > WIDTH / 2 ? "end" : "start"}
         fontSize={13}
         fontWeight={700}
         fill={theme.text}
@@ -90,7 +107,7 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
         </g>
       ))}
       <text x={LEFT - LABEL_GAP} y={CURVE.top - 14} textAnchor="end" fontSize={12.5} fill={theme.quiet}>
-        {curve.unit}
+        {unit}
       </text>
       <path d={band(drawn) ?? ""} fill={theme.carriesCurrent} opacity={0.22} />
       {compared.length > 0 && (
@@ -100,7 +117,7 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
       {compared.length > 0 && (
         <text
           x={x(compared.at(-1)!.value) - 6}
-          y={y(compared.at(-1)!.middle) - 8}
+          y={y(compared.at(-1)!.middle * per) - 8}
           textAnchor="end"
           fontSize={12.5}
           fill={theme.text}
@@ -108,6 +125,25 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
           {otherName}
         </text>
       )}
+      {stopped.map(({ from, to, why }) => (
+        <g key={from} data-stopped>
+          <path
+            d={`M${x(from)} ${CURVE.bottom - 2}H${x(to)}`}
+            stroke={theme.state.fails}
+            strokeWidth={3}
+            strokeDasharray="2.5 6"
+          />
+          <foreignObject x={x(from)} y={CURVE.top + 4} width={Math.max(x(to) - x(from), 0)} height={130}>
+            <Why $fits={x(to) - x(from) > 130}>{why}</Why>
+          </foreignObject>
+        </g>
+      ))}
+      {seen.map(({ group, value, figure }, at) => (
+        <g key={at} data-mark transform={`translate(${x(value)} ${y(figure * per)})`}>
+          <title>{`${group || "Trial"}: ${rounded(figure * per)} ${unit}`}</title>
+          <path d="M-5 -5L5 5M-5 5L5 -5" stroke={theme.state.holds} strokeWidth={2.5} />
+        </g>
+      ))}
       {links.map((link, row) => {
         const top = STRIP.top + row * STRIP.step;
         return (
@@ -128,7 +164,7 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
           </g>
         );
       })}
-      {x.ticks(8).map((tick) => (
+      {ticksOf(x, 8).map((tick) => (
         <text key={tick} x={x(tick)} y={end + 14} textAnchor="middle" fontSize={12.5} fill={theme.text}>
           {rounded(tick)}
         </text>
@@ -143,7 +179,7 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
           {ruler(best, `best ${rounded(best)}`, true, Math.abs(x(best) - x(factor.value)) < NEAR ? 14 : 0)}
         </g>
       )}
-      {Math.abs(picked - factor.value) > (last - first) / Math.max(sweep.points.length - 1, 1) / 2 &&
+      {nearest(points, factor.value)?.value !== picked &&
         picked !== best &&
         ruler(picked, `picked ${rounded(picked)}`, true, 14)}
       <rect
@@ -160,6 +196,13 @@ export function Plot({ sweep, other, otherName, curve, links, picked, best, pick
   );
 }
 
+const Why = styled.p<{ $fits: boolean }>`
+  display: ${({ $fits }) => ($fits ? "block" : "none")};
+  font-size: 12.5px;
+  line-height: 1.25;
+  padding: 0 4px;
+  color: ${({ theme }) => theme.stateText.fails};
+`;
 const Frame = styled.svg`
   width: 100%;
   background: ${({ theme }) => theme.sheet};

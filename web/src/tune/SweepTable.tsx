@@ -1,11 +1,13 @@
 import styled from "styled-components";
 import type { Curve, Link } from "../api/client";
+import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { Table } from "../theme/stage";
 import { band, rounded } from "../units";
 import { curveOf, type SweepSoFar } from "./sweep";
 
 /** The sweep as a table: the figure with its band, and the state of every link in words. */
 export function SweepTable({ sweep, curve, links }: { sweep: SweepSoFar; curve: Curve; links: readonly Link[] }) {
+  const { unit, per } = unitOf(curve, useFigures().telling);
   return (
     <Scroll tabIndex={0} role="region" aria-label="Table of the sweep">
       <Table>
@@ -16,7 +18,7 @@ export function SweepTable({ sweep, curve, links }: { sweep: SweepSoFar; curve: 
               {sweep.factor.unit && `, ${sweep.factor.unit}`}
             </th>
             <th>
-              {curve.label}, {curve.unit}
+              {curve.label}, {unit}
             </th>
             {links.map((link) => (
               <th key={link.id}>{link.name}</th>
@@ -29,7 +31,11 @@ export function SweepTable({ sweep, curve, links }: { sweep: SweepSoFar; curve: 
             return (
               <tr key={point.value}>
                 <td>{rounded(point.value)}</td>
-                <td>{drawn ? `${rounded(drawn.middle)} ${band([drawn.low, drawn.high], 2)}` : point.refused}</td>
+                <td>
+                  {drawn
+                    ? `${rounded(drawn.middle * per)} ${band([drawn.low * per, drawn.high * per], 2)}`
+                    : point.refused}
+                </td>
                 {links.map((link) => (
                   <td key={link.id}>{point.states[link.id] ?? ""}</td>
                 ))}

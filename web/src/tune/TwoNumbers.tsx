@@ -10,7 +10,7 @@ import { Trouble } from "../theme/stage";
 import { rounded } from "../units";
 import { MapPlot } from "./MapPlot";
 import { nearestAt, type Cell } from "./mapping";
-import { namedIn } from "./named";
+import { numberOptions } from "./named";
 import { Controls, Foot } from "./OneNumber";
 
 /** Two numbers at once: where it goes, what stops it elsewhere, and where it goes fastest. */
@@ -21,10 +21,19 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
   const [second, setSecond] = useState(tuning.first[1] ?? factors[1]!.pointer);
   const [curve, setCurve] = useState("speed");
   const [picked, setPicked] = useState<Cell | null>(null);
-  const [zoom, setZoom] = useState<DesignMap["going"]>(null);
-  const request = { first, second, curve, first_range: zoom?.[0] ?? null, second_range: zoom?.[1] ?? null };
-  const { data, error, isFetching } = useQuery({ ...mapQuery(design, request), retry: false });
-  const options = factors.map((factor) => ({ key: factor.pointer, label: namedIn(factor) }));
+  const [wholeWanted, setWholeWanted] = useState(false);
+  const whole = useQuery({
+    ...mapQuery(design, { first, second, curve, first_range: null, second_range: null }),
+    retry: false,
+  });
+  const zoom = whole.data && !wholeWanted ? zoomOf(whole.data) : null;
+  const near = useQuery({
+    ...mapQuery(design, { first, second, curve, first_range: zoom?.[0] ?? null, second_range: zoom?.[1] ?? null }),
+    retry: false,
+    enabled: Boolean(zoom),
+  });
+  const { data, error, isFetching } = zoom && near.data ? near : whole;
+  const options = numberOptions(factors);
   const figure = curves.find((known) => known.id === curve)!;
 
   const at = data && (picked ?? nearestAt(data, data.first.value, data.second.value));
@@ -53,7 +62,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           onChange={(next) => {
             setFirst(next);
             setPicked(null);
-            setZoom(null);
+            setWholeWanted(false);
           }}
         />
         <PickField
@@ -64,7 +73,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           onChange={(next) => {
             setSecond(next);
             setPicked(null);
-            setZoom(null);
+            setWholeWanted(false);
           }}
         />
         <PickField
@@ -77,14 +86,14 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
           onChange={setCurve}
         />
       </Controls>
-      {data && (
+      {whole.data && zoomOf(whole.data) && (
         <PlainButton
           onPress={() => {
-            setZoom(zoom ? null : data.going);
+            setWholeWanted(!wholeWanted);
             setPicked(null);
           }}
         >
-          {zoom ? "Show the whole range" : "Zoom in to where it goes"}
+          {wholeWanted ? "Zoom in to where it goes" : "Show the whole range"}
         </PlainButton>
       )}
       {error && <Trouble role="alert">{(error as ProblemError).line}</Trouble>}
@@ -109,7 +118,7 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
                 {data.second.unit}
               </MainButton>
             ) : (
-              <p>It does not go anywhere on this map.</p>
+              <p>It does not go anywhere on this map. {whatStops(data)}</p>
             )}
           </Foot>
         </>
@@ -117,3 +126,26 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
     </section>
   );
 }
+
+const MUCH = 0.7; // of a range: a zoom that leaves more of both out of sight shows little more
+
+/** The ranges to open at: those that hold all that goes, where they are a good deal smaller than the whole. */
+export function zoomOf(map: DesignMap): DesignMap["going"] {
+  const { going } = map;
+  if (!going) return null;
+  const share = (values: readonly number[], [low, high]: readonly number[]) =>
+    (values.indexOf(high!) - values.indexOf(low!)) / Math.max(values.length - 1, 1);
+  const parts = [share(map.first_values, going[0]), share(map.second_values, going[1])];
+  return Math.min(...parts) < MUCH ? going : null;
+}
+
+/** What stops it over the map, the commonest first. */
+export const whatStops = (map: DesignMap): string =>
+  map.stops
+    .slice(0, 2)
+    .map(
+      ([link, share], at) =>
+        `${at ? "then" : "What stops it most:"} “${link.toLowerCase()}” (${Math.round(100 * share)} % of the map)`,
+    )
+    .join(", ")
+    .concat(map.stops.length ? ". Try two other numbers, or see in Choose what helps most." : "");

@@ -5,6 +5,7 @@ import type { Curve, DesignMap } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
 import { MapPlot } from "./MapPlot";
 import { edgesOf, nearestAt, runsOf } from "./mapping";
+import { whatStops, zoomOf } from "./TwoNumbers";
 
 afterEach(cleanup);
 
@@ -43,8 +44,19 @@ const map = {
   contours: [],
   best: [3, 20],
   best_settings: [],
+  stops: [
+    ["Starts", 0.4],
+    ["Circuit closes", 0.1],
+  ],
 } as unknown as DesignMap;
-const SPEED: Curve = { id: "speed", label: "Speed", unit: "turns/min", of: "figure" };
+const SPEED: Curve = {
+  id: "speed",
+  label: "Speed",
+  unit: "turns/min",
+  plain_unit: "turns a minute",
+  plain_per: 1,
+  of: "figure",
+};
 
 test("runs of one state cover each row without gaps", () => {
   expect(runsOf(map, 1)).toEqual([
@@ -58,7 +70,7 @@ test("runs of one state cover each row without gaps", () => {
 test("the picked pair is told in words, and moved by either slider", () => {
   const pick = vi.fn();
   inRoom(<MapPlot map={map} figure={SPEED} at={nearestAt(map, 2.2, 11)} pick={pick} />);
-  expect(screen.getByRole("status").textContent).toContain("2 mm, 10 mm: speed 100 turns/min; barely goes");
+  expect(screen.getByRole("status").textContent).toContain("2 mm, 10 mm: speed 100 turns a minute; barely goes");
   expect(screen.getByRole("status").textContent).toContain("weakest: starts, 1.1 × its limit");
   fireEvent.change(screen.getByRole("slider", { name: "Picked gap" }), { target: { value: "3" } });
   expect(pick).toHaveBeenCalledWith({ column: 3, row: 0 });
@@ -74,4 +86,15 @@ test("now and best are marked apart, and what goes is told by hatch, not by colo
   expect(fill("tight")).toMatch(/^url/);
   expect(fill("fails")).toMatch(/^url/);
   expect(fill("tight")).not.toBe(fill("fails"));
+});
+
+test("a map opens at what goes where that is a good deal smaller, and says what stops it", () => {
+  const going: DesignMap["going"] = [
+    [1, 2],
+    [10, 20],
+  ];
+  expect(zoomOf({ ...map, going })).toEqual(going);
+  expect(zoomOf({ ...map, going: [[1, 4], [10, 20]] })).toBeNull(); // prettier-ignore
+  expect(zoomOf(map)).toBeNull();
+  expect(whatStops(map)).toMatch(/^What stops it most: “starts” \(40 % of the map\), then “circuit closes” \(10 %/);
 });

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Curve, SweepPoint } from "../api/client";
-import { curveOf, nearest, stretches, wholeLines } from "./sweep";
+import { curveOf, nearest, standing, stretches, wholeLines } from "./sweep";
 
 const point = (value: number, state: "holds" | "tight" | "fails", speed: number): SweepPoint => ({
   value,
@@ -10,7 +10,14 @@ const point = (value: number, state: "holds" | "tight" | "fails", speed: number)
   share_that_goes: 1,
   refused: "",
 });
-const SPEED: Curve = { id: "speed", label: "Speed", unit: "turns/min", of: "figure" };
+const SPEED: Curve = {
+  id: "speed",
+  label: "Speed",
+  unit: "turns/min",
+  plain_unit: "turns a minute",
+  plain_per: 1,
+  of: "figure",
+};
 const points = [point(1, "fails", 0), point(2, "tight", 10), point(3, "tight", 20), point(5, "holds", 30)];
 
 test("lines come whole out of chunks that end anywhere", () => {
@@ -36,4 +43,14 @@ test("the nearest point is found between and beyond", () => {
   expect(nearest(points, 4.2)?.value).toBe(5);
   expect(nearest(points, -3)?.value).toBe(1);
   expect(nearest([], 1)).toBeUndefined();
+});
+
+test("stretches where most builds do not go are found, the longest first, with the value next to those that go", () => {
+  const shares = [0, 0.1, 0.2, 0.9, 1, 0.4, 0.3, 0.2, 0.1, 0.9, 0];
+  const swept = shares.map((share_that_goes, value) => ({ ...point(value, "holds", 1), share_that_goes }));
+  expect(standing(swept)).toEqual([
+    { from: 5, to: 8, edge: 5 },
+    { from: 0, to: 2, edge: 2 },
+  ]);
+  expect(standing(swept.slice(3, 5))).toEqual([]);
 });

@@ -83,3 +83,37 @@ export const nearest = (points: readonly SweepPoint[], value: number): SweepPoin
     (best, point) => (!best || Math.abs(point.value - value) < Math.abs(best.value - value) ? point : best),
     undefined,
   );
+
+/** A stretch of values over which most builds do not go. */
+export interface Stretch {
+  from: number;
+  to: number;
+  /** The value in it that is nearest to those that go. */
+  edge: number;
+}
+
+/** A stretch with what stops it. */
+export interface Stopped extends Stretch {
+  why: string;
+}
+
+const SHORTEST = 3; // points; what is shorter is no stretch to write into
+
+/** Where most builds do not go, the longest first. */
+export function standing(points: readonly SweepPoint[]): Stretch[] {
+  const found: { stretch: Stretch; length: number }[] = [];
+  let begin = -1;
+  points.forEach((point, at) => {
+    const goes = point.share_that_goes >= 0.5;
+    if (!goes && begin < 0) begin = at;
+    const ends = begin >= 0 && (goes || at === points.length - 1);
+    if (!ends) return;
+    const last = goes ? at - 1 : at;
+    const length = last - begin + 1;
+    const edge = points[begin > 0 ? begin : last]!.value;
+    if (length >= SHORTEST)
+      found.push({ stretch: { from: points[begin]!.value, to: points[last]!.value, edge }, length });
+    begin = -1;
+  });
+  return found.sort((one, other) => other.length - one.length).map(({ stretch }) => stretch);
+}

@@ -71,6 +71,7 @@ const map = {
     [2, 4],
   ],
   contours: [],
+  stops: [["Starts", 0.2]],
   best: [20, 2],
   best_settings: [
     { pointer: "/coil/turns", value: 20 },
@@ -80,7 +81,9 @@ const map = {
 const tuning = {
   first: ["/coil/turns", "/gap_mm"],
   factors: [TURNS, GAP],
-  curves: [{ id: "speed", label: "Speed", unit: "turns/min", of: "figure" }],
+  curves: [
+    { id: "speed", label: "Speed", unit: "turns/min", plain_unit: "turns a minute", plain_per: 1, of: "figure" },
+  ],
 } as unknown as Tuning;
 const whole = { first: "/coil/turns", second: "/gap_mm", curve: "speed", first_range: null, second_range: null };
 
@@ -98,7 +101,7 @@ test("a pair is picked by sliders alone, told in words, and turned by the core",
   vi.mocked(turned).mockResolvedValue(made);
   expect(screen.getByRole("button", { name: "Use the picked pair" }).hasAttribute("disabled")).toBe(true);
   fireEvent.change(screen.getByRole("slider", { name: "Picked turns" }), { target: { value: "2" } });
-  expect(screen.getByRole("status").textContent).toContain("20, 4 mm: speed 270 turns/min");
+  expect(screen.getByRole("status").textContent).toContain("20, 4 mm: speed 270 turns a minute");
   fireEvent.click(screen.getByRole("button", { name: "Use the picked pair" }));
   await waitFor(() => expect(commit).toHaveBeenCalledWith({ design: made }, "Turns 20, gap 4"));
   expect(turned).toHaveBeenCalledWith(design, [
@@ -115,6 +118,6 @@ test("the best pair sets both numbers at once", () => {
 
 test("a map on which nothing goes says so and offers no best", () => {
   shownMap({ ...map, margin: [[0.1, 0.1, 0.1], [0.1, 0.1, 0.1]], best: null, best_settings: [] }); // prettier-ignore
-  expect(screen.getByText("It does not go anywhere on this map.")).toBeTruthy();
+  expect(screen.getByText(/It does not go anywhere on this map. What stops it most: “starts” \(20 %/)).toBeTruthy();
   expect(screen.queryByRole("button", { name: /best pair/ })).toBeNull();
 });
