@@ -74,7 +74,7 @@ def spoken(value: float, unit: str, band: tuple[float, float] | None = None) -> 
     ends = band if band and band[0] != band[1] else None
     exact = _band(unit, ends, 1.0)
     if unit in WEIGHED:
-        weighed = f"{rounded(value * plain.per, 2)} {'g at 1 cm' if 'm' == unit[-1] else 'g'}"
+        weighed = f"{rounded(value * plain.per, 2)} {'g at 1 cm' if unit[-1] == 'm' else 'g'}"
         exact = f"{exact}; {weighed}" if exact else weighed
     return Spoken(
         text=f"{_grouped(value, 2 if unit in ROUGHLY else 3)} {unit}".strip(),

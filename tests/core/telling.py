@@ -199,10 +199,13 @@ def _make(design: Design) -> Iterator[str]:
     for line in sheet.template.lines:
         yield f"  {line.role} {_way(line.points, line.closed)}"
     yield f"  printed with {template_svg(sheet.template, 'T').rsplit('<text', 1)[1].strip()}"
-    for figure in sheet.how_to:
-        yield f"how to: {figure.title}. {figure.text} bounds {' '.join(map(_n, figure.bounds))}"
-        yield from (f"  {shape.role} {_way(shape.points, shape.closed)}" for shape in figure.shapes)
-        yield from (f"  {label.text} at {_n(label.x)} {_n(label.y)}" for label in figure.labels)
+    for step in sheet.steps:
+        for picture in step.pictures:
+            drawn = Counter(f"{'faint ' if shape.faint else ''}{shape.role}" for shape in picture.shapes)
+            yield f"picture of {step.id}: {picture.title}. {picture.text} {dict(drawn)}"
+            yield f"  bounds {' '.join(map(_n, picture.bounds))}"
+            yield from (f"  {line.text} at {_n(line.start[0])} {_n(line.start[1])}" for line in picture.dimensions)
+            yield from (f"  {label.text} at {_n(label.x)} {_n(label.y)}" for label in picture.labels)
     card = first_run(design, evaluate(design))
     yield f"first run: {card.flick} Power off after {card.disconnect_after} s; {card.why} Cool for {card.cool_for} s."
     yield from (

@@ -2,6 +2,9 @@
 
 const MM_PER: Record<string, number> = { mm: 1, cm: 10, m: 1000, in: 25.4, inch: 25.4, inches: 25.4, '"': 25.4 };
 
+/** What a gram weighs. */
+export const MN_PER_GRAM = 9.80665;
+
 /** A number with three significant figures at most, in plain digits. */
 export function rounded(value: number, digits = 3): string {
   if (!Number.isFinite(value)) return "—";

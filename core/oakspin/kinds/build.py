@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oakspin.kinds.geometry import Label, Polyline, Shape
+from oakspin.kinds.geometry import Dimension, Dots, Label, Polyline, Shape
 
 Tools = tuple[str, ...]
 
@@ -82,13 +82,16 @@ class Template:
 
 @dataclass(frozen=True)
 class HowTo:
-    """A drawing that shows how to do a step; in mm, not to scale."""
+    """A drawing that shows how to do a ``step``, by its id; in mm. ``text`` says what the step's own words do not."""
 
     title: str
     text: str
     shapes: tuple[Shape, ...]
     labels: tuple[Label, ...]
     bounds: tuple[float, float, float, float]
+    step: str
+    dimensions: tuple[Dimension, ...] = ()
+    dots: tuple[Dots, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -51,12 +51,15 @@ Role = Literal[
 
 @dataclass(frozen=True)
 class Shape:
-    """A drawn outline. ``role`` says what it is made of; ``label`` what to write on it."""
+    """A drawn outline. ``role`` says what it is made of; ``label`` what to write on it; ``faint`` that it was there
+    before.
+    """
 
     role: Role
     points: Polyline
     closed: bool = True
     label: str = ""
+    faint: bool = False
 
 
 @dataclass(frozen=True)

@@ -51,8 +51,14 @@ class Prediction:
 
 @dataclass(frozen=True)
 class Lesson:
-    """What a kind knows about teaching one of its designs."""
+    """What a kind knows about teaching one of its designs.
+
+    Where it can be told in two schools, ``poles`` tells it by poles that pull and push, ``forces`` by the force on
+    currents; ``story`` is what both have in common.
+    """
 
     point: ForcePoint
     predictions: tuple[Prediction, ...]
     story: tuple[str, ...]
+    poles: tuple[str, ...] = ()
+    forces: tuple[str, ...] = ()

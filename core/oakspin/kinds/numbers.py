@@ -96,13 +96,16 @@ class Dial:
 
 @dataclass(frozen=True)
 class PartLine:
-    """A part laid out on the bench: what it is, its telling figure, its dials."""
+    """A part laid out on the bench: what it is, its telling figure, its dials; ``plain`` is the figure in units of a
+    classroom, where it has others.
+    """
 
     id: str
     title: str
     line: str
     figure: str
     dials: tuple[Dial, ...]
+    plain: str = ""
 
 
 @dataclass(frozen=True)

@@ -57,6 +57,7 @@ def battery_line(
             stands,
         ]
         figure = f"{battery.supply.volts:g} V · at most {battery.supply.limit_A:g} A"
+        plain = f"{battery.supply.volts:g} volts, at most {battery.supply.limit_A:g} amps"
     else:
         dials += [
             stands,
@@ -69,9 +70,9 @@ def battery_line(
             number(design, "/battery/used_percent", "Used", "%", 5, name="Charge used"),
         ]
         volts, ohms = float(pack.volts_at(pack.used)[0]), float(pack.ohms_at(pack.used)[0])
-        figure = f"{volts:.2f} V · {ohms:.2g} Ω"
+        figure, plain = f"{volts:.2f} V · {ohms:.2g} Ω", f"{volts:.2f} volts"
     chosen = next((option.label for option in stands.choices if option.key == stands.chosen), "")
-    return PartLine("battery", "Battery", f"{pack_name(battery)}, {chosen}", figure, tuple(dials))
+    return PartLine("battery", "Battery", f"{pack_name(battery)}, {chosen}", figure, tuple(dials), plain)
 
 
 def pack_name(battery: Battery) -> str:

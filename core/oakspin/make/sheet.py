@@ -6,16 +6,20 @@ from dataclasses import dataclass
 
 from oakspin.constants import HANDS
 from oakspin.design import Design
+from oakspin.draws import MEDIAN
 from oakspin.kinds.build import Bend, Cut, HowTo, SetLength, Step, Template
-from oakspin.kinds.kinds import build_of
+from oakspin.kinds.kinds import build_of, draw
+from oakspin.machines.table import machine_of
+from oakspin.make.pictures import pictures_of
 from oakspin.safety import Caution, cautions_of
 
 
 @dataclass(frozen=True)
 class SheetStep(Step):
-    """A step with its number; ``minutes`` are those of this maker."""
+    """A step with its number and its drawings; ``minutes`` are those of this maker."""
 
     number: int = 0
+    pictures: tuple[HowTo, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -30,7 +34,6 @@ class BuildSheet:
     tools: tuple[str, ...]
     minutes: float
     template: Template
-    how_to: tuple[HowTo, ...]
     cautions: tuple[Caution, ...]
 
 
@@ -44,9 +47,12 @@ def build_sheet(design: Design) -> BuildSheet:
     """
     plan = build_of(design)
     pace = HANDS[design.maker].pace
+    geometry = draw(design, machine_of(design, MEDIAN))
     steps = tuple(
         SheetStep(
-            step.id, step.title, step.text, _minutes(step.minutes * pace), step.tools, step.adult, step.caution, number
+            **{**vars(step), "minutes": _minutes(step.minutes * pace)},
+            number=number,
+            pictures=pictures_of(step, plan, geometry),
         )
         for number, step in enumerate(plan.steps, 1)
     )
@@ -59,7 +65,6 @@ def build_sheet(design: Design) -> BuildSheet:
         tools=tuple(dict.fromkeys(tool for step in plan.steps for tool in step.tools)),
         minutes=sum(step.minutes for step in steps),
         template=plan.template,
-        how_to=plan.how_to,
         cautions=cautions_of(design),
     )
 

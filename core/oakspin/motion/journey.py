@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from oakspin.draws import Array
-from oakspin.machines.machine import Machine, Route
+from oakspin.machines.machine import Machine, Mask, Route
 from oakspin.motion.drive import Drive
 from oakspin.motion.steady import REACHED
 
@@ -31,7 +31,7 @@ class Journey:
     places: Array
     speed: Array
     reached: Array
-    through: Array
+    through: Mask
     top: Array
     low: Array
     seconds: Array
@@ -63,7 +63,7 @@ def journey_of(machine: Machine, drive: Drive, speed: float = 0.0) -> Journey | 
     stopped = ~moving
     first = np.where(stopped.any(axis=1), stopped.argmax(axis=1), speeds.shape[1] - 1)
     rows = np.arange(first.size)
-    through = ~stopped.any(axis=1)
+    through = np.asarray(~stopped.any(axis=1))
     top = speeds.max(axis=1)
     run_up = speeds.argmax(axis=1) if not route.closed else np.zeros(first.size, int)
     after = np.where(np.arange(speeds.shape[1])[None, :] >= run_up[:, None], speeds, np.inf)
@@ -100,7 +100,7 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array) -> 
     plain = not load.landing and not np.any(load.air_4_3)
 
     def here(at: int) -> tuple[Array, Array, Array, Array]:
-        """Push at rest, what each m/s takes off it, the most that a supply gives, dry friction; between two stations."""
+        """Push at rest, what each m/s takes off it, the most that a supply gives, dry friction: between stations."""
         grips, closed = push * grip[at], made[at] / (spare + route.ohms * turns[at])
         return (
             grips * volts * closed,
@@ -121,12 +121,12 @@ def _lap(machine: Machine, route: Route, free: Array | float, energy: Array) -> 
 
     speeds, clock = np.empty((stations, energy.size)), np.empty((stations, energy.size))
     speeds[0], clock[0] = np.sqrt(2 * energy), 0.0
-    going = np.ones(energy.size, bool)
+    going, slope = np.ones(energy.size, bool), np.zeros_like(energy)
     for at in range(stations - 1):
         if changes[at]:
             rest, weaker, most, held = here(at)
         if at:
-            # Half a step on by the last slope, then a whole one by the slope found there: second order, one look a step.
+            # Half a step on by the last slope, then a whole one by the slope found there: second order, one look each.
             slope = slope_at(energy + step / 2 * slope)
             energy = energy + step * slope
         else:

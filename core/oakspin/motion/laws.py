@@ -115,8 +115,8 @@ class Lagging:
         speed, draws = np.asarray(speed, float), self.switch.shape[0]
         if draws > BLOCK:
             # Many designs at once: a block that stays near the processor at a time.
-            some = [slice(start, start + BLOCK) for start in range(0, draws, BLOCK)]
-            each = [self._of(which).means(speed[..., which], volts[which], ohms[which]) for which in some]
+            blocks = [slice(start, start + BLOCK) for start in range(0, draws, BLOCK)]
+            each = [self._of(which).means(speed[..., which], volts[which], ohms[which]) for which in blocks]
             push, current, square = (np.concatenate(rows, axis=-1) for rows in zip(*each, strict=True))
             return push, current, square
         lead, slow = volts / ohms, speed / ohms

@@ -31,7 +31,7 @@ class Pointer:
 class Explanation:
     """The direction explained in one school of thought.
 
-    ``agrees`` says whether the rule of the hand gives the direction that the whole model computed.
+    ``poles`` and ``forces`` tell the same motion in the two schools, where both exist. ``agrees`` says whether the rule of the hand gives the direction that the whole model computed.
     """
 
     point: str
@@ -42,6 +42,8 @@ class Explanation:
     pointers: tuple[Pointer, ...]
     steps: tuple[str, ...]
     story: tuple[str, ...]
+    poles: tuple[str, ...]
+    forces: tuple[str, ...]
     direction: str
     agrees: bool
     why_none: str = ""
@@ -90,6 +92,8 @@ def explain(design: Design, rule: RuleName, carrier: Carrier) -> Explanation:
         pointers=pointers,
         steps=steps,
         story=lesson.story,
+        poles=lesson.poles,
+        forces=lesson.forces,
         direction=direction,
         agrees=bool(sense == 0 or turning == sense),
         why_none=point.why_none or none,

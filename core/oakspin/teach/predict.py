@@ -12,6 +12,7 @@ from oakspin.errors import OakSpinError
 from oakspin.kinds.kinds import evaluate, lesson_of, words_of
 from oakspin.machines.table import machine_of
 from oakspin.rounding import rounded
+from oakspin.spoken import plain_unit
 from oakspin.verdict import Verdict
 
 Answer = Literal["other_way", "harder", "same", "weaker", "returns", "stops"]
@@ -28,7 +29,7 @@ ALIKE = 0.04  # a push within this share is the same to anyone who watches
 
 @dataclass(frozen=True)
 class Card:
-    """A change, the options to choose from, and the computed answer with its figures."""
+    """A change, the options to choose from, and the computed answer with its figures, told exactly and plainly."""
 
     id: str
     question: str
@@ -36,6 +37,7 @@ class Card:
     answer: Answer
     because: str
     figures: str
+    plain_figures: str
     patch: Patch
 
 
@@ -59,7 +61,7 @@ def cards_of(design: Design) -> tuple[Card, ...]:
                 options,
                 answer,
                 prediction.because if answer != "stops" else after.headline,
-                _told(before, after),
+                *_told(before, after),
                 prediction.patch,
             )
         )
@@ -78,10 +80,15 @@ def answer_of(before: Verdict, after: Verdict) -> Answer:
     return "harder" if change > 1 + ALIKE else "weaker" if change < 1 - ALIKE else "same"
 
 
-def _told(before: Verdict, after: Verdict) -> str:
-    def pair(name: str, label: str) -> str:
-        was, becomes = before.figures[name], after.figures[name]
-        return f"{label} {rounded(was.value)} → {rounded(becomes.value)} {was.unit}"
+TOLD = {"push": "push", "speed": "speed", "spin_up_time": "to speed in"}
 
-    told = [pair("push", "push"), pair("speed", "speed"), pair("spin_up_time", "to speed in")]
-    return "; ".join(told)
+
+def _told(before: Verdict, after: Verdict) -> tuple[str, str]:
+    """The figures before and after, exactly and plainly."""
+    exact, plain = [], []
+    for name, label in TOLD.items():
+        was, becomes, unit = before.figures[name].value, after.figures[name].value, before.figures[name].unit
+        exact.append(f"{label} {rounded(was)} → {rounded(becomes)} {unit}")
+        other = plain_unit(unit)
+        plain.append(f"{label} {rounded(was * other.per, 2)} → {rounded(becomes * other.per, 2)} {other.words}")
+    return "; ".join(exact), "; ".join(plain)

@@ -82,7 +82,10 @@ def test_the_wire_to_cut_is_what_the_winding_takes() -> None:
 
 
 def test_opposed_arms_are_drawn_opposed() -> None:
-    same, opposed = (build_sheet(changed(CORED, winding__sense=sense)).how_to[0] for sense in ("same", "opposed"))
+    same, opposed = (
+        next(step.pictures[0] for step in build_sheet(changed(CORED, winding__sense=sense)).steps if step.id == "wind")
+        for sense in ("same", "opposed")
+    )
 
     def slants(figure) -> set[float]:  # type: ignore[no-untyped-def]
         return {np.sign(shape.points[1][0] - shape.points[0][0]) for shape in figure.shapes if shape.role == "wire"}

@@ -6,7 +6,7 @@ import { FiguresProvider } from "../theme/FiguresProvider";
 import { themeFor } from "../theme/theme";
 
 // The test's page has no such object; what opens over the page asks it for names of keys.
-globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
+Object.assign(globalThis, { CSS: { escape: (text: string) => text } });
 
 /** Renders a part in the light room, for tests. */
 export const inRoom = (part: ReactNode) =>

@@ -3158,7 +3158,8 @@ export interface components {
         };
         /**
          * Shape
-         * @description A drawn outline. ``role`` says what it is made of; ``label`` what to write on it.
+         * @description A drawn outline. ``role`` says what it is made of; ``label`` what to write on it; ``faint`` that it was there
+         *     before.
          */
         Shape: {
             /**
@@ -3181,6 +3182,11 @@ export interface components {
              * @default
              */
             label: string;
+            /**
+             * Faint
+             * @default false
+             */
+            faint: boolean;
         };
         /**
          * Sheet
@@ -4497,7 +4503,8 @@ export interface components {
         };
         /**
          * PartLine
-         * @description A part laid out on the bench: what it is, its telling figure, its dials.
+         * @description A part laid out on the bench: what it is, its telling figure, its dials; ``plain`` is the figure in units of a
+         *     classroom, where it has others.
          */
         PartLine: {
             /** Id */
@@ -4510,6 +4517,11 @@ export interface components {
             figure: string;
             /** Dials */
             dials: components["schemas"]["Dial"][];
+            /**
+             * Plain
+             * @default
+             */
+            plain: string;
         };
         /**
          * Setting
@@ -4726,8 +4738,6 @@ export interface components {
             /** Minutes */
             minutes: number;
             template: components["schemas"]["Template"];
-            /** How To */
-            how_to: components["schemas"]["HowTo"][];
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
         };
@@ -4791,7 +4801,7 @@ export interface components {
         };
         /**
          * HowTo
-         * @description A drawing that shows how to do a step; in mm, not to scale.
+         * @description A drawing that shows how to do a ``step``, by its id; in mm. ``text`` says what the step's own words do not.
          */
         HowTo: {
             /** Title */
@@ -4809,6 +4819,18 @@ export interface components {
                 number,
                 number
             ];
+            /** Step */
+            step: string;
+            /**
+             * Dimensions
+             * @default []
+             */
+            dimensions: components["schemas"]["Dimension"][];
+            /**
+             * Dots
+             * @default []
+             */
+            dots: components["schemas"]["Dots"][];
         };
         /**
          * Making
@@ -4839,7 +4861,7 @@ export interface components {
         };
         /**
          * SheetStep
-         * @description A step with its number; ``minutes`` are those of this maker.
+         * @description A step with its number and its drawings; ``minutes`` are those of this maker.
          */
         SheetStep: {
             /** Id */
@@ -4870,6 +4892,11 @@ export interface components {
              * @default 0
              */
             number: number;
+            /**
+             * Pictures
+             * @default []
+             */
+            pictures: components["schemas"]["HowTo"][];
         };
         /**
          * Template
@@ -5291,7 +5318,7 @@ export interface components {
          * Explanation
          * @description The direction explained in one school of thought.
          *
-         *     ``agrees`` says whether the rule of the hand gives the direction that the whole model computed.
+         *     ``poles`` and ``forces`` tell the same motion in the two schools, where both exist. ``agrees`` says whether the rule of the hand gives the direction that the whole model computed.
          */
         Explanation: {
             /** Point */
@@ -5313,6 +5340,10 @@ export interface components {
             steps: string[];
             /** Story */
             story: string[];
+            /** Poles */
+            poles: string[];
+            /** Forces */
+            forces: string[];
             /** Direction */
             direction: string;
             /** Agrees */
@@ -5363,7 +5394,7 @@ export interface components {
         };
         /**
          * Card
-         * @description A change, the options to choose from, and the computed answer with its figures.
+         * @description A change, the options to choose from, and the computed answer with its figures, told exactly and plainly.
          */
         Card: {
             /** Id */
@@ -5383,6 +5414,8 @@ export interface components {
             because: string;
             /** Figures */
             figures: string;
+            /** Plain Figures */
+            plain_figures: string;
             /** Patch */
             patch: components["schemas"]["Setting"][];
         };

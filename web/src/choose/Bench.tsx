@@ -6,10 +6,9 @@ import type { Dial, Geometry, Handle, Turn, Verdict } from "../api/client";
 import { Handles } from "../drawing/Handles";
 import { movedBy, placeFor } from "../drawing/place";
 import { Scene } from "./Scene";
-import { PlainButton, Quiet, Unseen } from "../theme/parts";
-import { rounded } from "../units";
 import { PIN } from "../compare/useEntries";
-import type { useSpin } from "./useSpin";
+import { SpinBar } from "../spin/SpinBar";
+import type { Spinning } from "../spin/useSpin";
 
 interface Props {
   drawing: Geometry;
@@ -22,7 +21,7 @@ interface Props {
   pinned?: Geometry;
   isPinned: boolean;
   togglePin: () => void;
-  spin: ReturnType<typeof useSpin>;
+  spin: Spinning;
   onMove: (turns: Turn[], words?: string) => void;
   onDone: (words: string) => void;
 }
@@ -54,14 +53,22 @@ export function Bench({ id, drawing, verdict, numbers, turns, pinned, isPinned, 
   return (
     <Column aria-label="Drawing">
       <Frame ref={frame}>
-        <Scene geometry={drawing} place={place} verdict={verdict} pinned={pinned} shows={shows} frame={spin.frame} />
+        <Scene
+          geometry={drawing}
+          place={place}
+          verdict={verdict}
+          pinned={pinned}
+          shows={shows}
+          frame={spin.frame}
+          ghostFrame={spin.ghost}
+        />
         {!spin.on && <Handles handles={handles} numbers={held} place={place} {...moves} />}
       </Frame>
       <Bar>
         <Tool isSelected={spin.on} onChange={spin.toggle}>
           {spin.on ? "■ Stop" : "▶ Spin"}
         </Tool>
-        {spin.on && <SpinWords spin={spin} verdict={verdict} />}
+        {spin.on && <SpinBar spin={spin} verdict={verdict} />}
         {!spin.on && (
           <>
             <Tool isSelected={shows.lines} onChange={(lines) => setShows({ ...shows, lines })}>
@@ -98,26 +105,6 @@ function withTurns(numbers: Map<string, Dial>, turns: readonly Turn[]): Map<stri
 function underTheHand(handle: Handle, shown: Map<string, Dial>, held: Map<string, Dial>): Handle {
   const gone = (pointer: string) => Number(held.get(pointer)?.value ?? 0) - Number(shown.get(pointer)?.value ?? 0);
   return handle.axes.reduce((spot, axis) => ({ ...spot, ...movedBy(axis, spot, gone(axis.pointer)) }), handle);
-}
-
-function SpinWords({ spin, verdict }: { spin: ReturnType<typeof useSpin>; verdict: Verdict }) {
-  const top = Math.abs(spin.run?.speed.at(-1) ?? 0);
-  const rate = rounded(top * verdict.rate_per, 2);
-  if (!spin.run) return <Quiet role="status">working out the run …</Quiet>;
-  if (top === 0) return <Quiet role="status">It stays where it is. {verdict.causes[0] ?? ""}</Quiet>;
-  const leaves = spin.run.leaves_at >= 0 ? ` After ${rounded(spin.run.leaves_at, 2)} s it ${verdict.leaves}.` : "";
-  return (
-    <Quiet role="status">
-      {spin.still
-        ? "Animation is off on this computer, so move it by hand. "
-        : `Shown at 1/${spin.factor} of its speed. `}
-      Reaches {rate} {verdict.rate_words}.{leaves}
-      {spin.still && (
-        <PlainButton onPress={spin.turnOn}>{verdict.travels ? "Move it ahead" : "Turn it an eighth"}</PlainButton>
-      )}
-      <Unseen>{verdict.direction}</Unseen>
-    </Quiet>
-  );
 }
 
 const Column = styled.section`

@@ -14,7 +14,7 @@ import { Parts } from "./Parts";
 import { RunChain } from "./RunChain";
 import type { Working } from "../shell/useDemonstration";
 import { usePin } from "../shell/usePin";
-import { useSpin } from "./useSpin";
+import { useSpin } from "../spin/useSpin";
 import { useLook } from "./useLook";
 
 const STILL_FOR = 350;
@@ -28,7 +28,7 @@ export function Choose({ working }: { working: Working }) {
   const advice = useQuery({ ...adviceQuery(settled), enabled: sameDesign(settled, design) });
   const before = useGhosts(working.kept.design, look);
   const pin = usePin(working.kept.id, design);
-  const spin = useSpin(design, Boolean(look?.verdict.travels));
+  const spin = useSpin(design, Boolean(look?.verdict.travels), pin.pinned);
   const announce = useAnnounce();
 
   const headline = look?.verdict.headline;

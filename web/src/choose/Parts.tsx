@@ -3,6 +3,7 @@ import { Button, Disclosure, DisclosurePanel, Heading } from "react-aria-compone
 import styled from "styled-components";
 import type { Dial, PartLine } from "../api/client";
 import { DialControl, type TurnDial } from "./Dials";
+import { useFigures } from "../theme/FiguresProvider";
 import { PartPicture } from "./PartPicture";
 import type { Refused } from "./useLook";
 
@@ -41,6 +42,7 @@ interface PartProps {
 }
 
 const Part = memo(function Part({ part, isOpen, setOpen, turn, refused }: PartProps) {
+  const { telling } = useFigures();
   return (
     <Line isExpanded={isOpen} onExpandedChange={(expanded) => setOpen(expanded ? part.id : null)}>
       <Heading level={2}>
@@ -49,7 +51,7 @@ const Part = memo(function Part({ part, isOpen, setOpen, turn, refused }: PartPr
           <span>
             <b>{part.title}</b>
             <span>{part.line}</span>
-            <small>{part.figure}</small>
+            <small>{(telling === "plain" && part.plain) || part.figure}</small>
           </span>
         </Opener>
       </Heading>

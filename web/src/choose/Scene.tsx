@@ -18,6 +18,7 @@ import { Paper } from "../drawing/Paper";
 import type { Place } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";
 import { MovingParts, type SpinFrame } from "../drawing/MovingParts";
+import { SpeedGauge } from "../spin/SpeedGauge";
 
 interface Props {
   geometry: Geometry;
@@ -26,10 +27,12 @@ interface Props {
   pinned?: Geometry;
   shows: { lines: boolean; forces: boolean; dimensions: boolean };
   frame: SpinFrame | null;
+  /** The moment of the pinned design's run. */
+  ghostFrame?: SpinFrame | null;
 }
 
 /** The drawing without its handles: drawn anew only when an answer has come, not with every move of a hand. */
-export const Scene = memo(function Scene({ geometry, place, verdict, pinned, shows, frame }: Props) {
+export const Scene = memo(function Scene({ geometry, place, verdict, pinned, shows, frame, ghostFrame = null }: Props) {
   const amperes = verdict.figures.current!.value;
   return (
     <>
@@ -42,7 +45,7 @@ export const Scene = memo(function Scene({ geometry, place, verdict, pinned, sho
       >
         <Standing geometry={geometry} place={place} />
         {pinned && <Wires geometry={pinned} place={place} ghost />}
-        {pinned && <MovingParts geometry={pinned} place={place} ghost />}
+        {pinned && <MovingParts geometry={pinned} place={place} frame={ghostFrame} ghost />}
         <Wires geometry={geometry} place={place} />
         <MovingParts geometry={geometry} place={place} frame={frame} />
         {!frame && (
@@ -53,6 +56,10 @@ export const Scene = memo(function Scene({ geometry, place, verdict, pinned, sho
             {shows.forces && <CenterOfMass geometry={geometry} place={place} />}
           </>
         )}
+        {frame && shows.forces && frame.touching && frame.live > 0.5 && (
+          <Pushes geometry={geometry} place={place} verdict={verdict} turned={frame.angle - geometry.pose} />
+        )}
+        {frame && <SpeedGauge speed={frame.speed} verdict={verdict} place={place} />}
         <SpeedRibbon geometry={geometry} verdict={verdict} place={place} />
         {shows.dimensions && <Dimensions geometry={geometry} place={place} />}
         <Labels geometry={geometry} place={place} />

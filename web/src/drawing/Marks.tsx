@@ -1,7 +1,8 @@
 import { memo } from "react";
 import { useTheme } from "styled-components";
 import type { Geometry, Verdict } from "../api/client";
-import { rounded } from "../units";
+import { useFigures } from "../theme/FiguresProvider";
+import { MN_PER_GRAM, rounded } from "../units";
 import { turned } from "./MovingParts";
 import { pathOf, type Place } from "./place";
 
@@ -67,18 +68,37 @@ export function Clashes({ geometry, place }: { geometry: Geometry; place: Place 
 const ARROW = 46; // px
 const WORDS = 106; // px that the words beside an arrow need
 
+interface PushesProps {
+  geometry: Geometry;
+  place: Place;
+  verdict: Verdict;
+  /** How far the machine has turned on from where it is drawn, rad. */
+  turned?: number;
+}
+
+/** A push that goes round with what it pushes, about an upright axis: where it is then, and its way. */
+export function carriedRound(mark: PushMark, angle: number): PushMark {
+  if (!angle) return mark;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [right = 0, up = 0, toward = 0] = mark.toward;
+  return { ...mark, x: mark.x * cos, toward: [right * cos + toward * sin, up, toward * cos - right * sin] };
+}
+
 /** The push where it acts: across the drawing as an arrow; toward the viewer a dot in a ring, away a cross in a ring. */
-export function Pushes({ geometry, place, verdict }: { geometry: Geometry; place: Place; verdict: Verdict }) {
+export function Pushes({ geometry, place, verdict, turned: angle = 0 }: PushesProps) {
+  const { telling } = useFigures();
   if (verdict.sense === 0) return null;
   return (
     <g>
-      {geometry.pushes.map((mark, at) => {
-        const words = `${rounded(mark.force_mN)} mN`;
+      {geometry.pushes.map((still, at) => {
+        const mark = geometry.turning.seen === "above" ? carriedRound(still, angle) : still;
+        const words =
+          telling === "plain" ? `${rounded(mark.force_mN / MN_PER_GRAM, 2)} g` : `${rounded(mark.force_mN)} mN`;
         const [right, up, toward] = mark.toward;
-        return toward ? (
-          <ThroughPage key={at} mark={mark} place={place} toward={toward > 0} words={words} />
+        return Math.abs(toward!) > Math.hypot(right!, up!) ? (
+          <ThroughPage key={at} mark={mark} place={place} toward={toward! > 0} words={words} />
         ) : (
-          <AcrossPage key={at} mark={mark} place={place} right={right} up={up} words={words} />
+          <AcrossPage key={at} mark={mark} place={place} right={right!} up={up!} words={words} />
         );
       })}
     </g>
@@ -322,7 +342,7 @@ export function ScaleBar({ place }: { place: Place }) {
 }
 
 /** Sizes, as on a drawing for the workbench. */
-export function Dimensions({ geometry, place }: { geometry: Geometry; place: Place }) {
+export function Dimensions({ geometry, place }: { geometry: Pick<Geometry, "dimensions">; place: Place }) {
   const theme = useTheme();
   return (
     <g stroke={theme.quiet} strokeWidth={1} fill="none">

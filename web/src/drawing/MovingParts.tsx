@@ -6,6 +6,8 @@ import { GHOSTS, lookOf } from "./roles";
 export interface SpinFrame {
   /** Angle turned, rad, counter-clockwise as it is looked at. */
   angle: number;
+  /** rad/s, or m/s along a track. */
+  speed: number;
   touching: boolean;
   spark: boolean;
   /** Thrown up from its support. */
@@ -91,6 +93,15 @@ export function MovingParts({ geometry, place, frame = null, small = false, ghos
   return (
     <g fill="none" strokeLinejoin="round" {...told}>
       <g transform={`translate(0 ${lift})`}>
+        {frame && live && (
+          <g data-lit stroke={theme.lit} strokeWidth={13} strokeLinecap="round">
+            {order
+              .filter((path) => path.role === "wire" || path.role === "lead")
+              .map((path, at) => (
+                <path key={at} d={pathOf(path.points, place, path.closed)} />
+              ))}
+          </g>
+        )}
         {order.map((path, at) => {
           const look = lookOf(path.role, theme);
           const wire = path.role === "wire";

@@ -3,7 +3,7 @@ import { cleanup, screen } from "@testing-library/react";
 import { afterEach, expect, test } from "vitest";
 import type { Geometry, Verdict } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
-import { CurrentArrows, Flows, Pushes, SpeedRibbon, TurnArrow } from "./Marks";
+import { carriedRound, CurrentArrows, Flows, Pushes, SpeedRibbon, TurnArrow } from "./Marks";
 import { placeFor } from "./place";
 import { Standing, Wires } from "./Shapes";
 import { MovingParts, travelled, turned } from "./MovingParts";
@@ -63,8 +63,8 @@ const svg = (part: React.ReactNode) => inRoom(<svg>{part}</svg>);
 test("a push through the page is told toward the viewer or away, with its force", () => {
   svg(<Pushes geometry={geometry} place={place} verdict={verdict("clockwise")} />);
   expect(screen.getAllByText(/push/).map((item) => item.textContent)).toEqual([
-    "push toward you, 7.14 mN",
-    "push away from you, 7.14 mN",
+    "push toward you, 0.73 g",
+    "push away from you, 0.73 g",
   ]);
 });
 
@@ -118,10 +118,10 @@ test("a quarter turn on, both legs stand in the plane of the axis; after half a 
       <MovingParts
         geometry={geometry}
         place={place}
-        frame={{ angle, touching: true, spark: false, hop: false, live: 1 }}
+        frame={{ angle, speed: 1, touching: true, spark: false, hop: false, live: 1 }}
       />,
     );
-    const found = [...container.querySelectorAll("path")].map((item) =>
+    const found = [...container.querySelectorAll("[data-role]")].map((item) =>
       Number(/M([\d.]+)/.exec(item.getAttribute("d")!)![1]),
     );
     unmount();
@@ -138,10 +138,10 @@ test("a spark is drawn where contact breaks, and only then", () => {
       <MovingParts
         geometry={geometry}
         place={place}
-        frame={{ angle: 1, touching: !spark, spark, hop: false, live: 1 }}
+        frame={{ angle: 1, speed: 1, touching: !spark, spark, hop: false, live: 1 }}
       />,
     );
-    const count = container.querySelectorAll("path").length;
+    const count = container.querySelectorAll("path:not([data-lit] path)").length;
     unmount();
     return count;
   };
@@ -213,11 +213,12 @@ test("a coil on a level axle shows its other side up after half a turn, and is p
   expect(turned(coil, Math.PI / 2).points[1]![0]).toBeCloseTo(-5);
   expect(turned(coil, Math.PI).points[1]![1]).toBeCloseTo(10);
   const opacity = (live: number) => {
-    const frame = { angle: 0, touching: true, spark: false, hop: false, live };
+    const frame = { angle: 0, speed: 1, touching: true, spark: false, hop: false, live };
     const { container, unmount } = svg(
       <MovingParts geometry={{ ...endOn, moving: [coil] }} place={place} frame={frame} />,
     );
-    const found = Number(container.querySelector("path")!.getAttribute("opacity"));
+    const found = Number(container.querySelector("[data-role]")!.getAttribute("opacity"));
+    expect(container.querySelectorAll("[data-lit]")).toHaveLength(live > 0.5 ? 1 : 0);
     unmount();
     return found;
   };
@@ -340,4 +341,14 @@ test.each(["wire", "lead", "core", "track"])("a pinned design leaves its %s as a
     </svg>,
   );
   expect(container.querySelector(`[data-role=${role}]`)!.getAttribute("stroke-dasharray")).toBe("6 5");
+});
+
+test("a push goes round with the foot that it pushes", () => {
+  const mark = { x: 6, y: 3, toward: [0, 0, 1] as [number, number, number], force_mN: 5 };
+  expect(carriedRound(mark, 0)).toBe(mark);
+  const quarter = carriedRound(mark, Math.PI / 2);
+  expect(quarter.x).toBeCloseTo(0);
+  expect(quarter.toward[0]).toBeCloseTo(1); // behind the axis now, pushed to the right
+  const half = carriedRound(mark, Math.PI);
+  expect([half.x, half.toward[2]].map(Math.round)).toEqual([-6, -1]);
 });

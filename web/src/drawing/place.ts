@@ -30,6 +30,20 @@ export function placeFor(bounds: readonly number[], width: number, height: numbe
   return { x: (mm) => width / 2 + mm * scale, y: (mm) => base - (mm - bottom) * scale, scale, width, height };
 }
 
+/** Fit a drawing of these bounds right into a frame, wherever its middle lies. */
+export function placeWithin(bounds: readonly number[], width: number, height: number): Place {
+  const [left = 0, bottom = 0, right = 1, top = 1] = bounds;
+  const scale = Math.min(width / (right - left), height / (top - bottom));
+  const [middle, half] = [(left + right) / 2, (bottom + top) / 2];
+  return {
+    x: (mm) => width / 2 + (mm - middle) * scale,
+    y: (mm) => height / 2 - (mm - half) * scale,
+    scale,
+    width,
+    height,
+  };
+}
+
 export const pathOf = (points: readonly (readonly number[])[], place: Place, closed = false) =>
   points.map(([x = 0, y = 0], at) => `${at ? "L" : "M"}${place.x(x).toFixed(1)} ${place.y(y).toFixed(1)}`).join("") +
   (closed ? "Z" : "");

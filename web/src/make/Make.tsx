@@ -1,16 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Checkbox } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import { told, type Build } from "../api/client";
 import { buildQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
-import { Quiet } from "../theme/parts";
+import { PlainButton, Quiet } from "../theme/parts";
 import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
 import { DeadNotice } from "./DeadNotice";
-import { HowToDrawing } from "./HowToDrawing";
 import { Lengths } from "./Lengths";
+import { StepByStep } from "./StepByStep";
+import { StepPicture } from "./StepPicture";
 import { StepTimer } from "./StepTimer";
 import { useTicks } from "./useTicks";
 
@@ -20,19 +22,22 @@ type Step = Build["sheet"]["steps"][number];
 export function Make({ working }: { working: Working }) {
   const { data, error } = useQuery({ ...buildQuery(working.design), retry: false });
   const { ticks, tick, trouble } = useTicks(working.kept);
+  const [full, setFull] = useState(false);
   if (error) return <Trouble role="alert">{told(error)}</Trouble>;
   if (!data) return <Quiet role="status">Computing the build sheet …</Quiet>;
   const { sheet } = data;
   const done = sheet.steps.filter((step) => ticks.includes(step.id)).length;
   const id = working.kept.id;
+  const next = sheet.steps.findIndex((step) => !ticks.includes(step.id));
   return (
-    <StageColumns>
+    <StageColumns $wide="minmax(0, 3fr) minmax(0, 2fr)">
       <section aria-label="Build sheet">
         <ToolRow>
           <h2>Build sheet</h2>
           <Quiet>
             {done} of {sheet.steps.length} steps done, about {rounded(sheet.minutes)} minutes in all
           </Quiet>
+          <PlainButton onPress={() => setFull(true)}>Step by step</PlainButton>
           <Link to={`/motor/${id}/print/build`}>Print the sheet</Link>
         </ToolRow>
         {data.first_run.dead && <DeadNotice id={id} text={data.first_run.dead} />}
@@ -47,10 +52,19 @@ export function Make({ working }: { working: Working }) {
               step={step}
               done={ticks.includes(step.id)}
               tick={() => tick(step.id)}
-              isNext={step.id === sheet.steps.find((step) => !ticks.includes(step.id))?.id}
+              isNext={step === sheet.steps[next]}
             />
           ))}
         </Steps>
+        {full && (
+          <StepByStep
+            steps={sheet.steps}
+            first={next}
+            ticks={ticks}
+            tick={(step) => void tick(step)}
+            close={() => setFull(false)}
+          />
+        )}
         <h2>Check with the power off</h2>
         <ul>
           {sheet.checks.map((check) => (
@@ -79,10 +93,6 @@ export function Make({ working }: { working: Working }) {
             alt={`${sheet.template.title}: ${rounded(data.template_mm[0]!)} by ${rounded(data.template_mm[1]!)} mm with a ruler line of 100 mm`}
           />
         </TemplateFrame>
-        {sheet.how_to.length > 0 && <h2>How it is done</h2>}
-        {sheet.how_to.map((figure) => (
-          <HowToDrawing key={figure.title} figure={figure} />
-        ))}
         <h2>Lengths</h2>
         <Lengths sheet={sheet} />
       </section>
@@ -104,9 +114,18 @@ function StepRow({ step, done, tick, isNext }: { step: Step; done: boolean; tick
         {step.adult && <Adult>for an adult</Adult>}
         <Quiet>{step.minutes} min</Quiet>
       </Tick>
-      <p>{step.text}</p>
-      {step.caution && <CautionLine>{step.caution}</CautionLine>}
-      {isNext && <StepTimer key={step.id} minutes={step.minutes} title={step.title} />}
+      <Beside>
+        <div>
+          <p>{step.text}</p>
+          {step.caution && <CautionLine>{step.caution}</CautionLine>}
+          {isNext && <StepTimer key={step.id} minutes={step.minutes} title={step.title} />}
+        </div>
+        <div>
+          {step.pictures.map((picture) => (
+            <StepPicture key={picture.title} picture={picture} label={step.title} />
+          ))}
+        </div>
+      </Beside>
     </li>
   );
 }
@@ -119,16 +138,18 @@ const Steps = styled.ol`
     border-top: 1px solid ${({ theme }) => theme.rule};
     padding: 5px 0 7px;
   }
-  li > p {
-    padding-left: 30px;
-    margin-left: 0;
-  }
-  li > p + p {
-    margin-left: 30px;
-    padding-left: 10px;
-  }
-  li[data-done] > p {
+  li[data-done] p {
     color: ${({ theme }) => theme.quiet};
+  }
+`;
+const Beside = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 6px 16px;
+  padding-left: 30px;
+  @media (max-width: 640px) {
+    grid-template-columns: 1fr;
+    padding-left: 0;
   }
 `;
 const Tick = styled(Checkbox)`

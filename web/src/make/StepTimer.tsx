@@ -23,5 +23,4 @@ export function StepTimer({ minutes, title }: { minutes: number; title: string }
 
 const Row = styled.div`
   padding-left: 24px;
-  font-size: 0.9rem;
 `;

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { buildQuery } from "../api/queries";
-import { HowToDrawing } from "../make/HowToDrawing";
+import { StepPicture } from "../make/StepPicture";
 import { Lengths } from "../make/Lengths";
 import { clockText } from "../run/clock";
 import { CautionLine } from "../theme/stage";
@@ -25,12 +25,14 @@ export function BuildPaper({ kept }: PaperProps) {
           <li key={step.id}>
             <b>{step.title}</b> ({step.minutes} min{step.adult ? ", for an adult" : ""}). {step.text}
             {step.caution && <CautionLine>{step.caution}</CautionLine>}
+            <Drawn>
+              {step.pictures.map((picture) => (
+                <StepPicture key={picture.title} picture={picture} label={step.title} />
+              ))}
+            </Drawn>
           </li>
         ))}
       </Boxes>
-      {sheet.how_to.map((figure) => (
-        <HowToDrawing key={figure.title} figure={figure} />
-      ))}
       <h2>Check with the power off</h2>
       <Boxes as="ul">
         {sheet.checks.map((check) => (
@@ -96,6 +98,16 @@ const Boxes = styled.ol`
   padding: 0;
   li::before {
     content: "☐ ";
+  }
+`;
+/** Drawings beside each other, no larger than a hand. */
+const Drawn = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4mm;
+  padding: 2mm 0 3mm;
+  figure {
+    width: 86mm;
   }
 `;
 const TrueSize = styled.div`

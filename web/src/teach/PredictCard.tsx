@@ -2,12 +2,14 @@ import { useState } from "react";
 import { Label, Radio, RadioGroup } from "react-aria-components";
 import styled from "styled-components";
 import type { Card } from "../api/client";
+import { useFigures } from "../theme/FiguresProvider";
 import { PlainButton, Quiet } from "../theme/parts";
 
 /** One change to predict: choose, then see what the computation says. */
 export function PredictCard({ card }: { card: Card }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [shown, setShown] = useState(false);
+  const { telling } = useFigures();
   const right = chosen === card.answer;
   return (
     <Paper data-card={card.id}>
@@ -30,7 +32,7 @@ export function PredictCard({ card }: { card: Card }) {
             {chosen && <b>{right ? "Predicted. " : "Not as predicted. "}</b>}
             <b data-answer={card.answer}>{card.options[card.answer]}</b> {card.because}
           </p>
-          <Quiet>{card.figures}</Quiet>
+          <Quiet>{telling === "plain" ? card.plain_figures : card.figures}</Quiet>
         </div>
       )}
     </Paper>

@@ -1,12 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link } from "react-router";
 import styled from "styled-components";
 import { told, type Carrier, type RuleName } from "../api/client";
 import { cardsQuery, cautionsQuery, explainQuery, lookQuery } from "../api/queries";
 import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
-import { Quiet } from "../theme/parts";
+import { PlainButton, Quiet } from "../theme/parts";
 import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
+import { ClassPredict } from "./ClassPredict";
 import { ForceDrawing } from "./ForceDrawing";
 import { HandDrawing } from "./HandDrawing";
 import { PoleFinder } from "./PoleFinder";
@@ -19,6 +21,7 @@ const options = (words: Record<string, string>) => Object.entries(words).map(([k
 export function Teach({ working }: { working: Working }) {
   const { rule, carrier, choose } = useSchool();
   const { design, kept } = working;
+  const [withClass, setWithClass] = useState(false);
   const { data: why, error } = useQuery({
     ...explainQuery(design, rule, carrier),
     retry: false,
@@ -33,6 +36,8 @@ export function Teach({ working }: { working: Working }) {
       <section aria-label="Drawing" tabIndex={0}>
         {error && <Trouble role="alert">{told(error)}</Trouble>}
         {why && answer && <ForceDrawing geometry={answer.drawing} verdict={answer.verdict} explanation={why} />}
+        <School title="Told with poles that pull and push" lines={why?.poles ?? []} />
+        <School title="Told with forces on the current" lines={why?.forces ?? []} />
         <ul>
           {why?.story.map((line) => (
             <li key={line}>{line}</li>
@@ -79,7 +84,11 @@ export function Teach({ working }: { working: Working }) {
         <PoleFinder working={working} />
       </section>
       <section aria-label="Predict and print">
-        <h2>Predict, do, explain</h2>
+        <ToolRow>
+          <h2>Predict, do, explain</h2>
+          {cards && cards.length > 0 && <PlainButton onPress={() => setWithClass(true)}>With the class</PlainButton>}
+        </ToolRow>
+        {withClass && cards && <ClassPredict cards={cards} design={design} close={() => setWithClass(false)} />}
         {!cards && <Quiet role="status">Working out the answers …</Quiet>}
         {cards?.map((card) => (
           <PredictCard key={card.id} card={card} />
@@ -99,6 +108,19 @@ export function Teach({ working }: { working: Working }) {
           ))}
       </section>
     </StageColumns>
+  );
+}
+
+/** The same motion in one school of thought; nothing where it has none. */
+function School({ title, lines }: { title: string; lines: readonly string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <>
+      <h3>{title}</h3>
+      {lines.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+    </>
   );
 }
 

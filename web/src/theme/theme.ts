@@ -18,6 +18,8 @@ export function themeFor(room: Room) {
     grid: c.grid,
     gridStrong: c.gridStrong,
     carriesCurrent: c.copper,
+    /** Round what carries current at this very moment. */
+    lit: c.glow,
     action: c.copperText,
     actionPale: c.copperPale,
     can: c.can,

@@ -34,7 +34,7 @@ def coil_build(design: CoilMotor) -> BuildPlan:
         checks=_checks(design),
         template=_template(design, shape),
         flick=_flick(design),
-        how_to=_how_to(design),
+        how_to=_how_to(design, shape),
     )
 
 
@@ -291,11 +291,50 @@ def _arc(x: float, y: float, radius: float, start: float, end: float) -> Polylin
     return tuple((round(x + radius * math.cos(t), 3), round(y + radius * math.sin(t), 3)) for t in angles)
 
 
-def _how_to(design: CoilMotor) -> tuple[HowTo, ...]:
+def _how_to(design: CoilMotor, shape: CoilShape) -> tuple[HowTo, ...]:
+    winding = _winding(design, shape)
     if design.wire.finish == "bare":
-        return ()
+        return (winding,)
     leads = (("left", design.strip.left), ("right", design.strip.right))
-    return tuple(_scraping(design, name, lead) for name, lead in leads if lead.bared == "arcs")
+    return (winding, *(_scraping(design, name, lead) for name, lead in leads if lead.bared == "arcs"))
+
+
+def _winding(design: CoilMotor, shape: CoilShape) -> HowTo:
+    """The coil on its former, seen from its end: the first turns, and both leads where they leave it."""
+    by, along, across = _former(design, shape)
+    round_one = by == "round" and design.kind == "cradle"
+    half, high = along / 2, (along if round_one else across) / 2
+
+    def ring(out: float) -> Polyline:
+        if round_one:
+            return _arc(0, 0, half + out, 0, 360)
+        wide, tall = half + out, high + out
+        return ((-wide, -tall), (wide, -tall), (wide, tall), (-wide, tall))
+
+    space = max(half, high) * 0.09
+    turns = int(shape.wound.turns)
+    drawn_turns = tuple(Shape("wire", ring(space * (0.9 + each))) for each in range(min(turns, 3)))
+    out, lead = half + space * 3, min(design.tails.length_mm, 1.2 * half)
+    leads = tuple(Shape("wire", ((side * out, 0.0), (side * (out + lead), 0.0)), closed=False) for side in (-1, 1))
+    size = f"{along:g} mm" if round_one else f"{along:g} × {across:g} mm"
+    tall = high + space * 3
+    # An arrow along the top: all turns go this way.
+    way = (
+        (-half * 0.5, tall + 4.0),
+        (half * 0.5, tall + 4.0),
+        (half * 0.5 - 2.4, tall + 5.6),
+        (half * 0.5, tall + 4.0),
+        (half * 0.5 - 2.4, tall + 2.4),
+    )
+    labels = (
+        Label(0.0, 1.0, "former"),
+        Label(0.0, -max(4.0, high * 0.3), size),
+        Label(0.0, tall + 9.0, f"{turns} {'turn' if turns == 1 else 'turns'}, all this way", strong=True),
+        Label(out + lead / 2, 3.0, f"{design.tails.length_mm:g} mm"),
+    )
+    shapes = (Shape("core", ring(0.0)), *drawn_turns, *leads, Shape("mark", way, closed=False))
+    wide = out + lead + 4.0
+    return HowTo("Winding the coil", "", shapes, labels, (-wide, -tall - 5.0, wide, tall + 15.0), "wind")
 
 
 def _scraping(design: CoilMotor, name: str, lead: Lead) -> HowTo:
@@ -332,7 +371,7 @@ def _scraping(design: CoilMotor, name: str, lead: Lead) -> HowTo:
         Label(x + (6 if x >= -1 else -6), y, "marked side", anchor="start" if x >= -1 else "end"),
     )
     text = say.SCRAPING.format(name=name, seen_from=seen_from(design), pose_words=_pose_words(design, lead))
-    return HowTo(f"Baring the {name} lead", text, shapes, labels, (-60.0, -40.0, 60.0, 42.0))
+    return HowTo(f"Baring the {name} lead", text, shapes, labels, (-60.0, -40.0, 60.0, 42.0), "bare")
 
 
 def _template(design: CoilMotor, shape: CoilShape) -> Template:

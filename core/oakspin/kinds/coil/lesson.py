@@ -31,12 +31,9 @@ def coil_lesson(design: CoilMotor) -> Lesson:
     return Lesson(
         point=_lowest_point(design, coil_shape(design), live),
         predictions=_predictions(design),
-        story=(
-            say.LESSON,
-            say.LESSON_2,
-            say.LESSON_3.format(parts=parts),
-            say.LESSON_4,
-        ),
+        story=(say.LESSON_3.format(parts=parts), say.LESSON_4),
+        poles=(say.POLES,),
+        forces=(say.LESSON, say.LESSON_2),
     )
 
 

@@ -154,6 +154,11 @@ LESSON_2 = (
     "Half a turn later that wire is on top and its neighbor below carries the current the other way: with "
     "current all the time, the second push would undo the first."
 )
+POLES = (
+    "With current in it the coil is a flat magnet: one face is its N, the other its S. The magnet draws the unlike "
+    "face to it and pushes the like one away, so the coil turns. Just before the unlike face arrives the current must "
+    "stop, or the coil would be held there."
+)
 LESSON_3 = (
     "So part of the enamel stays: bare metal lies in the support only while the push helps. That gives "
     "{parts}, and the coil coasts through the rest."

@@ -22,13 +22,9 @@ def cored_lesson(design: CoredDesign) -> Lesson:
     return Lesson(
         point=_point(design, shape),
         predictions=_predictions(design),
-        story=(
-            say.LESSON_2,
-            say.LESSON_3,
-            iron,
-            say.LESSON_4,
-            say.LESSON_5,
-        ),
+        story=(iron, say.LESSON_4, say.LESSON_5),
+        poles=(say.LESSON_2, say.LESSON_3),
+        forces=(say.FORCES,),
     )
 
 

@@ -9,6 +9,8 @@ from oakspin.kinds.geometry import mm
 from oakspin.kinds.numbers import Dial, PartLine, choice, folded, number
 from oakspin.kinds.partlines import battery_line, bench_line, magnets_line, surface_dial, wire_line
 from oakspin.machines.cored.shape import CoredShape, cored_shape, other_turns
+from oakspin.rounding import rounded
+from oakspin.spoken import GRAM
 
 CELLS_TO_PACK: tuple[CellName, ...] = (
     "alkaline_AA",
@@ -132,7 +134,8 @@ def _commutator(design: CoredDesign) -> PartLine:
             choice(design, "/brushes/touching", "Both sides", [("apart", False), ("touch each other", True)]),
         ),
     )
-    figure = f"{brushes.count} brushes {brushes.force_mN:g} mN · {design.surface} · timing {plan.offset_deg:g}°"
+    weight = rounded(1e-3 * brushes.force_mN / GRAM, 2)
+    figure = f"{brushes.count} brushes, {weight} g each · {design.surface} · timing {plan.offset_deg:g}°"
     line = f"two segments, gaps of {plan.gap_deg:g}°"
     return PartLine("commutator", "Commutator", line, figure, dials)
 

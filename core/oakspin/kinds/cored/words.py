@@ -114,6 +114,11 @@ LESSON_3 = (
     "When it gets there the commutator turns the current over: what drew it now pushes it on. That happens "
     "twice a turn."
 )
+FORCES = (
+    "Every turn has two sides, and the current runs toward you in one and away from you in the other. The field of the "
+    "magnets pushes the two sides opposite ways, and together they turn the bar. Half a turn later the commutator "
+    "swaps the current, so that the push keeps its direction."
+)
 LESSON_4 = (
     "Iron is drawn by the magnets without any current, too: the bar snaps to two places, and the push must "
     "carry it out of them."

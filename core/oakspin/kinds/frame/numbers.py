@@ -15,6 +15,7 @@ from oakspin.machines.path import PathSums
 from oakspin.parts.catalogue import CELLS, FOOT_FORCE
 from oakspin.parts.cell import pack_of
 from oakspin.parts.magnet import stack_length
+from oakspin.spoken import GRAM
 
 STANDING = tuple(name for name, entry in CELLS.items() if entry.stands)
 FOIL = 0.1  # mm up to which sheet is called foil
@@ -146,7 +147,7 @@ def _contacts(design: FrameDesign) -> PartLine:
             number(design, "/pivot/cup/thickness_mm", "… thickness", "mm", 0.5, name="Thickness of the cup's magnet"),
             number(design, "/pivot/cup/washer_mm", "Washer", "mm", 0.1, name="Thickness of the cup's washer"),
         )
-    force = FOOT_FORCE[feet.pressure] * 1e3
+    force = FOOT_FORCE[feet.pressure] / GRAM
     what = "ring" if feet.type == "ring" else "feet"
     figure = say.CONTACTS.format(
         PRESSURE_WORD=PRESSURE_WORD[feet.pressure], force=force, surface=design.surface, gap=feet.gap_mm

@@ -96,4 +96,4 @@ LESSON_3 = "Wire that carries current across a field is pushed sideways: that tu
 LESSON_4 = "For magnets like these only the place of the foot matters for the push, not the outline of the frame."
 
 # numbers
-CONTACTS = "{PRESSURE_WORD}, {force:g} mN · {surface} · gap {gap:g} mm"
+CONTACTS = "{PRESSURE_WORD}, {force:.2g} g · {surface} · gap {gap:g} mm"

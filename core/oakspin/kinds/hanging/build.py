@@ -165,4 +165,4 @@ def _how_to(design: HangingDesign, shape: HangingShape) -> HowTo:
     held = float(machine.hold[0]) * 2 if not isinstance(machine.hold, float) else 0.0
     text = say.HOW_TO.format(held=held)
     wide = radius + 52.0
-    return HowTo("Hold the lead", text, (*shapes, wire), labels, (-wide, -18.0, wide, mm(shape.point) + 3.0))
+    return HowTo("Hold the lead", text, (*shapes, wire), labels, (-wide, -18.0, wide, mm(shape.point) + 3.0), "lead")

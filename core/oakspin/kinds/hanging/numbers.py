@@ -11,6 +11,7 @@ from oakspin.machines.hanging.shape import hanging_shape
 from oakspin.parts.catalogue import FOOT_FORCE
 from oakspin.parts.magnet import stack_length
 from oakspin.parts.wire import wire_metal
+from oakspin.spoken import GRAM
 
 PRESSED = ("barely", "light", "firm", "gripping")
 CELLS_WITH_CANS: tuple[CellName, ...] = (
@@ -83,7 +84,7 @@ def _lead(design: HangingDesign) -> PartLine:
         number(design, "/lead/length_mm", "Length", "mm", 5, name="Length of the lead"),
         surface_dial(design),
     )
-    force = FOOT_FORCE[lead.pressure] * 1e3
+    force = FOOT_FORCE[lead.pressure] / GRAM
     name = f"{wire_metal(design.wire).name} wire" if lead.type == "copper" else "iron clip"
     figure = say.LEAD.format(force=force, surface=design.surface, height=lead.height_mm)
     return PartLine(

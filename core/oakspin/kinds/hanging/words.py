@@ -98,4 +98,4 @@ PREDICTIONS_2 = "More flux passes through the rim; the rotor is heavier, too."
 PREDICTIONS_3 = "Less magnetism reaches its point, and it weighs more; the push at the rim hardly changes."
 
 # numbers
-LEAD = "{force:g} mN · {surface} · {height:g} mm over the lower face"
+LEAD = "{force:.2g} g · {surface} · {height:g} mm over the lower face"

@@ -97,4 +97,8 @@ def _how_to() -> tuple[HowTo, ...]:
     south = Shape("south", ((6.0, 1.0), (9.0, 1.0), (9.0, 19.0), (6.0, 19.0)), label="S")
     way = Shape("mark", ((9.0, 26.0), (9.0, 21.0), (7.4, 22.8), (9.0, 21.0), (10.6, 22.8)), closed=False)
     labels = (Label(26.0, 12.0, "slide down"),)
-    return (HowTo("Slide the wheels on", say.HOW_TO, (cell, south, north, way), labels, (-44.0, -12.0, 44.0, 30.0)),)
+    return (
+        HowTo(
+            "Slide the wheels on", say.HOW_TO, (cell, south, north, way), labels, (-44.0, -12.0, 44.0, 30.0), "wheels"
+        ),
+    )

@@ -51,6 +51,7 @@ def _sheet(design: RollerDesign) -> PartLine:
         surface_dial(design),
     )
     share = float(machine.facts["push_kept"])
-    figure = say.SHEET_FIGURE.format(ohms=float(machine.ohms["sheet"][0]) * 1e3, share=100 * share)
+    plain = say.SHEET_PLAIN.format(share=100 * share)
+    figure = say.SHEET_FIGURE.format(ohms=float(machine.ohms["sheet"][0]) * 1e3, plain=plain)
     size = f"{sheet.length_mm:g} × {sheet.width_mm:g} × {rounded(sheet.thickness_mm)} mm"
-    return PartLine("sheet", "Sheet", f"{sheet.material}, {size}", figure, dials)
+    return PartLine("sheet", "Sheet", f"{sheet.material}, {size}", figure, dials, plain)

@@ -37,7 +37,7 @@ def train_build(design: TrainDesign) -> BuildPlan:
         checks=_checks(design),
         template=_template(design, shape),
         flick=say.BUILD,
-        how_to=_how_to(),
+        how_to=_how_to(design, shape),
     )
 
 
@@ -206,7 +206,7 @@ def _template(design: TrainDesign, shape: TrainShape) -> Template:
     )
 
 
-def _how_to() -> tuple[HowTo, ...]:
+def _how_to(design: TrainDesign, shape: TrainShape) -> tuple[HowTo, ...]:
     """Two coils butted, and magnets slid on from the side."""
     rows: tuple[tuple[Role, float], ...] = (("wire", -24.0), ("far_wire", 2.0))
     turns = [
@@ -227,6 +227,7 @@ def _how_to() -> tuple[HowTo, ...]:
         (*turns, joint),
         labels,
         (-40.0, -16.0, 40.0, 14.0),
+        "join",
     )
     cell = Shape("cell", ((-22.0, -5.0), (8.0, -5.0), (8.0, 5.0), (-22.0, 5.0)))
     north = Shape("north", ((11.0, 2.0), (14.0, 2.0), (14.0, 15.0), (11.0, 15.0)), label="N")
@@ -238,5 +239,26 @@ def _how_to() -> tuple[HowTo, ...]:
         (cell, south, north, way),
         (Label(26.0, 10.0, "slide down"),),
         (-40.0, -10.0, 40.0, 24.0),
+        "magnets",
     )
-    return butt, slide
+    return butt, slide, *_on_the_former(design, shape)
+
+
+def _on_the_former(design: TrainDesign, shape: TrainShape) -> tuple[HowTo, ...]:
+    """The former alone, and with the first turns of the track on it; drawn to one scale, cut short."""
+    thick = design.track.former_mm / 2
+    rod = Shape("core", ((-46.0, -thick), (46.0, -thick), (46.0, thick), (-46.0, thick)))
+    size = Label(0.0, -thick - 7.0, f"former, {design.track.former_mm:g} mm thick", strong=True)
+    frame = (-54.0, -thick - 12.0, 54.0, thick + 14.0)
+    apart = max(mm(shape.wire), 0.8)
+    turns = tuple(
+        Shape("wire", ((x, -thick - apart / 2), (x + apart * 0.6, thick + apart / 2)), closed=False)
+        for x in (-44.0 + apart * each for each in range(int(60 / apart)))
+    )
+    end = -44.0 + apart * len(turns)
+    told = Label(-14.0, thick + 5.0, "side by side, each against the last", strong=True)
+    hand = Shape("wire", ((end, thick + apart / 2), (end + 10.0, thick + 9.0)), closed=False)
+    return (
+        HowTo("The former", "", (rod,), (size,), frame, "former"),
+        HowTo("Winding the track", "", (rod, *turns, hand), (told, size), frame, "wind"),
+    )

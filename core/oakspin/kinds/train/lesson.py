@@ -20,7 +20,14 @@ STEP = 0.05e-3  # m between which the flux is taken to find the field across a t
 def train_lesson(design: TrainDesign) -> Lesson:
     """Explanation and predictions for this very design."""
     shape = train_shape(design)
-    return Lesson(point=_point(design, shape), predictions=_predictions(design, shape), story=_story(design))
+    unlike = design.front.pole_up != design.rear.pole_up
+    return Lesson(
+        point=_point(design, shape),
+        predictions=_predictions(design, shape),
+        story=(say.STORY_3,),
+        poles=(_by_poles(design),),
+        forces=(say.STORY_2, say.STORY_4 if unlike else say.STORY_5),
+    )
 
 
 def coil_pole_ahead(design: TrainDesign) -> str:
@@ -46,11 +53,10 @@ def push_by_poles(design: TrainDesign) -> int:
     return front if front == rear else 0
 
 
-def _story(design: TrainDesign) -> tuple[str, ...]:
+def _by_poles(design: TrainDesign) -> str:
     ahead = coil_pole_ahead(design)
     way = push_by_poles(design)
     told = {1: "forward", -1: "backward", 0: ""}[way]
-    unlike = design.front.pole_up != design.rear.pole_up
     poles = say.STORY.format(
         ahead=ahead,
         pole_up=design.front.pole_up,
@@ -59,12 +65,7 @@ def _story(design: TrainDesign) -> tuple[str, ...]:
         pushed_out_2="drawn in" if design.rear.pole_up == OTHER[ahead] else "pushed out",
     )
     ending = ": the two cancel." if way == 0 else f": both drive the train {told}."
-    return (
-        poles + ending,
-        say.STORY_2,
-        say.STORY_4 if unlike else say.STORY_5,
-        say.STORY_3,
-    )
+    return poles + ending
 
 
 def _point(design: TrainDesign, shape: TrainShape) -> ForcePoint:

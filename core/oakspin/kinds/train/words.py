@@ -138,12 +138,12 @@ TEMPLATE = "turn counter: {turns:.0f} turns on 100 mm, a mark every 10"
 
 # What is taught with it.
 STORY = (
-    "In terms of poles: only the turns between the magnets carry current, and they are a magnet, too, with "
+    "Only the turns between the magnets carry current, and they are a magnet, too, with "
     "{ahead} at the front end. At the front the {pole_up}-outward stack is {pushed_out}, at the rear the "
     "{pole_up_2}-outward stack is {pushed_out_2}"
 )
 STORY_2 = (
-    "In terms of the force on currents: where the field of a magnet crosses a turn outward or inward, the turn is "
+    "Where the field of a magnet crosses a turn outward or inward, the turn is "
     "pushed along the track; the train is pushed the other way as hard."
 )
 STORY_3 = "The turns the train has left carry no current any more, those ahead not yet: it takes its own magnet along."

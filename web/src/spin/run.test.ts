@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Spin } from "../api/client";
-import { frameAt, liveAt, slowing, slowingOfWay } from "./useSpin";
+import { frameAt, liveAt, paces, slowing, slowingOfWay, stepped } from "./run";
 
 const run: Spin = {
   seconds: 2,
@@ -50,4 +50,23 @@ test("a way along a track is shown for some four seconds, however fast it is run
     expect(seconds * slowingOfWay(seconds)).toBeLessThan(6);
   }
   expect(slowingOfWay(30)).toBe(1);
+});
+
+test("a run can be slowed from true speed to a turn in ten seconds, and no more", () => {
+  const top = 100; // rad/s
+  const all = paces(top, false);
+  expect(all[0]).toBe(1);
+  expect([...all].sort((a, b) => a - b)).toEqual(all);
+  expect((2 * Math.PI * all.at(-1)!) / top).toBeCloseTo(10);
+  expect(paces(0, false)).toEqual([1]);
+  expect(paces(1, true).at(-1)).toBe(16);
+});
+
+test("by hand it goes on a degree at a time, and the switch follows", () => {
+  const half = { ...run, live: [1, 1, 0, 0] };
+  const frame = frameAt(half, 0);
+  expect(stepped(frame, half, 0, false)).toBe(frame);
+  expect(stepped(frame, half, 90, false).angle - frame.angle).toBeCloseTo(Math.PI / 2);
+  expect(stepped(frame, half, 180, false).live).toBe(0);
+  expect(stepped(frame, half, -5, true).angle - frame.angle).toBeCloseTo(-0.01);
 });

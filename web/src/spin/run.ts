@@ -1,12 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
-import type { Design, Spin } from "../api/client";
-import { spinQuery } from "../api/queries";
+import type { Spin } from "../api/client";
 import type { SpinFrame } from "../drawing/MovingParts";
 
 const SHOWN_TURNS = 1.5; // turns a second that an eye can follow
-const EIGHTH = Math.PI / 4;
-const HAND = 0.05; // m
 const SPARK_RAD = 0.25; // how far past the edge of the bared metal the spark is shown
 
 /** How many times slower than life a run of this top speed (rad/s) must be shown: the nearest power of two. */
@@ -44,6 +39,7 @@ export function frameAt(run: Spin, seconds: number): SpinFrame {
   const breaks = touching && live < 0.5 && liveAt(run.live, angle - Math.sign(lerp(run.speed)) * SPARK_RAD) >= 0.5;
   return {
     angle,
+    speed: lerp(run.speed),
     touching,
     spark: moving && (breaks || (!touching && (run.touching[Math.max(looped - 1, 0)] ?? false))),
     hop: run.hops[looped] ?? false,
@@ -51,40 +47,23 @@ export function frameAt(run: Spin, seconds: number): SpinFrame {
   };
 }
 
-/** Play the computed run. With reduced motion nothing moves by itself: `turnOn` shows an eighth turn more. */
-export function useSpin(design: Design, travels: boolean) {
-  const [on, setOn] = useState(false);
-  const [frame, setFrame] = useState<SpinFrame | null>(null);
-  const still = window.matchMedia("(prefers-reduced-motion: reduce)").matches;
-  const { data: run } = useQuery({ ...spinQuery(design), enabled: on });
-  const top = run ? Math.max(...run.speed.map(Math.abs)) : 0;
-  const factor = run ? (travels ? slowingOfWay(run.seconds) : slowing(top)) : 1;
+const SLOWEST_TURN = 10; // s that a turn takes at the slowest
+const SLOWEST_WAY = 16; // times slower than life, along a track
 
-  useEffect(() => {
-    if (!on || !run || still) return;
-    const began = performance.now();
-    let request = 0;
-    const tick = (now: number) => {
-      setFrame(frameAt(run, Math.max(now - began, 0) / 1000 / factor));
-      request = requestAnimationFrame(tick);
-    };
-    request = requestAnimationFrame(tick);
-    return () => cancelAnimationFrame(request);
-  }, [on, run, still, factor]);
+/** How many times slower than life a run can be shown: from true speed down to a turn in ten seconds. */
+export function paces(top: number, travels: boolean): number[] {
+  const slowest = travels ? SLOWEST_WAY : Math.max((SLOWEST_TURN * top) / (2 * Math.PI), 1);
+  const powers = Array.from({ length: Math.ceil(Math.log2(slowest)) }, (_, at) => 2 ** at);
+  return slowest > 1 ? [...powers, slowest] : [1];
+}
 
-  const turnOn = () =>
-    setFrame((before) => {
-      const way = Math.sign(run?.speed.at(-1) ?? 0);
-      const angle = (before?.angle ?? run?.angle[0] ?? 0) + way * (travels ? HAND : EIGHTH);
-      return { angle, touching: true, spark: false, hop: false, live: liveAt(run?.live ?? [1], angle) };
-    });
-  return {
-    on,
-    toggle: () => setOn((was) => !was),
-    frame: on ? frame : null,
-    factor,
-    run: on ? run : undefined,
-    still,
-    turnOn,
-  };
+const DEGREE = Math.PI / 180;
+const HAND_MM = 0.002; // m that one step goes along a track
+
+/** The frame turned on by so many small steps by hand: a degree each, or 2 mm along a track. */
+export function stepped(frame: SpinFrame, run: Spin, steps: number, travels: boolean): SpinFrame {
+  if (steps === 0) return frame;
+  const angle = frame.angle + steps * (travels ? HAND_MM : DEGREE);
+  const live = liveAt(run.live, angle);
+  return { ...frame, angle, live, touching: true, spark: false, hop: false };
 }

@@ -1,0 +1,59 @@
+"""Drawings of the steps: every step has one, of this very motor, within its frame."""
+
+import pytest
+
+from oakspin.design import Design
+from oakspin.kinds.kinds import build_of
+from oakspin.make import build_sheet
+from runner.samples import DEMO, sample
+from tests.core.designs import LANTERN, changed
+
+ALL = {path.name.split(".")[0]: sample(path.name.split(".")[0]) for path in sorted(DEMO.glob("*.oak.json"))}
+CRADLE = ALL["ferry-wheel"]
+
+
+@pytest.mark.parametrize("design", ALL.values(), ids=ALL)
+def test_every_step_of_every_sample_is_drawn(design: Design) -> None:
+    for step in build_sheet(design).steps:
+        assert step.pictures, step.id
+        for picture in step.pictures:
+            left, bottom, right, top = picture.bounds
+            assert right > left
+            assert top > bottom
+            assert any(not shape.faint for shape in picture.shapes), step.id
+            places = [(label.x, label.y) for label in picture.labels]
+            places += [point for line in picture.dimensions for point in (line.start, line.end)]
+            assert all(left <= x <= right and bottom <= y <= top for x, y in places), step.id
+
+
+def test_the_cut_pieces_are_drawn_with_the_lengths_of_the_plan() -> None:
+    for design in (LANTERN, CRADLE):
+        cuts = build_of(design).cuts
+        picture = next(step for step in build_sheet(design).steps if step.id == "cut").pictures[0]
+        told = [label.text for label in picture.labels]
+        assert [f"{cut.count} × {cut.length_mm:g} mm" for cut in cuts] == [text for text in told if "×" in text]
+
+
+def test_what_a_step_adds_is_full_and_what_stood_there_before_is_faint() -> None:
+    steps = {step.id: step.pictures[0] for step in build_sheet(LANTERN).steps}
+    faint = {shape.role for shape in steps["set_on"].shapes if shape.faint}
+    fresh = {shape.role for shape in steps["set_on"].shapes if not shape.faint}
+    assert {"cell", "north", "south"} <= faint
+    assert "wire" in fresh
+    assert "wire" not in {shape.role for shape in steps["stack"].shapes}
+
+
+def test_the_former_is_drawn_with_its_size_and_the_turns_are_counted() -> None:
+    for turns in (7, 12):
+        picture = next(
+            step for step in build_sheet(changed(CRADLE, coil__turns=turns)).steps if step.id == "wind"
+        ).pictures[0]
+        assert any(label.text.startswith(f"{turns} turns") for label in picture.labels)
+
+
+def test_the_bends_are_numbered_along_the_outline() -> None:
+    picture = next(step for step in build_sheet(LANTERN).steps if step.id == "shape").pictures[0]
+    bends = [bend for bend in build_of(LANTERN).bends if bend.degrees]
+    told = [label.text for label in picture.labels]
+    assert told == [f"{at}: {bend.degrees:g}°" for at, bend in enumerate(bends[: len(told)], 1)]
+    assert told
