@@ -13,7 +13,6 @@ from oakspin.design.patch import Setting, patched
 from oakspin.errors import Refusal
 from oakspin.measure import Trial
 from oakspin.measure.trial import Readings
-from oakspin.rounding import rounded
 from runner.samples import DEMO, sample
 
 LANTERN = sample("lantern")
@@ -33,7 +32,9 @@ def test_every_link_says_what_the_verdict_says() -> None:
             cell = row(compared, "Run chain", link.name).cells[at]
             assert cell
             assert cell.state == link.state
-            assert cell.text == (link.told or f"{rounded(link.figure)} {link.unit}")
+            assert (cell.text, cell.plain) == (
+                (link.told, link.told) if link.told else (link.spoken.text, link.spoken.plain)
+            )
 
 
 def test_only_what_differs_is_marked_as_such() -> None:

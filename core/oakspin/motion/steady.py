@@ -10,7 +10,7 @@ from oakspin.motion.drive import Drive, ceiling
 
 _NODES, _WEIGHTS = np.polynomial.legendre.leggauss(12)
 NEARER = 12  # times that the bracket is narrowed at most
-LEFT = 1e-6  # of the push at rest: so little net torque is none
+LEFT = 1e-7  # of the push at rest: so little net torque is none
 BEYOND = 1.05
 STEPS = np.linspace(0, 1, 24) ** 2  # shares of the way from hopping on to the highest speed thought of
 REACHED = 0.9

@@ -71,14 +71,14 @@ def test_every_dial_tells_the_design_s_own_value_within_its_own_limits(design: D
 @settings(max_examples=100, deadline=None)
 @given(designs)
 def test_every_handle_turns_a_number_that_has_a_dial_and_can_be_swept_over_the_same_range(design: Design) -> None:
-    numbers, shown = numbers_of(design), {dial.pointer: dial for dial in dials(design)}
     try:
+        numbers, shown = numbers_of(design), {dial.pointer: dial for dial in dials(design)}
         handles = draw(design, machine_of(design, MEDIAN)).handles
     except OakSpinError:
         return
     for axis in (axis for handle in handles for axis in handle.axes):
         number, dial = numbers[axis.pointer], shown[axis.pointer]
-        factor, values = planned(design, axis.pointer)
+        factor, values = planned(design, axis.pointer, low=number.minimum, high=number.maximum)
         assert axis.slope != 0
         for told in (dial, factor):
             assert (told.minimum, told.maximum, told.step, told.unit) == (number.minimum, number.maximum, number.step, number.unit)  # fmt: skip
