@@ -6,10 +6,12 @@
 from __future__ import annotations
 
 import sys
+from collections.abc import Callable
 from functools import partial
 
 from bench import mending
 from bench.clock import medians
+from bench.first_load import first_load_ratios
 from bench.lanes import lane_ratios
 from bench.naive import naive_coil_speed, naive_cored_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
@@ -17,8 +19,8 @@ from bench.rows import row_ratios
 from oakspin import Design, Draws, machine_of
 from oakspin.design.patch import Setting, patched
 from oakspin.kinds.geometry import Geometry
-from oakspin.kinds.kinds import draw, verdict_on
-from oakspin.tune import design_map, planned, sweep
+from oakspin.kinds.kinds import draw, tuned_of, verdict_on
+from oakspin.tune import best_settings, design_map, planned, sweep
 from oakspin.verdict import Verdict
 from oakspin.verdict.outcome import outcome_of
 from runner.live_server import LiveServer
@@ -27,6 +29,7 @@ from runner.samples import sample
 SAMPLES = ("lantern", "beacon", "crane-motor", "ferry-wheel", "tide-mill")
 LANTERN, BEACON, CRANE, FERRY, MILL = (sample(name) for name in SAMPLES)
 TRAIN = patched(sample("night-shuttle"), (Setting("/track/length", {"by": "turns", "turns": 600}),))
+OF_EACH_KIND = ("beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "harbor-ring", "crate-roller")
 HOUR_OF_USE = 3000  # verdicts and saves of someone who turns dials for an hour without a rest
 
 
@@ -57,12 +60,19 @@ def main() -> int:
     print(f"       the same on the chain's own 1024 builds, as Tune shows it: {shown:.3g} ×", flush=True)
     ours, naive = medians(lambda: judged(TRAIN), lambda: naive_train_speed(TRAIN), rounds=5)
     tell("train: 1024 runs over 600 turns / naive run of one", ours / naive, 1)
+    for name in OF_EACH_KIND:
+        design = sample(name)
+        each, frame = medians(lambda design=design: judged(design), lambda: judged(LANTERN), rounds=9)  # type: ignore[misc]
+        tell(f"{design.kind}, {name}: verdict / a frame's", each / frame, 4)
+    for what, looped, straight in _closed_and_straight():
+        closed, opened = medians(looped, straight, rounds=3)
+        tell(f"closed loop of track: {what} / that of a straight one", closed / opened, 2)
     with open_lantern() as (page, server):
         follow = follow_seconds(page)
         # The verdicts under the hand are those of the very heights that the slider passes.
         passed = [patched(LANTERN, (Setting("/feet/height_mm", round(1 + 0.2 * step, 1)),)) for step in range(24)]
         bare = medians(partial(_all, passed), rounds=5)[0] / len(passed)
-        tell("input to changed figures in the page / bare verdict", follow / bare, 6)
+        tell("input to changed figures in the page / bare verdict", follow / bare, 3)
         _hour_of_use(server)
         tell(
             "resident memory of the server and its workers after an hour of use", resident_megabytes(server), 250, "MB"
@@ -74,6 +84,9 @@ def main() -> int:
     tell("5,000 trials of a table taken in / verdict", taken, 200)
     tell("the latest of them listed / verdict", listed, 200)
     tell("script of the first load, compressed", first_load_kilobytes(), 300, "kB")
+    on_shelf, on_motor = first_load_ratios()
+    tell("processor four times slower: shelf can be used / bare page", on_shelf, 1.5)
+    tell("processor four times slower: motor can be used / bare page", on_motor, 2)
     return 1 if missed else 0
 
 
@@ -86,6 +99,19 @@ def _sweep_ratio(draws: Draws | None) -> float:
         each, swept = medians(partial(_all, designs), partial(sweep, LANTERN, pointer, draws=draws), rounds=7)
         ratios.append(swept / each * len(designs))
     return max(ratios)
+
+
+def _closed_and_straight() -> list[tuple[str, Callable[[], object], Callable[[], object]]]:
+    """What Tune computes of a closed loop, and the same of the very track laid straight."""
+    ring = sample("harbor-ring")
+    straight = patched(ring, (Setting("/track/plan/form", "straight"),))
+    first, second = (number.pointer for number in tuned_of(ring)[:2])
+    asked: list[tuple[str, Callable[[Design], object]]] = [
+        ("sweep", lambda design: sweep(design, first)),
+        ("map", lambda design: design_map(design, first, second)),
+        ("best", best_settings),
+    ]
+    return [(what, partial(ask, ring), partial(ask, straight)) for what, ask in asked]
 
 
 def judged(design: Design) -> tuple[Verdict, Geometry]:

@@ -25,7 +25,7 @@ const cookieOfTheServer: Plugin = {
 
 export default defineConfig({
   plugins: [react(), cookieOfTheServer],
-  build: { assetsInlineLimit: 0, modulePreload: { polyfill: false }, chunkSizeWarningLimit: 1200 },
+  build: { manifest: true, assetsInlineLimit: 0, modulePreload: { polyfill: false }, chunkSizeWarningLimit: 1200 },
   // styled-components asks this global for the nonce of the style element that it makes.
   define: { __webpack_nonce__: "globalThis.__styleNonce" },
   // The server takes a save only from a page of its own host: the page's host is passed on as it is.

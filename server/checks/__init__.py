@@ -4,7 +4,7 @@ from typing import Any
 
 from django.core.checks import CheckMessage, Warning, register
 
-from server.page import BUILT
+from server.places import BUILT
 
 
 @register()

@@ -105,7 +105,7 @@ def test_letters_do_nothing_while_typing_and_can_be_switched_off(page: Page, at:
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Help and shortcuts").click()
     page.get_by_text("Single-letter keys are on").click()
-    page.get_by_role("button", name="Close").click()
+    page.get_by_role("button", name="Close", exact=True).click()
     page.keyboard.press("p")
     expect(page.get_by_role("button", name="Unpin")).to_have_count(0)
 

@@ -217,7 +217,7 @@ def test_motors_stand_side_by_side_with_their_trials_and_as_a_table(
     table = page.get_by_role("table")
     expect(table.get_by_role("columnheader")).to_have_count(2)
     expect(row_of(page, "Stays on")).to_contain_text("in the track")
-    expect(row_of(page, "Speed")).to_contain_text("960 turns/min (1 trial)")
+    expect(row_of(page, "Speed")).to_contain_text("960 turns a minute (1 trial)")
     assert faults_of_access(page) == []
     with page.expect_download() as caught:
         page.get_by_role("button", name="Save as CSV").click()

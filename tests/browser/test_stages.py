@@ -45,9 +45,10 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
     page.get_by_role("link", name="Run", exact=True).click()
     log(page, "Tern", Turns_counted="80", Seconds_for_them="5", Current="3,2")
     expect(page.get_by_text("Logged for")).to_be_visible()
-    expect(page.locator("[data-comparison=speed]")).to_contain_text("960 turns/min")
+    expect(page.locator("[data-comparison=speed]")).to_contain_text("960 turns a minute")
 
     page.get_by_role("link", name="Tune").click()
+    page.get_by_role("button", name="Show the whole range, 0 to 8").click()
     page.locator("[data-strip=circuit] [data-state=fails]").wait_for(state="attached")
     slider = page.get_by_role("slider", name="Picked value")
     slider.focus()
@@ -79,7 +80,7 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
         page.get_by_role("button", name="Add to my shelf").click()
         expect(page.get_by_text(re.compile(r"\d+ of \d+ motors of .* brought something new"))).to_be_visible()
         page.goto(f"http://127.0.0.1:{empty.port}/motor/{id_}/run")
-        expect(page.locator("[data-comparison=speed]")).to_contain_text("960 turns/min")
+        expect(page.locator("[data-comparison=speed]")).to_contain_text("960 turns a minute")
         page.goto(f"http://127.0.0.1:{empty.port}/motor/{id_}/make")
         expect(page.get_by_text("1 of 7 steps done")).to_be_visible()
     finally:
@@ -204,6 +205,7 @@ def test_a_csv_table_goes_out_and_in(page: Page, at: At, motor: Motor, tmp_path:
 def test_a_sweep_shows_the_usable_window_and_a_value_is_picked_by_mouse(page: Page, at: At, motor: Motor) -> None:
     id_ = motor()
     page.goto(at(f"/motor/{id_}/tune"))
+    page.get_by_role("button", name="Show the whole range, 0 to 8").click()
     circuit = page.locator("[data-strip=circuit]")
     circuit.locator("[data-state=fails]").wait_for(state="attached")
     assert [strip.get_attribute("data-state") for strip in circuit.locator("[data-state]").all()] == [
@@ -246,8 +248,10 @@ def test_a_long_sweep_can_be_stopped_and_trouble_is_told(page: Page, at: At, mot
     expect(page.get_by_text("Stopped after")).to_be_visible()
     page.unroute("**/api/sweep")
     page.get_by_role("textbox", name="From").fill("9")
+    expect(page.get_by_text("Outside of 0 to 8 mm.")).to_be_visible()
+    page.get_by_role("textbox", name="From").fill("3")
     page.get_by_role("textbox", name="to").last.fill("2")
-    expect(page.get_by_role("alert")).to_contain_text("Give a start below the end")
+    expect(page.get_by_text("The end must be above the start.")).to_be_visible()
 
 
 def test_each_school_is_drawn_and_kept(page: Page, at: At, motor: Motor) -> None:
@@ -349,7 +353,7 @@ def test_a_trial_is_answered_at_once_with_what_was_built_and_read(page: Page, at
     log(page, "Limpet", Turns_counted="80", Seconds_for_them="5", Volts__open="1.3", Volts__running="1.1")
     answer = page.get_by_role("status", name="What this trial says")
     expect(answer).to_contain_text("Charge used 60 % (plan 0)")
-    expect(answer.locator("[data-answer=speed]")).to_contain_text("960 turns/min")
+    expect(answer.locator("[data-answer=speed]")).to_contain_text("960 turns a minute")
     expect(answer.locator("[data-answer=volts_loaded]")).to_be_visible()
     row = page.get_by_role("region", name="Logged trials").get_by_role("listitem").first
     expect(row).to_contain_text("Built with Charge used 60 % (plan 0)")

@@ -7,11 +7,8 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { ProblemError } from "./api/client";
-import { Compare } from "./compare/Compare";
-import { MotorPage } from "./shell/MotorPage";
 import { Announcer } from "./shell/Announcer";
-import { Shelf } from "./shelf/Shelf";
-import { PrintPage } from "./print/PrintPage";
+import { whenIdle } from "./shell/later";
 import { FiguresProvider } from "./theme/FiguresProvider";
 import { GlobalStyle } from "./theme/GlobalStyle";
 import { RoomProvider } from "./theme/RoomProvider";
@@ -26,13 +23,19 @@ const queries = new QueryClient({
     },
   },
 });
+// Each page comes with what it needs; the others are fetched when there is nothing else to do.
+const shelf = async () => ({ Component: (await import("./shelf/Shelf")).Shelf });
+const compare = async () => ({ Component: (await import("./compare/Compare")).Compare });
+const paper = async () => ({ Component: (await import("./print/PrintPage")).PrintPage });
+const motor = async () => ({ Component: (await import("./shell/MotorPage")).MotorPage });
 const router = createBrowserRouter([
-  { path: "/", element: <Shelf /> },
-  { path: "/compare", element: <Compare /> },
-  { path: "/motor/:id/print/:what", element: <PrintPage /> },
-  { path: "/motor/:id/:stage?", element: <MotorPage /> },
-  { path: "*", element: <MotorPage /> },
+  { path: "/", lazy: shelf, hydrateFallbackElement: <></> },
+  { path: "/compare", lazy: compare, hydrateFallbackElement: <></> },
+  { path: "/motor/:id/print/:what", lazy: paper, hydrateFallbackElement: <></> },
+  { path: "/motor/:id/:stage?", lazy: motor, hydrateFallbackElement: <></> },
+  { path: "*", lazy: motor, hydrateFallbackElement: <></> },
 ]);
+whenIdle(shelf, motor, compare, paper);
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

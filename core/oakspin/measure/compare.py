@@ -17,6 +17,7 @@ from oakspin.kinds.kinds import KINDS, words_of
 from oakspin.machines.table import machine_of
 from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Trial, built, measured_in
+from oakspin.spoken import plain_unit
 from oakspin.verdict.outcome import Outcome, outcome_of
 from oakspin.verdict.verdict import run_figures, running_builds
 from oakspin.verdict.words import Words
@@ -36,11 +37,16 @@ LABELS = {
 
 @dataclass(frozen=True)
 class Comparison:
-    """One figure, measured and predicted with its band; ``place`` says where the measured one lies."""
+    """One figure, measured and predicted with its band; ``place`` says where the measured one lies.
+
+    Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
+    """
 
     name: str
     label: str
     unit: str
+    plain_unit: str
+    plain_per: float
     measured: float
     predicted: float
     band: tuple[float, float]
@@ -72,7 +78,12 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
         place: Literal["inside", "above", "below"] = (
             "below" if reading.value < low else "above" if reading.value > high else "inside"
         )
-        comparisons.append(Comparison(name, LABELS[name], reading.unit, reading.value, middle, (low, high), place))
+        plain = plain_unit(reading.unit)
+        comparisons.append(
+            Comparison(
+                name, LABELS[name], reading.unit, plain.words, plain.per, reading.value, middle, (low, high), place
+            )
+        )
     return tuple(comparisons)
 
 

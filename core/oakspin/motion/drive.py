@@ -8,7 +8,7 @@ import numpy as np
 
 from oakspin.draws import Array
 from oakspin.machines.machine import NEVER, Load, Machine
-from oakspin.motion.laws import TABLED, Law, Means, Tabled, law_of
+from oakspin.motion.laws import ROUGHLY, SPEEDS, Law, Means, Tabled, law_of, tabled_at
 
 EVEN = 5e-3  # a mean coupling smaller than this share of the peak cancels out: no build overcomes friction by it
 LAG_REACHES = 3.0  # how much faster than the speed without push, lag aside, a lagging current may still push
@@ -101,8 +101,11 @@ def sense_of(machine: Machine) -> float:
     return float(senses_of(machine, 1)[0])
 
 
-def drive_of(machine: Machine, before: Drive | None = None) -> Drive:
-    """Which way the machine goes, and how hard; ``before`` is its drive with another charge of the same battery."""
+def drive_of(machine: Machine, before: Drive | None = None, *, roughly: bool = False) -> Drive:
+    """Which way the machine goes, and how hard; ``before`` is its drive with another charge of the same battery.
+
+    ``roughly`` says that what it does at speed need not be known well.
+    """
     ohms, pack = machine.total_ohms, machine.pack
     alive = machine.free("circuit")
     volts = alive * pack.volts_at(pack.used)
@@ -122,7 +125,11 @@ def drive_of(machine: Machine, before: Drive | None = None) -> Drive:
     # A circuit that is open brakes nothing.
     source = np.where(np.broadcast_to(alive, ohms.shape) > 0, ohms, OPEN)
     drive = Drive(sense, current, push, stall, np.minimum(top, NEVER), law, volts, source, pack.limit)
-    return drive if not np.any(machine.henries) else replace(drive, law=_tabled(drive), limit=np.inf)
+    return (
+        drive
+        if not np.any(machine.henries)
+        else replace(drive, law=_tabled(drive, ROUGHLY if roughly else SPEEDS), limit=np.inf)
+    )
 
 
 def ceiling(push: Array, load: Load) -> Array:
@@ -133,7 +140,7 @@ def ceiling(push: Array, load: Load) -> Array:
         return np.asarray(np.minimum(by_square, by_air**0.75))
 
 
-def _tabled(drive: Drive) -> Tabled:
+def _tabled(drive: Drive, speeds: int) -> Tabled:
     """A law that is dear to compute, as a table up to the speed that leaves no push."""
     top = np.maximum(1.05 * drive.top, 1.0)
-    return Tabled(np.stack(drive._means(top * TABLED)), top)
+    return Tabled(np.stack(drive._means(top * tabled_at(speeds))), top)

@@ -243,13 +243,17 @@ class _Part:
 
 
 BLOCK = 1024  # draws that a lagging law looks at in one go
-SPEEDS = 8
-TABLED = (np.arange(SPEEDS)[:, None] / (SPEEDS - 1)) ** 2  # shares of the highest speed at which a law is tabled
+SPEEDS, ROUGHLY = 8, 5  # at which a law is tabled
+
+
+def tabled_at(speeds: int) -> Array:
+    """Shares of the highest speed at which a law is tabled; shape (speeds, 1)."""
+    return np.asarray((np.arange(speeds)[:, None] / (speeds - 1)) ** 2)
 
 
 @dataclass(frozen=True)
 class Tabled:
-    """Means at the shares ``TABLED`` of a ``top`` speed (rad/s, shape (draws,)), by the cubic through four of them.
+    """Means at the shares :func:`tabled_at` of a ``top`` speed (rad/s, shape (draws,)), by the cubic through four.
 
     ``table`` has shape (3, speeds, draws).
     """
@@ -268,8 +272,9 @@ class Tabled:
 
     def _read(self, table: Array, speed: Array) -> Array:
         """A table of shape (..., speeds, draws) at speeds of shape (any, draws)."""
-        place = np.sqrt(np.clip(speed / self.top, 0.0, 1.0)) * (SPEEDS - 1)
-        low = np.clip(np.floor(place).astype(int) - 1, 0, SPEEDS - 4)
+        speeds = table.shape[-2]
+        place = np.sqrt(np.clip(speed / self.top, 0.0, 1.0)) * (speeds - 1)
+        low = np.clip(np.floor(place).astype(int) - 1, 0, speeds - 4)
         t = place - low
         ahead, past = t * (t - 1), (t - 2) * (t - 3)
         weights = -(t - 1) * past / 6, t * past / 2, -ahead * (t - 3) / 2, ahead * (t - 2) / 6

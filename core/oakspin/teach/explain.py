@@ -31,7 +31,8 @@ class Pointer:
 class Explanation:
     """The direction explained in one school of thought.
 
-    ``poles`` and ``forces`` tell the same motion in the two schools, where both exist. ``agrees`` says whether the rule of the hand gives the direction that the whole model computed.
+    ``poles`` and ``forces`` tell the same motion in the two schools, where both exist. ``agrees`` says whether the rule
+    of the hand gives the direction that the whole model computed.
     """
 
     point: str

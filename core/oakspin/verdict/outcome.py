@@ -87,10 +87,10 @@ class Outcome:
 
 def outcome_of(machine: Machine) -> Outcome:
     """Let the machine run, on paper: the first seconds with a fresh battery, the rest with it polarized."""
-    drive = drive_of(machine)
+    drive = drive_of(machine, roughly=bool(np.any(machine.pack.grows != 1)))
     start = start_of(machine, drive)
     # What flows at the speed of the first seconds is what the battery has to bear from then on.
-    settled = machine.settled(drive.flow(steady_speed(drive, machine.load))[0])
+    settled = machine.settled(drive.flow(steady_speed(drive, machine.load, roughly=True))[0])
     running = drive if np.all(machine.pack.grows == 1) else drive_of(settled, drive)
     turn_ratio = machine.free("starts") * running.stall / machine.load.dry
     speed = np.where(turn_ratio >= 1, steady_speed(running, machine.load), 0.0)

@@ -3989,6 +3989,8 @@ export interface components {
         /**
          * Comparison
          * @description One figure, measured and predicted with its band; ``place`` says where the measured one lies.
+         *
+         *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
          */
         Comparison: {
             /** Name */
@@ -3997,6 +3999,10 @@ export interface components {
             label: string;
             /** Unit */
             unit: string;
+            /** Plain Unit */
+            plain_unit: string;
+            /** Plain Per */
+            plain_per: number;
             /** Measured */
             measured: number;
             /** Predicted */

@@ -8,6 +8,7 @@ import {
   type BesideEntry,
   type Build,
   type Carrier,
+  type Demonstration,
   type Design,
   type DesignMap,
   type Explanation,
@@ -20,10 +21,19 @@ import {
   type Turn,
   type Unread,
 } from "./client";
+import { sameDesign } from "./design";
+import { first } from "./first";
+
+interface ShelfList {
+  motors: ShelfMotor[];
+  unread: Unread[];
+}
 
 export const shelfQuery = queryOptions({
   queryKey: ["shelf"],
-  queryFn: () => answered(client.GET("/api/shelf")) as Promise<{ motors: ShelfMotor[]; unread: Unread[] }>,
+  queryFn: () => answered(client.GET("/api/shelf")) as Promise<ShelfList>,
+  initialData: () => first<ShelfList>("shelf"),
+  staleTime: 1000,
 });
 
 export const aboutQuery = queryOptions({
@@ -50,6 +60,7 @@ export const demonstrationQuery = (id: string) =>
   queryOptions({
     queryKey: ["demonstration", id],
     queryFn: () => answered(client.GET("/api/shelf/{id}", { params: { path: { id } } })),
+    initialData: () => first<Demonstration>("demonstration", (motor) => motor.id === id),
     // The page holds the working copy; it is read anew only when the page is opened.
     staleTime: Infinity,
     gcTime: 0,
@@ -101,6 +112,7 @@ export const lookQuery = (design: Design, turns: Turn[] = []) =>
     queryKey: ["look", design, turns],
     // Sent within the call itself: a client that awaits before it sends would let the page be drawn first.
     queryFn: () => posted("/api/look", { design, turns }).then((answer) => answer.json() as Promise<Look>),
+    initialData: () => (turns.length ? undefined : first<Look>("look", (look) => sameDesign(look.design, design))),
     ...ofDesign,
   });
 

@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import styled from "styled-components";
+import styled, { css } from "styled-components";
 import type { Advice, Design, Look, Setting, Turn, Verdict } from "../api/client";
 import { sameDesign, withSettings } from "../api/design";
 import { adviceQuery } from "../api/queries";
 import { useAnnounce } from "../shell/Announcer";
 import { useShortcuts } from "../shell/shortcuts";
 import { Quiet } from "../theme/parts";
+import { narrow } from "../theme/narrow";
 import { Trouble } from "../theme/stage";
 import { AdviceList } from "./AdviceList";
 import { Bench } from "./Bench";
@@ -117,13 +118,22 @@ const Columns = styled.div`
   gap: 0;
   flex: 1;
   min-height: 0;
-  @media (max-width: 860px) {
-    display: block;
-    overflow: auto;
+  ${narrow(css`
+    display: flex;
+    flex-direction: column;
     section[aria-label="Drawing"] {
-      height: 70vh;
+      flex: none;
+      height: max(70vh, 380px);
+      order: 1;
     }
-  }
+    section[aria-label="Verdict"] {
+      order: 2;
+      overflow: visible;
+    }
+    section[aria-label="Parts"] {
+      order: 3;
+    }
+  `)}
 `;
 const Right = styled.section`
   padding: 4px 20px 12px 16px;

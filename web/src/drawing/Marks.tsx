@@ -135,7 +135,7 @@ function ThroughPage({ mark, place, toward, words }: { mark: PushMark; place: Pl
   return (
     <g data-push>
       <Through x={x} y={y} toward={toward} />
-      <text x={x + side * 14} y={y + 4.5} textAnchor={side > 0 ? "start" : "end"} fontSize={12.5} fill={theme.text}>
+      <text x={x + side * 14} y={y + 4.5} textAnchor={side > 0 ? "start" : "end"} fontSize="0.78rem" fill={theme.text}>
         push {toward ? "toward you" : "away from you"}, {words}
       </text>
     </g>
@@ -179,7 +179,7 @@ function Halo(props: { x: number; y: number; anchor?: "start" | "middle" | "end"
       x={props.x}
       y={props.y}
       textAnchor={props.anchor}
-      fontSize={12.5}
+      fontSize="0.78rem"
       fontWeight={props.bold ? 700 : 400}
       fill={theme.text}
       stroke={theme.sheet}
@@ -216,7 +216,7 @@ export function TurnArrow({ geometry, verdict, place }: { geometry: Geometry; ve
   const tip = forward ? "M38 -3l11 -4l-1.5 11z" : "M-38 -3l-11 -4l1.5 11z";
   return (
     <g transform={`translate(${place.x(x)} 34)`}>
-      <text textAnchor="middle" y={-16} fontSize={13} fill={theme.text}>
+      <text textAnchor="middle" y={-16} fontSize="0.81rem" fill={theme.text}>
         {verdict.direction} {verdict.seen}
       </text>
       <path d="M-44 -6A46 13 0 1 0 44 -6" fill="none" stroke={theme.text} strokeWidth={1.5} />
@@ -334,7 +334,7 @@ export function ScaleBar({ place }: { place: Place }) {
   return (
     <g stroke={theme.text} strokeWidth={1.2}>
       <path d={`M18 ${y - 5}v10M18 ${y}H${end}M${end} ${y - 5}v10`} fill="none" />
-      <text x={end + 8} y={y + 4} fontSize={12} fill={theme.text} stroke="none">
+      <text x={end + 8} y={y + 4} fontSize="0.75rem" fill={theme.text} stroke="none">
         10 mm
       </text>
     </g>

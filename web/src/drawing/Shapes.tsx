@@ -90,7 +90,7 @@ function StandingShape({ shape, place, hatch, small }: { shape: Shape; place: Pl
         <g>
           <path d={d} fill={theme.can} {...line} />
           {!small && tall > 60 && (
-            <text x={middle.x} y={middle.y} textAnchor="middle" fontSize={13} fill={theme.text}>
+            <text x={middle.x} y={middle.y} textAnchor="middle" fontSize="0.81rem" fill={theme.text}>
               {shape.label}
             </text>
           )}

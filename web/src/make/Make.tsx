@@ -2,10 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Checkbox } from "react-aria-components";
 import { Link } from "react-router";
-import styled from "styled-components";
+import styled, { css } from "styled-components";
 import { told, type Build } from "../api/client";
 import { buildQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
+import { phone } from "../theme/narrow";
 import { PlainButton, Quiet } from "../theme/parts";
 import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
@@ -147,10 +148,10 @@ const Beside = styled.div`
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 6px 16px;
   padding-left: 30px;
-  @media (max-width: 640px) {
+  ${phone(css`
     grid-template-columns: 1fr;
     padding-left: 0;
-  }
+  `)}
 `;
 const Tick = styled(Checkbox)`
   display: flex;

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { Heading } from "react-aria-components";
-import styled from "styled-components";
+import styled, { css } from "styled-components";
 import type { Build } from "../api/client";
+import { phone } from "../theme/narrow";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { CautionLine } from "../theme/stage";
 import { WholeScreen } from "../theme/WholeScreen";
@@ -85,7 +86,7 @@ const Body = styled.div<{ $pictured: boolean }>`
   p {
     font-size: inherit;
   }
-  @media (max-width: 860px) {
+  ${phone(css`
     grid-template-columns: 1fr;
-  }
+  `)}
 `;

@@ -1,5 +1,7 @@
-import styled from "styled-components";
+import styled, { css } from "styled-components";
+import { phone } from "../theme/narrow";
 import type { Comparison } from "../api/client";
+import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { Quiet } from "../theme/parts";
 import { rounded } from "../units";
 import { BandBar } from "./BandBar";
@@ -7,16 +9,17 @@ import { BandBar } from "./BandBar";
 /** One figure of a trial beside its prediction. */
 export function ComparisonRow({ row, answer = false }: { row: Comparison; answer?: boolean }) {
   const name = answer ? { "data-answer": row.name } : { "data-comparison": row.name };
+  const { unit, per } = unitOf(row, useFigures().telling);
   return (
     <Row {...name} data-place={row.place}>
       <span>{row.label}</span>
       <b>
-        {rounded(row.measured)} {row.unit}
+        {rounded(row.measured * per)} {unit}
       </b>
       <BandBar row={row} />
       <Quiet>
-        {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {rounded(row.predicted)} (
-        {rounded(row.band[0], 2)}–{rounded(row.band[1], 2)})
+        {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {rounded(row.predicted * per)} (
+        {rounded(row.band[0] * per, 2)}–{rounded(row.band[1] * per, 2)})
       </Quiet>
     </Row>
   );
@@ -28,7 +31,7 @@ const Row = styled.div`
   gap: 8px;
   font-size: 0.88rem;
   align-items: center;
-  @media (max-width: 640px) {
+  ${phone(css`
     grid-template-columns: 1fr 1fr;
-  }
+  `)}
 `;

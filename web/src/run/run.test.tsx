@@ -115,6 +115,8 @@ const row = (measured: number, place: Comparison["place"]): Comparison => ({
   name: "speed",
   label: "Speed",
   unit: "turns/min",
+  plain_unit: "turns a minute",
+  plain_per: 1,
   measured,
   predicted: 100,
   band: [80, 120],

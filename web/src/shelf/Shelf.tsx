@@ -1,25 +1,46 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
-import { DropZone, FileTrigger, type FileDropItem } from "react-aria-components";
+import { lazy, startTransition, Suspense, useEffect, useState } from "react";
+import { FileTrigger } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { ShelfMotor } from "../api/client";
 import { putAwayQuery, shelfQuery } from "../api/queries";
+import { whenIdle } from "../shell/later";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
 import { AS_IT_COMES, arranged, keep, kept, type Arrangement, type Size } from "./arrange";
 import { ArrangeBar } from "./ArrangeBar";
-import { Backup } from "./Backup";
 import { GoneEntry } from "./GoneEntry";
-import { NewMotor } from "./NewMotor";
-import { PutAway } from "./PutAway";
 import { ShelfEntry } from "./ShelfEntry";
 import { UnreadEntry } from "./UnreadEntry";
 import { useBackup } from "./useBackup";
 import { useShelf, type Gone } from "./useShelf";
 
 export const MOST_COMPARED = 6;
+
+const sheets = {
+  backup: async () => ({ default: (await import("./Backup")).Backup }),
+  newMotor: async () => ({ default: (await import("./NewMotor")).NewMotor }),
+  putAway: async () => ({ default: (await import("./PutAway")).PutAway }),
+};
+const Backup = lazy(sheets.backup);
+const NewMotor = lazy(sheets.newMotor);
+const PutAway = lazy(sheets.putAway);
+whenIdle(...Object.values(sheets));
+
+const AT_A_TIME = 4; // motors that are drawn in one go
+
+/** How many motors are drawn by now: their names come first, so that one can be opened at once. */
+function useDrawn(count: number): number {
+  const [drawn, setDrawn] = useState(0);
+  useEffect(() => {
+    if (drawn >= count) return;
+    const later = setTimeout(() => startTransition(() => setDrawn(drawn + AT_A_TIME)));
+    return () => clearTimeout(later);
+  }, [drawn, count]);
+  return drawn;
+}
 
 const countWords = (shown: number, all: number) =>
   shown === all ? `${all} ${all === 1 ? "motor" : "motors"}, each with its verdict` : `${shown} of ${all} motors`;
@@ -44,8 +65,10 @@ export function Shelf() {
     setArrangement(next);
     keep(next);
   };
+  const [over, setOver] = useState(false);
   const [compared, setCompared] = useState<string[]>([]);
   const motors = data?.motors ?? [];
+  const drawn = useDrawn(motors.length);
   const shown = arranged(motors, arrangement);
   const size = arrangement.size;
   useEffect(() => {
@@ -54,12 +77,18 @@ export function Shelf() {
   return (
     <Page>
       <TopBand />
+      {/* Files are dropped here; who cannot drop presses "Import a file". */}
       <Ground
-        as={DropZone}
-        aria-label="Drop an .oak.json file here to import it"
-        onDrop={(event: { items: { kind: string }[] }) => {
-          const files = event.items.filter((item): item is FileDropItem => item.kind === "file");
-          void Promise.all(files.map((item) => item.getFile())).then(shelf.takeIn);
+        data-drop-target={over || undefined}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(event.dataTransfer.types.includes("Files"));
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(event) => {
+          event.preventDefault();
+          setOver(false);
+          void shelf.takeIn([...event.dataTransfer.files]);
         }}
       >
         <main>
@@ -137,6 +166,7 @@ export function Shelf() {
                   motor={entry}
                   place={place}
                   size={size}
+                  isDrawn={place < drawn}
                   shelf={shelf}
                   compared={compared.includes(entry.id)}
                   compare={(on) =>
@@ -155,9 +185,11 @@ export function Shelf() {
           </Foot>
         </main>
       </Ground>
-      <NewMotor isOpen={open === "new"} close={close} start={shelf.start} />
-      <PutAway isOpen={open === "put away"} close={close} putBack={shelf.putBack} />
-      {backup.shown && <Backup key={backup.shown.name} file={backup.shown} close={backup.close} />}
+      <Suspense>
+        {open === "new" && <NewMotor isOpen close={close} start={shelf.start} />}
+        {open === "put away" && <PutAway isOpen close={close} putBack={shelf.putBack} />}
+        {backup.shown && <Backup key={backup.shown.name} file={backup.shown} close={backup.close} />}
+      </Suspense>
     </Page>
   );
 }

@@ -16,6 +16,8 @@ interface Props {
   /** Its place among what is shown. */
   place: number;
   size: Size;
+  /** Whether its turn to be drawn has come. */
+  isDrawn: boolean;
   shelf: ShelfActions;
   compared: boolean;
   compare: (compared: boolean) => void;
@@ -24,7 +26,7 @@ interface Props {
 const DRAWN = { large: { width: 300, height: 290 }, small: { width: 126, height: 80 } };
 
 /** One motor on the shelf: drawn from its own geometry, with its verdict and what can be done with it. */
-export function ShelfEntry({ motor, place, size, shelf, compared, compare }: Props) {
+export function ShelfEntry({ motor, place, size, isDrawn, shelf, compared, compare }: Props) {
   // Most are kept by the server; one that was just changed is computed when it is first seen.
   const asked = useQuery({ ...glanceQuery(motor), enabled: motor.glance === null });
   const glance = motor.glance ?? asked.data;
@@ -38,7 +40,7 @@ export function ShelfEntry({ motor, place, size, shelf, compared, compare }: Pro
   return (
     <Entry data-size={size}>
       <Link to={`/motor/${id}`} tabIndex={-1} aria-hidden>
-        <Picture $size={size}>{glance && <Thumbnail geometry={glance.drawing} {...DRAWN[size]} />}</Picture>
+        <Picture $size={size}>{glance && isDrawn && <Thumbnail geometry={glance.drawing} {...DRAWN[size]} />}</Picture>
       </Link>
       <Text $size={size}>
         {renaming ? (
@@ -67,21 +69,25 @@ export function ShelfEntry({ motor, place, size, shelf, compared, compare }: Pro
               </Verdict>
             )}
             <Actions>
-              <PlainButton aria-label={`Duplicate ${title}`} onPress={() => shelf.duplicate(motor)}>
-                Duplicate
-              </PlainButton>
-              <PlainButton aria-label={`Rename ${title}`} onPress={() => setRenaming(true)}>
-                Rename
-              </PlainButton>
-              <a href={`/api/shelf/${id}/file`} download aria-label={`Export ${title}`}>
-                Export
-              </a>
-              <PlainButton aria-label={`Delete ${title}`} onPress={() => shelf.remove(motor, place)}>
-                Delete
-              </PlainButton>
-              <Compare aria-label={`Compare ${title}`} isSelected={compared} onChange={compare}>
-                Compare
-              </Compare>
+              {isDrawn && (
+                <>
+                  <PlainButton aria-label={`Duplicate ${title}`} onPress={() => shelf.duplicate(motor)}>
+                    Duplicate
+                  </PlainButton>
+                  <PlainButton aria-label={`Rename ${title}`} onPress={() => setRenaming(true)}>
+                    Rename
+                  </PlainButton>
+                  <a href={`/api/shelf/${id}/file`} download aria-label={`Export ${title}`}>
+                    Export
+                  </a>
+                  <PlainButton aria-label={`Delete ${title}`} onPress={() => shelf.remove(motor, place)}>
+                    Delete
+                  </PlainButton>
+                  <Compare aria-label={`Compare ${title}`} isSelected={compared} onChange={compare}>
+                    Compare
+                  </Compare>
+                </>
+              )}
             </Actions>
           </>
         )}

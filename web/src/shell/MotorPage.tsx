@@ -1,17 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Input, TextField } from "react-aria-components";
 import { Link, useNavigate, useParams } from "react-router";
-import styled from "styled-components";
+import styled, { css } from "styled-components";
 import { told, type Demonstration } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
-import { Choose } from "../choose/Choose";
-import { Make } from "../make/Make";
-import { Run } from "../run/Run";
-import { Teach } from "../teach/Teach";
-import { Tune } from "../tune/Tune";
-import { ConflictDialog } from "./ConflictDialog";
+import { whenIdle } from "./later";
 import { useDemonstration, type Working } from "./useDemonstration";
+import { narrow } from "../theme/narrow";
 import { PlainButton, Quiet } from "../theme/parts";
 import { StagePath } from "./StagePath";
 import { STAGES, stageAt } from "./stages";
@@ -43,6 +39,24 @@ export function MotorPage() {
   );
 }
 
+const load = {
+  choose: async () => ({ default: (await import("../choose/Choose")).Choose }),
+  make: async () => ({ default: (await import("../make/Make")).Make }),
+  run: async () => ({ default: (await import("../run/Run")).Run }),
+  tune: async () => ({ default: (await import("../tune/Tune")).Tune }),
+  teach: async () => ({ default: (await import("../teach/Teach")).Teach }),
+};
+const PAGES = {
+  choose: lazy(load.choose),
+  make: lazy(load.make),
+  run: lazy(load.run),
+  tune: lazy(load.tune),
+  teach: lazy(load.teach),
+};
+const conflict = async () => ({ default: (await import("./ConflictDialog")).ConflictDialog });
+const ConflictDialog = lazy(conflict);
+whenIdle(...Object.values(load), conflict);
+
 function Motor({ first }: { first: Demonstration }) {
   const working = useDemonstration(first);
   const undo = () => void working.step("undo");
@@ -57,6 +71,7 @@ function Motor({ first }: { first: Demonstration }) {
     document.title = `${working.title} · Oak Spin`;
   }, [working.title]);
   const busy = working.state !== "saved";
+  const Stage = PAGES[stage];
   return (
     <Page>
       <TopBand>
@@ -78,13 +93,15 @@ function Motor({ first }: { first: Demonstration }) {
           <Quiet>{working.kept.kind_name}</Quiet>
           <StagePath id={first.id} present={stage} />
         </TitleRow>
-        {stage === "choose" && <Choose working={working} />}
-        {stage === "make" && <Make working={working} />}
-        {stage === "run" && <Run working={working} />}
-        {stage === "tune" && <Tune working={working} />}
-        {stage === "teach" && <Teach working={working} />}
+        <Suspense fallback={<Quiet role="status">Loading …</Quiet>}>
+          <Stage working={working} />
+        </Suspense>
       </main>
-      <ConflictDialog working={working} />
+      {working.conflict !== null && (
+        <Suspense>
+          <ConflictDialog working={working} />
+        </Suspense>
+      )}
     </Page>
   );
 }
@@ -139,6 +156,10 @@ const Page = styled.div`
     flex: 1;
     min-height: 0;
   }
+  ${narrow(css`
+    height: auto;
+    min-height: 100vh;
+  `)}
 `;
 const TitleRow = styled.div`
   display: flex;
@@ -149,10 +170,11 @@ const TitleRow = styled.div`
   nav {
     margin-left: auto;
   }
-  @media (max-width: 640px) {
+  ${narrow(css`
     flex-wrap: wrap;
     padding: 6px 14px;
-  }
+    min-height: 0;
+  `)}
 `;
 const TitleField = styled(TextField)`
   input {

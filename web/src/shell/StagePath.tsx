@@ -1,6 +1,7 @@
 import { memo } from "react";
 import { Link } from "react-router";
-import styled, { useTheme } from "styled-components";
+import styled, { css, useTheme } from "styled-components";
+import { narrow, phone } from "../theme/narrow";
 import { STAGES, type StageId } from "./stages";
 
 /** The stages as beads on one copper wire; the present bead is filled. */
@@ -10,7 +11,7 @@ export const StagePath = memo(function StagePath({ id, present }: { id: string; 
     <nav aria-label="Stages">
       <Wire>
         {STAGES.map((stage) => (
-          <li key={stage.id} data-phone={stage.onPhone || undefined}>
+          <li key={stage.id}>
             <Link to={`/motor/${id}/${stage.id}`} aria-current={stage.id === present ? "step" : undefined}>
               <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden>
                 <circle
@@ -63,9 +64,22 @@ const Wire = styled.ol`
       width: 16px;
     }
   }
-  @media (max-width: 640px) {
-    li:not([data-phone]) {
+  ${narrow(css`
+    li + li::before {
+      width: 8px;
+      margin: 0 3px;
+    }
+  `)}
+  ${phone(css`
+    width: 100%;
+    justify-content: space-between;
+    a {
+      flex-direction: column;
+      gap: 0;
+      font-size: 0.875rem;
+    }
+    li + li::before {
       display: none;
     }
-  }
+  `)}
 `;

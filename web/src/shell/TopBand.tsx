@@ -1,15 +1,20 @@
-import { memo, useState, type ReactNode } from "react";
+import { lazy, memo, Suspense, useState, type ReactNode } from "react";
 import { Link } from "react-router";
-import styled from "styled-components";
+import styled, { css } from "styled-components";
 import { PowerBadge } from "../power/PowerBadge";
 import { useFigures, type Telling } from "../theme/FiguresProvider";
+import { narrow } from "../theme/narrow";
 import { PlainButton } from "../theme/parts";
 import { useRoom } from "../theme/RoomProvider";
 import type { Room } from "../theme/theme";
 import { BandPicker } from "./BandPicker";
-import { HelpSheet } from "./HelpSheet";
+import { whenIdle } from "./later";
 import { Mark } from "./Mark";
 import { useShortcuts } from "./shortcuts";
+
+const help = async () => ({ default: (await import("./HelpSheet")).HelpSheet });
+const HelpSheet = lazy(help);
+whenIdle(help);
 
 /** The band on top of every page; `children` are what the page adds on the right. */
 export function TopBand({ children }: { children?: ReactNode }) {
@@ -32,7 +37,11 @@ export function TopBand({ children }: { children?: ReactNode }) {
           ?
         </PlainButton>
       </Right>
-      <HelpSheet isOpen={helping} close={() => setHelping(false)} />
+      {helping && (
+        <Suspense>
+          <HelpSheet isOpen close={() => setHelping(false)} />
+        </Suspense>
+      )}
     </Band>
   );
 }
@@ -59,14 +68,16 @@ const Band = styled.header`
   flex: none;
   padding: 0 20px;
   border-bottom: 1.5px solid ${({ theme }) => theme.text};
-  @media (max-width: 640px) {
-    gap: 8px;
-    padding: 0 12px;
-    nav,
+  ${narrow(css`
+    height: auto;
+    min-height: 52px;
+    flex-wrap: wrap;
+    gap: 2px 10px;
+    padding: 2px 12px;
     a b {
       display: none;
     }
-  }
+  `)}
 `;
 const Home = styled(Link)`
   display: flex;
@@ -90,6 +101,7 @@ const NavLink = styled(Link)`
 const Right = styled.div`
   margin-left: auto;
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 10px;
   font-size: 0.95rem;

@@ -1,10 +1,10 @@
-/** The stages of a demonstration, in the order of the work. `onPhone`: shown on a phone, too. */
+/** The stages of a demonstration, in the order of the work. */
 export const STAGES = [
-  { id: "choose", name: "Choose", onPhone: false },
-  { id: "make", name: "Make", onPhone: false },
-  { id: "run", name: "Run", onPhone: true },
-  { id: "tune", name: "Tune", onPhone: false },
-  { id: "teach", name: "Teach", onPhone: true },
+  { id: "choose", name: "Choose" },
+  { id: "make", name: "Make" },
+  { id: "run", name: "Run" },
+  { id: "tune", name: "Tune" },
+  { id: "teach", name: "Teach" },
 ] as const;
 
 export type StageId = (typeof STAGES)[number]["id"];

@@ -29,10 +29,10 @@ export function SpeedGauge({ speed, verdict, place }: { speed: number; verdict: 
       <path d={`M${x} ${y(figure.value)}H${x + WIDE}`} stroke={theme.carriesCurrent} strokeWidth={2} />
       <path d={`M${x} ${base}V${base - HIGH}`} stroke={theme.text} strokeWidth={1} />
       <path d={`M${x - 9} ${y(now) - 5}L${x} ${y(now)}L${x - 9} ${y(now) + 5}Z`} fill={theme.text} />
-      <text x={x + WIDE / 2} y={base + 16} textAnchor="middle" fontSize={12.5} fill={theme.text}>
+      <text x={x + WIDE / 2} y={base + 16} textAnchor="middle" fontSize="0.78rem" fill={theme.text}>
         {rounded(now, 2)} {verdict.travels ? "m/s" : "a minute"}
       </text>
-      <text x={x + WIDE + 4} y={y(figure.value) + 4} fontSize={11} fill={theme.quiet}>
+      <text x={x + WIDE + 4} y={y(figure.value) + 4} fontSize="0.69rem" fill={theme.quiet}>
         {rounded(figure.value, 2)}
       </text>
     </g>

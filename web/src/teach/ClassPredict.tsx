@@ -1,10 +1,11 @@
 import { useState } from "react";
 import { Button, Heading } from "react-aria-components";
-import styled from "styled-components";
+import styled, { css } from "styled-components";
 import type { Card, Design, Setting } from "../api/client";
 import { withSettings } from "../api/design";
 import { SpinView } from "../spin/SpinView";
 import { useFigures } from "../theme/FiguresProvider";
+import { phone } from "../theme/narrow";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { WholeScreen } from "../theme/WholeScreen";
 
@@ -142,7 +143,7 @@ const Pair = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 10px 24px;
-  @media (max-width: 640px) {
+  ${phone(css`
     grid-template-columns: 1fr;
-  }
+  `)}
 `;

@@ -48,7 +48,7 @@ export function HandDrawing({ explanation }: { explanation: Explanation }) {
           <circle cx={0} cy={22} r={2.4} fill={theme.action} />
         </g>
       </g>
-      <g fontSize={12} fill={theme.text}>
+      <g fontSize="0.75rem" fill={theme.text}>
         <text x={0} y={-98} textAnchor="middle">
           {words(up)}
         </text>

@@ -7,6 +7,7 @@ import { cardsQuery, cautionsQuery, explainQuery, lookQuery } from "../api/queri
 import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
 import { PlainButton, Quiet } from "../theme/parts";
+import { useRoom } from "../theme/RoomProvider";
 import { CautionLine, StageColumns, ToolRow, Trouble } from "../theme/stage";
 import { ClassPredict } from "./ClassPredict";
 import { ForceDrawing } from "./ForceDrawing";
@@ -21,6 +22,7 @@ const options = (words: Record<string, string>) => Object.entries(words).map(([k
 export function Teach({ working }: { working: Working }) {
   const { rule, carrier, choose } = useSchool();
   const { design, kept } = working;
+  const { room } = useRoom();
   const [withClass, setWithClass] = useState(false);
   const { data: why, error } = useQuery({
     ...explainQuery(design, rule, carrier),
@@ -36,6 +38,7 @@ export function Teach({ working }: { working: Working }) {
       <section aria-label="Drawing" tabIndex={0}>
         {error && <Trouble role="alert">{told(error)}</Trouble>}
         {why && answer && <ForceDrawing geometry={answer.drawing} verdict={answer.verdict} explanation={why} />}
+        <h2>What happens</h2>
         <School title="Told with poles that pull and push" lines={why?.poles ?? []} />
         <School title="Told with forces on the current" lines={why?.forces ?? []} />
         <ul>
@@ -90,9 +93,8 @@ export function Teach({ working }: { working: Working }) {
         </ToolRow>
         {withClass && cards && <ClassPredict cards={cards} design={design} close={() => setWithClass(false)} />}
         {!cards && <Quiet role="status">Working out the answers …</Quiet>}
-        {cards?.map((card) => (
-          <PredictCard key={card.id} card={card} />
-        ))}
+        {/* On a projector one prediction has the screen to itself. */}
+        {room !== "projector" && cards?.map((card) => <PredictCard key={card.id} card={card} />)}
         <h2>Sheets</h2>
         <ToolRow>
           <Link to={`/motor/${kept.id}/print/pupil`}>Pupil sheet</Link>

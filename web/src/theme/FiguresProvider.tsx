@@ -41,6 +41,8 @@ interface Spoken {
 export const spokenAs = (spoken: Spoken, telling: Telling) =>
   telling === "plain" ? { text: spoken.plain, band: spoken.plain_band } : { text: spoken.text, band: spoken.band };
 
-/** The curve's unit, and how many of it one of the computed figures makes. */
-export const unitOf = (curve: Curve, telling: Telling) =>
-  telling === "plain" ? { unit: curve.plain_unit, per: curve.plain_per } : { unit: curve.unit, per: 1 };
+type Measured = Pick<Curve, "unit" | "plain_unit" | "plain_per">;
+
+/** The unit in which something is to be told, and how many of it one of the computed figure makes. */
+export const unitOf = (told: Measured, telling: Telling) =>
+  telling === "plain" ? { unit: told.plain_unit, per: told.plain_per } : { unit: told.unit, per: 1 };

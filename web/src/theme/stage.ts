@@ -1,4 +1,5 @@
-import styled from "styled-components";
+import styled, { css } from "styled-components";
+import { narrow } from "./narrow";
 
 /** A stage that scrolls in columns beside each other; on narrow pages they stand below each other. */
 export const StageColumns = styled.div<{ $wide?: string }>`
@@ -21,9 +22,8 @@ export const StageColumns = styled.div<{ $wide?: string }>`
   h3 {
     font-size: 0.98rem;
   }
-  @media (max-width: 860px) {
+  ${narrow(css`
     display: block;
-    overflow-y: auto;
     & > section {
       overflow: visible;
       padding: 10px 14px 20px;
@@ -32,7 +32,7 @@ export const StageColumns = styled.div<{ $wide?: string }>`
       border-left: 0;
       border-top: 1px solid ${({ theme }) => theme.rule};
     }
-  }
+  `)}
 `;
 
 /** A row of things to do. */

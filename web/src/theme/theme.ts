@@ -8,7 +8,8 @@ export function themeFor(room: Room) {
   const c = room === "dark" ? colors.dark : colors.light;
   return {
     room,
-    scale: room === "projector" ? 1.18 : 1,
+    /** Text on two meters of picture is read from six meters: docs/decisions/022-read-from-the-back.md. */
+    scale: room === "projector" ? 1.6 : 1,
     ground: c.paper,
     sheet: c.sheet,
     raised: c.raised,

@@ -1,6 +1,7 @@
 import { useId } from "react";
-import styled, { useTheme } from "styled-components";
+import styled, { css, useTheme } from "styled-components";
 import type { Curve, DesignMap } from "../api/client";
+import { narrow } from "../theme/narrow";
 import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { rounded } from "../units";
 import { edgesOf, nearestAt, runsOf, stateAt, type Cell } from "./mapping";
@@ -13,8 +14,7 @@ interface Props {
   pick: (cell: Cell) => void;
 }
 
-const WIDTH = 860;
-const HEIGHT = 400;
+const WHOLE = { width: 860, height: 400 };
 const LEFT = 64;
 const RIGHT = 18;
 const TOP = 12;
@@ -31,6 +31,8 @@ const NAMES: Record<string, string> = {
 export function MapPlot({ map, figure, at, pick }: Props) {
   const theme = useTheme();
   const id = useId();
+  // Drawn to fill the page: less paper makes everything on it larger.
+  const [WIDTH, HEIGHT] = [WHOLE.width / theme.scale, WHOLE.height / Math.sqrt(theme.scale)];
   const columns = edgesOf(map.first_values);
   const rows = edgesOf(map.second_values);
   const x = scaleFor(map.first, [columns[0]!, columns.at(-1)!], [LEFT, WIDTH - RIGHT]);
@@ -290,9 +292,9 @@ const Row = styled.div`
     width: 100%;
     accent-color: ${({ theme }) => theme.action};
   }
-  @media (max-width: 860px) {
+  ${narrow(css`
     display: block;
-  }
+  `)}
 `;
 const Key = styled.ul`
   list-style: none;

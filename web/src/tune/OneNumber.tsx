@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import styled from "styled-components";
+import styled, { css } from "styled-components";
 import { posted, ProblemError, type Factor, type Tuning } from "../api/client";
 import { bestQuery, lookQuery, marksQuery, shelfQuery, turned } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
@@ -9,6 +9,7 @@ import { saveAs } from "../parts/saveAs";
 import { usePin } from "../shell/usePin";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
+import { narrow } from "../theme/narrow";
 import { ToolRow, Trouble } from "../theme/stage";
 import { rounded, readMeasure } from "../units";
 import { Picked } from "./Picked";
@@ -216,9 +217,9 @@ export const Controls = styled.div`
   grid-template-columns: 2.2fr 1fr 1fr 1.6fr 1.6fr;
   gap: 12px;
   align-items: end;
-  @media (max-width: 860px) {
+  ${narrow(css`
     grid-template-columns: 1fr 1fr;
-  }
+  `)}
 `;
 export const Foot = styled.div`
   display: flex;

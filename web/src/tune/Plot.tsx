@@ -23,7 +23,7 @@ interface Props {
   stopped: readonly Stopped[];
 }
 
-const WIDTH = 1160;
+const WHOLE_WIDTH = 1160;
 const LEFT = 118;
 const RIGHT = 18;
 const CURVE = { top: 36, bottom: 252 };
@@ -35,6 +35,8 @@ const NEAR = 100; // px between two rulers whose words would meet
 /** The curve with its band, and all links as strips under it, so that the usable window is seen. */
 export function Plot({ sweep, other, otherName, curve, links, picked, best, pick, marks, stopped }: Props) {
   const theme = useTheme();
+  // Drawn to fill the page: less paper makes everything on it larger.
+  const WIDTH = WHOLE_WIDTH / theme.scale;
   const { factor, points } = sweep;
   const first = points[0]?.value ?? factor.minimum;
   const last = points.at(-1)?.value ?? factor.maximum;
