@@ -28,7 +28,7 @@ class PlainUnit:
 PLAIN = {
     "turns/min": PlainUnit("turns a minute"),
     "turns/s": PlainUnit("turns a second"),
-    "m/s": PlainUnit("cm a second", 100),
+    "m/s": PlainUnit("meters a second"),
     "A": PlainUnit("amps"),
     "V": PlainUnit("volts"),
     "mΩ": PlainUnit("ohms", 1e-3),

@@ -16,6 +16,7 @@ from oakspin.errors import UnreadableDesign
 from oakspin.kinds.kinds import KINDS
 from server.errors import Conflict, Gone
 from server.shelf.models import Demonstration, Revision
+from server.shelf.samples import LOADED
 
 MOST_TICKS = 60
 
@@ -158,7 +159,7 @@ def load_samples(folder: Path) -> int:
     """Put every ``.oak.json`` file of a folder on the shelf; returns how many. All or none."""
     documents = [from_text(path.read_bytes()) for path in sorted(folder.glob("*.oak.json"))]
     for read in documents:
-        put_on_shelf(read.title, read.design, "sample")
+        put_on_shelf(read.title, read.design, LOADED)
     return len(documents)
 
 

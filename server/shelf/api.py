@@ -11,7 +11,7 @@ from oakspin.kinds.look import Glance
 from oakspin.make import build_sheet, template_svg
 from server.downloads import download
 from server.errors import ANY, BODY, ConflictProblem, Problem
-from server.shelf import actions, glances
+from server.shelf import actions, glances, samples
 from server.shelf.schemas import (
     CopyBody,
     DemonstrationOut,
@@ -44,7 +44,8 @@ def list_shelf(request: HttpRequest) -> HttpResponse:
         except UnreadableDesign as error:
             unread.append(UnreadOut(id=demonstration.id, title=str(demonstration), faults=error.faults))
         else:
-            motors.append(f'{motor[:-1]},"glance":{glances.kept(demonstration) or "null"}}}')
+            shows = to_json(samples.shows(demonstration)).decode()
+            motors.append(f'{motor[:-1]},"shows":{shows},"glance":{glances.kept(demonstration) or "null"}}}')
     told = to_json(unread).decode()
     return HttpResponse(f'{{"motors":[{",".join(motors)}],"unread":{told}}}', content_type="application/json")
 

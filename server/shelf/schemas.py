@@ -124,9 +124,13 @@ class PutAwayOut(Schema):
 
 
 class ShelfMotor(DemonstrationOut):
-    """A demonstration on the shelf, with what is kept of it at a glance: none where that is still to be asked for."""
+    """A demonstration on the shelf, with what is kept of it at a glance: none where that is still to be asked for.
+
+    ``shows`` says of a sample that nobody has changed what it is there for; empty for all others.
+    """
 
     glance: Glance | None
+    shows: str
 
 
 class UnreadOut(Schema):

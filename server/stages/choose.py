@@ -12,8 +12,9 @@ from pydantic_core import to_json
 from oakspin.advice import Advice
 from oakspin.design import Design, schema
 from oakspin.kinds.explained import Explained, explained
+from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.kinds import KINDS
-from oakspin.kinds.look import Look, look, turn_each
+from oakspin.kinds.look import Look, drawn, look, turn_each
 from oakspin.motion.spin import Spin
 from server.errors import Problem
 from server.jobs import work
@@ -30,6 +31,8 @@ class KindOut(Schema):
     name: str
     what_moves: str
     built_from: str
+    needs: list[str]
+    drawing: Geometry
 
 
 class Turn(Schema):
@@ -55,7 +58,14 @@ class TurnBody(Asked):
 def list_kinds(request: HttpRequest) -> list[KindOut]:
     """Kinds of demonstration, in the order in which they are offered."""
     return [
-        KindOut(id=id_, name=kind.name, what_moves=kind.what_moves, built_from=kind.built_from)
+        KindOut(
+            id=id_,
+            name=kind.name,
+            what_moves=kind.what_moves,
+            built_from=kind.built_from,
+            needs=list(kind.needs),
+            drawing=drawn(kind.start),
+        )
         for id_, kind in KINDS.items()
     ]
 

@@ -23,6 +23,7 @@ class Kind:
     """What a kind of demonstration gives beside its machine: words for it, a start, its numbers, its drawing, its
     changes, how it is built and what it teaches.
 
+    ``needs`` are the things to have, in the words by which they are ticked off: those that kinds share are told alike.
     ``pole_at`` points to the field that tells which pole is up, where the way of turning tells it; empty where not.
     ``balance_at`` points to the field that takes a measured balance in mm, where a swing tells it;
     ``rests_at`` to that which takes the way it rests with the power off, in degrees.
@@ -31,6 +32,7 @@ class Kind:
     name: str
     what_moves: str
     built_from: str
+    needs: tuple[str, ...]
     start: Design
     # Each takes the designs of its own kind; the table is what brings kind and design together.
     words: Callable[[Any, Machine], Words]

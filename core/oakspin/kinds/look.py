@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from oakspin.design import Design
-from oakspin.draws import Draws
+from oakspin.draws import MEDIAN, Draws
 from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.kinds import draw, parts_of, verdict_on
 from oakspin.kinds.numbers import PartLine, turned
@@ -36,14 +36,22 @@ class Glance:
     drawing: Geometry
 
 
+def drawn(design: Design) -> Geometry:
+    """The bare drawing of a design, for a small picture. Raises as :func:`look`."""
+    return _bare(draw(design, machine_of(design, MEDIAN)))
+
+
+def _bare(drawing: Geometry) -> Geometry:
+    return replace(
+        drawing, labels=(), handles=(), current=(), flows=(), pushes=(), field_lines=(), dimensions=(), mass=None
+    )
+
+
 def glance(design: Design) -> Glance:
     """A design at a glance, of the very verdict that :func:`look` gives. Raises as that."""
     seen = look(design)
     weakest = next(link for link in seen.verdict.links if link.id == seen.verdict.weakest)
-    bare = replace(
-        seen.drawing, labels=(), handles=(), current=(), flows=(), pushes=(), field_lines=(), dimensions=(), mass=None
-    )
-    return Glance(seen.verdict.headline, weakest.state, bare)
+    return Glance(seen.verdict.headline, weakest.state, _bare(seen.drawing))
 
 
 def look(design: Design, draws: Draws | None = None) -> Look:

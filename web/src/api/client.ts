@@ -28,6 +28,7 @@ export type Best = Schemas["Best"];
 export type DesignMap = Schemas["DesignMap"];
 export type TrialForm = Schemas["TrialForm"];
 export type Balance = Schemas["Balance"];
+export type KindOut = Schemas["KindOut"];
 export type Mark = Schemas["Mark"];
 export type SweepPoint = Schemas["SweepPoint"];
 export type Explanation = Schemas["Explanation"];

@@ -3228,6 +3228,8 @@ export interface components {
         /**
          * ShelfMotor
          * @description A demonstration on the shelf, with what is kept of it at a glance: none where that is still to be asked for.
+         *
+         *     ``shows`` says of a sample that nobody has changed what it is there for; empty for all others.
          */
         ShelfMotor: {
             /** Id */
@@ -3258,6 +3260,8 @@ export interface components {
             /** Ticks */
             ticks: string[];
             glance: components["schemas"]["Glance"] | null;
+            /** Shows */
+            shows: string;
         };
         /**
          * ShelfOut
@@ -4298,6 +4302,9 @@ export interface components {
             what_moves: string;
             /** Built From */
             built_from: string;
+            /** Needs */
+            needs: string[];
+            drawing: components["schemas"]["Geometry"];
         };
         /**
          * Explained
@@ -5324,7 +5331,8 @@ export interface components {
          * Explanation
          * @description The direction explained in one school of thought.
          *
-         *     ``poles`` and ``forces`` tell the same motion in the two schools, where both exist. ``agrees`` says whether the rule of the hand gives the direction that the whole model computed.
+         *     ``poles`` and ``forces`` tell the same motion in the two schools, where both exist. ``agrees`` says whether the rule
+         *     of the hand gives the direction that the whole model computed.
          */
         Explanation: {
             /** Point */

@@ -114,7 +114,7 @@ function useGhosts(saved: Design, look: Look | null): Verdict[] {
 
 const Columns = styled.div`
   display: grid;
-  grid-template-columns: minmax(232px, 19%) minmax(0, 1fr) minmax(322px, 28%);
+  grid-template-columns: minmax(232px, 19%) minmax(0, 1fr) minmax(340px, 29.5%);
   gap: 0;
   flex: 1;
   min-height: 0;

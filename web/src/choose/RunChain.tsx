@@ -113,7 +113,7 @@ const Row = styled.li`
 `;
 const Name = styled.div`
   display: grid;
-  grid-template-columns: auto 1fr 36px;
+  grid-template-columns: auto 1fr minmax(2.4rem, max-content);
   gap: 0 6px;
   align-items: baseline;
   line-height: 1.3;

@@ -172,14 +172,24 @@ export function Flows({ geometry, place, amperes }: { geometry: Geometry; place:
 }
 
 /** Words with a rim of paper round them, so that lines below do not cross them out. */
-function Halo(props: { x: number; y: number; anchor?: "start" | "middle" | "end"; bold?: boolean; children: string }) {
+interface HaloProps {
+  x: number;
+  y: number;
+  anchor?: "start" | "middle" | "end";
+  bold?: boolean;
+  /** Parts of the usual size. */
+  size?: number;
+  children: string;
+}
+
+function Halo(props: HaloProps) {
   const theme = useTheme();
   return (
     <text
       x={props.x}
       y={props.y}
       textAnchor={props.anchor}
-      fontSize="0.78rem"
+      fontSize={`${LABEL_REM * (props.size ?? 1)}rem`}
       fontWeight={props.bold ? 700 : 400}
       fill={theme.text}
       stroke={theme.sheet}
@@ -191,12 +201,41 @@ function Halo(props: { x: number; y: number; anchor?: "start" | "middle" | "end"
   );
 }
 
+const LABEL_REM = 0.78;
+const LETTER = 0.56; // of a line's height, the width of a letter in the middle
+const SIZES = [1, 0.85, 0.72, 0.62]; // tried until the labels lie clear of each other
+
+/** The largest size, in parts of the usual one, at which labels on a drawing do not run into each other. */
+export function sizeOfLabels(labels: Geometry["labels"], place: Place, px: number): number {
+  const clear = (size: number) => {
+    const boxes = labels.map(({ x, y, text, anchor }) => {
+      const [wide, high] = [text.length * LETTER * px * size, px * size];
+      const left = place.x(x) - (anchor === "middle" ? wide / 2 : anchor === "end" ? wide : 0);
+      return { left, right: left + wide, top: place.y(y) - high, bottom: place.y(y) };
+    });
+    return !boxes.some((one, at) =>
+      boxes
+        .slice(at + 1)
+        .some(
+          (other) =>
+            one.left < other.right &&
+            other.left < one.right &&
+            one.top < other.bottom - 1 &&
+            other.top < one.bottom - 1,
+        ),
+    );
+  };
+  return SIZES.find(clear) ?? SIZES.at(-1)!;
+}
+
 /** Words that the core put on the drawing. */
 export function Labels({ geometry, place }: { geometry: Pick<Geometry, "labels">; place: Place }) {
+  const theme = useTheme();
+  const size = sizeOfLabels(geometry.labels, place, LABEL_REM * 16 * theme.scale);
   return (
     <g>
       {geometry.labels.map((label, at) => (
-        <Halo key={at} x={place.x(label.x)} y={place.y(label.y)} anchor={label.anchor} bold={label.strong}>
+        <Halo key={at} x={place.x(label.x)} y={place.y(label.y)} anchor={label.anchor} bold={label.strong} size={size}>
           {label.text}
         </Halo>
       ))}

@@ -3,7 +3,7 @@ import { cleanup, screen } from "@testing-library/react";
 import { afterEach, expect, test } from "vitest";
 import type { Geometry, Verdict } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
-import { carriedRound, CurrentArrows, Flows, Pushes, SpeedRibbon, TurnArrow } from "./Marks";
+import { carriedRound, sizeOfLabels, CurrentArrows, Flows, Pushes, SpeedRibbon, TurnArrow } from "./Marks";
 import { placeFor } from "./place";
 import { Standing, Wires } from "./Shapes";
 import { MovingParts, travelled, turned } from "./MovingParts";
@@ -351,4 +351,12 @@ test("a push goes round with the foot that it pushes", () => {
   expect(quarter.toward[0]).toBeCloseTo(1); // behind the axis now, pushed to the right
   const half = carriedRound(mark, Math.PI);
   expect([half.x, half.toward[2]].map(Math.round)).toEqual([-6, -1]);
+});
+
+test("labels that would run into each other are drawn smaller, and no smaller than need be", () => {
+  const label = (x: number, text: string) => ({ x, y: 0, text, anchor: "middle" as const, strong: false });
+  expect(sizeOfLabels([label(-20, "left"), label(20, "right")], place, 12)).toBe(1);
+  const close = sizeOfLabels([label(-6, "left lead, end-on"), label(6, "right lead, end-on")], place, 20);
+  expect(close).toBeLessThan(1);
+  expect(sizeOfLabels([], place, 12)).toBe(1);
 });

@@ -6,6 +6,7 @@ import { Lengths } from "../make/Lengths";
 import { clockText } from "../run/clock";
 import { CautionLine } from "../theme/stage";
 import { rounded } from "../units";
+import { MotorDrawing } from "./MotorDrawing";
 import type { PaperProps } from "./paper";
 
 /** The build sheet on paper, with boxes to tick. */
@@ -66,6 +67,7 @@ export function CardPaper({ kept }: PaperProps) {
   const card = data.first_run;
   return (
     <>
+      <MotorDrawing design={kept.design} />
       <Boxes as="ul">
         {card.checks.map((check) => (
           <li key={check}>{check}</li>

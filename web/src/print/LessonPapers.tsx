@@ -3,6 +3,7 @@ import styled from "styled-components";
 import { cardsQuery, cautionsQuery, explainQuery } from "../api/queries";
 import { HandDrawing } from "../teach/HandDrawing";
 import { useSchool } from "../teach/useSchool";
+import { MotorDrawing } from "./MotorDrawing";
 import type { PaperProps } from "./paper";
 
 /** What a class predicts, with room to write. */
@@ -12,6 +13,14 @@ export function PupilPaper({ kept }: PaperProps) {
   return (
     <>
       <p>Group: ______________________ Date: ______________</p>
+      <MotorDrawing design={kept.design} toMark />
+      <p>Mark on the drawing:</p>
+      <ol type="a">
+        <li>with arrows, the way the current runs;</li>
+        <li>N and S on each magnet, once you have found them;</li>
+        <li>where the motor is pushed, and which way;</li>
+        <li>with a curved arrow, which way it moves.</li>
+      </ol>
       <p>Predict first, then try it, then explain. Tick one box each.</p>
       <ol>
         {data.map((card) => (

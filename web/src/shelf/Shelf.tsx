@@ -21,10 +21,12 @@ export const MOST_COMPARED = 6;
 
 const sheets = {
   backup: async () => ({ default: (await import("./Backup")).Backup }),
+  kinds: async () => ({ default: (await import("./KindPicker")).KindPicker }),
   newMotor: async () => ({ default: (await import("./NewMotor")).NewMotor }),
   putAway: async () => ({ default: (await import("./PutAway")).PutAway }),
 };
 const Backup = lazy(sheets.backup);
+const KindPicker = lazy(sheets.kinds);
 const NewMotor = lazy(sheets.newMotor);
 const PutAway = lazy(sheets.putAway);
 whenIdle(...Object.values(sheets));
@@ -125,10 +127,15 @@ export function Shelf() {
             {error && <Trouble>{"line" in error ? String(error.line) : error.message}</Trouble>}
           </Messages>
           {data?.motors.length === 0 && (
-            <Empty>
-              Your motors will stand here, each with its verdict. Start with a new motor, or drop an .oak.json file on
-              this page.
-            </Empty>
+            <>
+              <Empty>
+                Your motors will stand here, each with its verdict. Start one of these, or drop an .oak.json file on
+                this page.
+              </Empty>
+              <Suspense>
+                <KindPicker start={shelf.start} />
+              </Suspense>
+            </>
           )}
           {data && data.unread.length > 0 && (
             <Unreadable aria-label="Motors that cannot be read">
@@ -233,7 +240,7 @@ const Messages = styled.div`
 `;
 const Empty = styled.p`
   max-width: 520px;
-  padding: 40px 0;
+  padding: 20px 0 10px;
   font-size: 1.1rem;
 `;
 const Board = styled.ul<{ $size: Size }>`

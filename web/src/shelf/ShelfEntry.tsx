@@ -62,6 +62,7 @@ export function ShelfEntry({ motor, place, size, isDrawn, shelf, compared, compa
         {size === "large" && (
           <>
             <Quiet>{motor.kind_name}</Quiet>
+            {motor.shows && <p>{motor.shows}</p>}
             {glance && (
               <Verdict>
                 <LinkLoop state={glance.state} size={24} />

@@ -34,7 +34,7 @@ export function SpinView({ design, title }: { design: Design; title: string }) {
       <Paper ref={frame}>
         {look && (
           <Scene
-            geometry={look.drawing}
+            geometry={{ ...look.drawing, labels: [] }}
             place={placeFor(look.drawing.bounds, size.width, size.height)}
             verdict={look.verdict}
             shows={SHOWS}

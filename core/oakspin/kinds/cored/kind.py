@@ -16,6 +16,7 @@ CORED = Kind(
     name="Iron-cored motor",
     what_moves="An iron bar wound with many turns turns between two magnets.",
     built_from="Four cells, two magnets, a steel rod, some ten meters of enameled wire.",
+    needs=("battery pack", "two magnets", "steel rod", "enameled wire"),
     start=CORED_START,
     words=cored_words,
     figures=cored_figures,

@@ -16,6 +16,7 @@ FRAME = Kind(
     name="Frame motor",
     what_moves="A bent bare-wire frame turns round a standing cell.",
     built_from="One cell, disc magnets, half a meter of bare copper wire.",
+    needs=("round battery", "disc magnets", "bare copper wire"),
     start=FRAME_START,
     words=frame_words,
     figures=frame_figures,

@@ -16,6 +16,7 @@ HANGING = Kind(
     name="Hanging rotor",
     what_moves="A steel screw with magnets under its head spins below the cell.",
     built_from="One cell, a steel screw, disc magnets, a hand of copper wire.",
+    needs=("round battery", "disc magnets", "steel screw", "bare copper wire"),
     start=HANGING_START,
     words=hanging_words,
     figures=hanging_figures,

@@ -16,6 +16,7 @@ ROLLER = Kind(
     name="Roller",
     what_moves="A cell with a magnet on each end rolls over a sheet of foil.",
     built_from="One cell, two disc magnets wider than it, a sheet of kitchen foil.",
+    needs=("round battery", "disc magnets", "kitchen foil"),
     start=ROLLER_START,
     words=roller_words,
     figures=roller_figures,

@@ -16,6 +16,7 @@ TRAIN = Kind(
     name="Coil train",
     what_moves="A cell with a magnet on each end runs through a long coil of bare wire.",
     built_from="One cell, two magnets or stacks, some 30 meters of bare copper wire, a rod.",
+    needs=("round battery", "disc magnets", "30 m of bare copper wire"),
     start=TRAIN_START,
     words=train_words,
     figures=train_figures,
