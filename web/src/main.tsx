@@ -8,6 +8,7 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { ProblemError } from "./api/client";
 import { Announcer } from "./shell/Announcer";
+import { keepFocus } from "./shell/keepFocus";
 import { whenIdle } from "./shell/later";
 import { FiguresProvider } from "./theme/FiguresProvider";
 import { GlobalStyle } from "./theme/GlobalStyle";
@@ -36,6 +37,7 @@ const router = createBrowserRouter([
   { path: "*", lazy: motor, hydrateFallbackElement: <></> },
 ]);
 whenIdle(shelf, motor, compare, paper);
+keepFocus();
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

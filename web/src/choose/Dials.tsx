@@ -96,7 +96,8 @@ function NumberDial({ dial, turn }: { dial: Dial; turn: TurnDial }) {
       );
     else put(dial.whole ? Math.round(value) : value);
   };
-  const stepBy = (count: number) => {
+  /** What so many steps on would be; none where that is no step any more. */
+  const stepped = (count: number): { value: number; size?: WireSize } | null => {
     if (dial.type === "size") {
       const now = dial.value as WireSize;
       // A thicker wire is a larger diameter but a smaller gauge number.
@@ -104,11 +105,15 @@ function NumberDial({ dial, turn }: { dial: Dial; turn: TurnDial }) {
         now.by === "gauge"
           ? { by: "gauge", awg: now.awg - count }
           : { by: "diameter", diameter_mm: Number((now.diameter_mm + 0.05 * count).toFixed(3)) };
-      if (sizeWithin(dial, next)) put(sizeAmount(next), next);
-      return;
+      return sizeWithin(dial, next) ? { value: sizeAmount(next), size: next } : null;
     }
     const next = Math.round((amount + count * dial.step) / dial.step) * dial.step;
-    put(Number(Math.min(Math.max(next, limits.minimum), limits.maximum).toFixed(4)));
+    const value = Number(Math.min(Math.max(next, limits.minimum), limits.maximum).toFixed(4));
+    return Math.abs(value - amount) < 1e-9 ? null : { value };
+  };
+  const stepBy = (count: number) => {
+    const next = stepped(count);
+    if (next) put(next.value, next.size);
   };
   return (
     <Field as={TextField} value={text} onChange={setText} isInvalid={error !== ""}>
@@ -130,10 +135,20 @@ function NumberDial({ dial, turn }: { dial: Dial; turn: TurnDial }) {
             event.preventDefault();
           }}
         />
-        <Button aria-label={`Less ${dial.label}`} onPress={() => stepBy(-1)} excludeFromTabOrder>
+        <Button
+          aria-label={`Less ${dial.label}`}
+          onPress={() => stepBy(-1)}
+          isDisabled={!stepped(-1)}
+          excludeFromTabOrder
+        >
           −
         </Button>
-        <Button aria-label={`More ${dial.label}`} onPress={() => stepBy(1)} excludeFromTabOrder>
+        <Button
+          aria-label={`More ${dial.label}`}
+          onPress={() => stepBy(1)}
+          isDisabled={!stepped(1)}
+          excludeFromTabOrder
+        >
           +
         </Button>
       </Stepped>
