@@ -13,6 +13,8 @@ from tests.browser.conftest import ready
 At = Callable[[str], str]
 KINDS = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
 STAGES = ("choose", "make", "run", "tune", "teach")
+# Past Choose and Run the kinds differ in what is said and drawn, not in controls: two walk all the way.
+WHOLE_WAY = ("lantern", "night-shuttle")
 CONTROLS = "main button:visible, main [role=radio]:visible, header button:visible"
 # What leads away, saves a file, or acts on the system: other tests press these.
 ELSEWHERE = re.compile(
@@ -31,7 +33,9 @@ STATE = """() => JSON.stringify([
 
 
 def name_of(control: Locator) -> str:
-    return str(control.evaluate("e => e.getAttribute('aria-label') || e.labels?.[0]?.textContent || e.textContent.trim()"))
+    return str(
+        control.evaluate("e => e.getAttribute('aria-label') || e.labels?.[0]?.textContent || e.textContent.trim()")
+    )
 
 
 def settled(page: Page, stage: str) -> None:
@@ -46,7 +50,7 @@ def test_no_control_does_nothing_strands_the_page_or_drops_the_focus(
 ) -> None:
     id_ = motor(sample)
     wrong: list[str] = []
-    for stage in STAGES:
+    for stage in STAGES if sample in WHOLE_WAY else ("choose", "run"):
         page.goto(at(f"/motor/{id_}/{stage}"))
         settled(page, stage)
         page.wait_for_load_state("networkidle")

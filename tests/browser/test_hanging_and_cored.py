@@ -62,7 +62,7 @@ def test_magnets_timing_and_winding_have_handles(page: Page, at: At, motor: Moto
 
 def test_opposed_arms_are_told_and_mended(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor('slack-capstan')}"))
-    mended(page, "wound in opposite senses", "Wind both arms in one sense", "Turns")
+    mended(page, "wound in opposite directions", "Wind both arms in one direction", "Turns")
 
 
 def test_an_unmarked_pole_is_found_from_the_turning(page: Page, at: At, motor: Motor) -> None:

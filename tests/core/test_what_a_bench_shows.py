@@ -147,7 +147,7 @@ TABLE = [
     Row("iron core on two AA", CORED, {}, "flick", "", {"speed": (300, 3600)}),
     Row("Crane motor with ferrite blocks", sample("crane-motor"), {}, "flick", "", {"speed": (300, 3000)}),
     Row("magnets 3 mm from the bar hold it", CORED, {"gap__distance_mm": 3.0}, "not"),
-    Row("arms wound in opposite senses", CORED, {"winding__sense": "opposed"}, "not", "opposite"),
+    Row("arms wound in opposite directions", CORED, {"winding__sense": "opposed"}, "not", "opposite"),
     Row("like poles face each other", CORED, {"gap__facing": "like"}, "not", "ike poles"),
     Row("commutator a quarter turn off", CORED, {"commutator__offset_deg": 90.0}, "not"),
     Row("brushes not stripped", CORED, {"wire__ends_stripped": False}, "not", "stripped"),

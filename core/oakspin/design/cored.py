@@ -41,7 +41,8 @@ class Winding(Record):
         "none"
     )
     sense: Annotated[
-        Literal["same", "opposed"], Field(description="Both arms wound in one sense seen along the bar, or opposed.")
+        Literal["same", "opposed"],
+        Field(description="Both arms wound in one direction seen along the bar, or opposed."),
     ] = "same"
 
 

@@ -3750,7 +3750,7 @@ export interface components {
             open_arm?: "none" | "marked" | "other";
             /**
              * Sense
-             * @description Both arms wound in one sense seen along the bar, or opposed.
+             * @description Both arms wound in one direction seen along the bar, or opposed.
              * @default same
              * @enum {string}
              */
@@ -8076,7 +8076,7 @@ export interface components {
             open_arm: "none" | "marked" | "other";
             /**
              * Sense
-             * @description Both arms wound in one sense seen along the bar, or opposed.
+             * @description Both arms wound in one direction seen along the bar, or opposed.
              * @default same
              * @enum {string}
              */

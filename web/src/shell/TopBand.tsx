@@ -54,7 +54,7 @@ const Pickers = memo(function Pickers() {
   const { telling, setTelling } = useFigures();
   return (
     <>
-      <BandPicker label="How figures are told" value={telling} words={TELLING_WORD} onChange={setTelling} />
+      <BandPicker label="How figures are shown" value={telling} words={TELLING_WORD} onChange={setTelling} />
       <BandPicker label="Room" value={room} words={ROOM_WORD} onChange={setRoom} />
     </>
   );

@@ -39,8 +39,8 @@ export function Teach({ working }: { working: Working }) {
         {error && <Trouble role="alert">{told(error)}</Trouble>}
         {why && answer && <ForceDrawing geometry={answer.drawing} verdict={answer.verdict} explanation={why} />}
         <h2>What happens</h2>
-        <School title="Told with poles that pull and push" lines={why?.poles ?? []} />
-        <School title="Told with forces on the current" lines={why?.forces ?? []} />
+        <School title="Explained with poles that pull and push" lines={why?.poles ?? []} />
+        <School title="Explained with forces on the current" lines={why?.forces ?? []} />
         <ul>
           {why?.story.map((line) => (
             <li key={line}>{line}</li>

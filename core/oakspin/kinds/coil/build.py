@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from oakspin.design.coil import CradleDesign, Lead, OwnOutline
+from oakspin.design.coil import CradleDesign, Lead, LobesDesign, OwnOutline
 from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.numbers import TURNS_A_MINUTE
@@ -21,6 +21,7 @@ from oakspin.parts.wire import EASY_BEND, bend_moment, wire_diameter, wire_metal
 SPARE = 40.0  # mm to hold while winding
 SPRING_BACK = 1.02  # a coil slid off its former opens by this much; bench experience
 LEAD_DRAWN = 9.0  # mm, a lead's radius in the figures
+FLAT_BOOK = 176.0  # degrees from which two lobes lie in one plane
 
 
 def coil_build(design: CoilMotor) -> BuildPlan:
@@ -178,6 +179,12 @@ def _bare(design: CoilMotor, shape: CoilShape) -> Step | None:
     strip = design.strip
     looks = "right" if upright_pose(design) == 0 else "left"
     parts = [say.BARE.format(looks=looks)]
+    if isinstance(design, LobesDesign):
+        opens = "left" if looks == "right" else "right"
+        how = f"the book open to the {opens}, seen from the {seen_from(design)} end, one lobe above the other"
+        if design.lobes.opening_deg >= FLAT_BOOK:
+            how = "one lobe straight up"
+        parts = [say.BARE_LOBES.format(how=how, seen_from=seen_from(design))]
     for name, lead in (("left", strip.left), ("right", strip.right)):
         if lead.bared == "all":
             parts.append(say.BARE_2.format(name=name))

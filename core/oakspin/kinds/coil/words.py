@@ -67,7 +67,7 @@ LAY_OUT = "{pack_name}, {magnets_name}{twice}, wire, two supports ({name})"
 CUT = "Cut {length:g} mm. Draw it once through a folded cloth to take out kinks."
 WIND = (
     "Leave {length:g} mm for the first lead. Wind {turns} {turns_2} on {what}, side by side, counting aloud, "
-    "all in one sense. Slide it off and pinch it."
+    "all in one direction. Slide it off and pinch it."
 )
 PART = (
     "Part the bundle into two halves of {half} turns. Open them like a book to {opening:g}°; the back of the "
@@ -115,6 +115,11 @@ TAILS_2 = " Bend a small stop, or slide a bead on, where the lead leaves the sup
 BARE = (
     "Find the face from which the wire, followed from the left lead, runs counter-clockwise; hold the coil "
     "upright with this face to the {looks} and mark the side that is up"
+)
+BARE_LOBES = (
+    "Hold the coil level with {how}, and mark the upper lobe. Follow the wire from the left lead along the outer side "
+    "of a lobe: it should run toward the {seen_from} end. If it runs the other way, turn the magnets over when you "
+    "place them"
 )
 PLACE_2 = " Hold the second stack above the coil at the same distance on a bridge, {the_same_pole_up}."
 FAN = "Fix {mass_g:g} g of paper evenly round the shaft, {radius:g} mm from it; balance again."

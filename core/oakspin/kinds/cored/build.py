@@ -1,4 +1,4 @@
-"""Building an iron-cored motor: winding in one sense, commutator, brushes, magnets, checks."""
+"""Building an iron-cored motor: winding in one direction, commutator, brushes, magnets, checks."""
 
 from __future__ import annotations
 
@@ -187,4 +187,6 @@ def _how_to(design: CoredDesign, shape: CoredShape) -> tuple[HowTo, ...]:
         ways.append(Shape(role, arrow, closed=False))
     words = "both arms alike, seen from one end" if design.winding.sense == "same" else "opposed: the arms cancel"
     labels = (Label(0.0, -r - 7.0, words, strong=True), Label(0.0, r + 11.0, "the wire crosses the hub and goes on"))
-    return (HowTo("Wind in one sense", say.HOW_TO, (bar, *turns, *ways), labels, (-60.0, -20.0, 60.0, 24.0), "wind"),)
+    return (
+        HowTo("Wind in one direction", say.HOW_TO, (bar, *turns, *ways), labels, (-60.0, -20.0, 60.0, 24.0), "wind"),
+    )

@@ -30,7 +30,7 @@ def cored_changes(design: CoredDesign) -> tuple[Change, ...]:
 def _winding(design: CoredDesign) -> Iterator[Change]:
     winding, wire = design.winding, design.wire
     if winding.sense == "opposed":
-        yield change("Wind both arms in one sense", ("/winding/sense", "same"), effort=0.1)
+        yield change("Wind both arms in one direction", ("/winding/sense", "same"), effort=0.1)
     if wire.finish == "bare":
         yield change("Take enameled wire", ("/wire/finish", "enameled"), effort=0.2)
     elif not wire.ends_stripped:

@@ -87,7 +87,7 @@ def _predictions(design: CoredDesign) -> tuple[Prediction, ...]:
         ),
         Prediction(
             "wound_opposed",
-            f"You wind the second arm {'the other way' if wound == 'opposed' else 'in the same sense'}.",
+            f"You wind the second arm {'the other way' if wound == 'opposed' else 'in the same direction'}.",
             (Setting("/winding/sense", wound),),
             say.PREDICTIONS,
         ),

@@ -91,14 +91,14 @@ def _winding(design: CoredDesign, shape: CoredShape) -> PartLine:
     winding = design.winding
     dials = (
         number(design, "/winding/turns", "Turns, each arm", "", 10, name="Turns on each arm", tuned=3, built=True),
-        choice(design, "/winding/sense", "Arms wound", [("in one sense", "same"), ("opposed", "opposed")]),
+        choice(design, "/winding/sense", "Arms wound", [("in one direction", "same"), ("opposed", "opposed")]),
         *_arms(design),
     )
     layers = "1 layer" if shape.layers == 1 else f"{shape.layers} layers"
     other = other_turns(design)
     minutes = (winding.turns + other) / TURNS_A_MINUTE
     figure = say.WINDING.format(layers=layers, per_layer=shape.per_layer, outer=2 * mm(shape.outer), minutes=minutes)
-    sense = "in one sense" if winding.sense == "same" else "opposed"
+    sense = "in one direction" if winding.sense == "same" else "opposed"
     turns = f"2 × {winding.turns}" if other == winding.turns else f"{winding.turns} + {other}"
     how = f"{sense}{', side by side' if winding.joined == 'parallel' else ''}"
     return PartLine("winding", "Winding", f"{turns} turns, {how}", figure, dials)

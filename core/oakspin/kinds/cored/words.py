@@ -22,7 +22,9 @@ TIMING = (
     "The commutator turns the current over where it does not help: "
     "set its gaps so that they meet the brushes when the bar points at the magnets."
 )
-OPPOSED = "The two arms are wound in opposite senses: what one pushes the other holds back. Wind both in one sense."
+OPPOSED = (
+    "The two arms are wound in opposite directions: what one pushes the other holds back. Wind both in one direction."
+)
 LIKE_POLES = "Like poles face each other: no field crosses the bar. Turn one magnet over."
 
 
@@ -50,8 +52,8 @@ def _cancels(design: CoredDesign, links_nothing: bool) -> str:
 
 # How it is built.
 STEPS = " Take it in {sittings} sittings of about {minutes:.0f} minutes."
-STEPS_2 = "On the second arm go on in the same sense, seen from the same end of the bar."
-STEPS_3 = "On the second arm turn the sense round: this design is wound opposed, and will not turn."
+STEPS_2 = "On the second arm go on in the same direction, seen from the same end of the bar."
+STEPS_3 = "On the second arm reverse the direction: this design is wound in opposite directions, and will not turn."
 OTHER_TURNS = " There wind {turns} turns."
 FOUR_BRUSHES = (
     " Bend a second pair like them beside the first, side by side along the shaft: each side feeds both of its."

@@ -182,7 +182,7 @@ def test_each_reversal_turns_it_round() -> None:
 @pytest.mark.parametrize(
     ("change", "words"),
     [
-        ({"winding__sense": "opposed"}, "opposite senses"),
+        ({"winding__sense": "opposed"}, "opposite directions"),
         ({"gap__facing": "like"}, "Like poles"),
         ({"commutator__offset_deg": 90.0}, "commutator turns the current over"),
         ({"wire__finish": "bare"}, "turns touch"),
@@ -291,4 +291,4 @@ def test_the_crane_runs_and_the_one_with_opposed_arms_is_mended_by_its_advice() 
     slack = sample("slack-capstan")
     assert evaluate(slack).share_that_goes == 0
     first = advise(slack)[0]
-    assert first.sentence == "Wind both arms in one sense"
+    assert first.sentence == "Wind both arms in one direction"
