@@ -38,8 +38,8 @@ def mapped(page: Page) -> None:
     open_motor("Ferry wheel")(page)
     page.keyboard.press("4")
     page.get_by_text("Two numbers as a map").click()
-    page.get_by_role("button", name="Zoom in to where it goes").click()
-    page.get_by_role("button", name="Show the whole range").wait_for()
+    page.get_by_role("img", name="Map of").wait_for()
+    page.wait_for_load_state("networkidle")
 
 
 def heavy(page: Page) -> None:
@@ -48,14 +48,6 @@ def heavy(page: Page) -> None:
     page.get_by_role("button", name="Bend it so that it rests").first.click()
     ready(page)
     page.wait_for_load_state("networkidle")
-
-
-def resting(page: Page) -> None:
-    """Run, with the way the rotor rests picked in a drawing."""
-    stage("3", "form", "Tide mill")(page)
-    page.get_by_role("button", name="How it comes to rest").click()
-    page.get_by_role("radio", name="down to the left").check(force=True)
-    page.get_by_text("With the power off, it comes to rest").scroll_into_view_if_needed()
 
 
 def beside(page: Page) -> None:
@@ -111,11 +103,44 @@ def taught(page: Page) -> None:
     card.get_by_role("button", name="Show the answer").click()
 
 
-def template(page: Page) -> None:
-    """The template as it prints."""
-    open_motor("Carousel")(page)
-    page.goto(page.url.replace("/choose", "") + "/print/template")
-    page.get_by_role("img").wait_for()
+def step_by_step(page: Page) -> None:
+    """A step of the build that has the screen to itself."""
+    stage("2", "main img", "Ferry wheel")(page)
+    page.get_by_role("button", name="Step by step").click()
+    for _ in range(5):
+        page.keyboard.press("ArrowRight")
+    page.get_by_text("Step 6 of").wait_for()
+
+
+def with_the_class(page: Page) -> None:
+    """A prediction that a class has voted on, its answer shown before and after, on a projector."""
+    stage("5", "main img, main svg", "Ferry wheel")(page)
+    page.get_by_role("button", name="With the class").click()
+    for vote in "111222234":
+        page.keyboard.press(vote)
+    page.keyboard.press("Space")
+    page.locator("[data-gauge]").nth(1).wait_for()
+    page.wait_for_timeout(1500)
+
+
+def new_motor(page: Page) -> None:
+    """The kinds by what one has."""
+    page.get_by_role("button", name="New motor").click()
+    for thing in ("round battery", "disc magnets", "enameled wire"):
+        page.get_by_text(thing).first.click()
+
+
+def spinning(page: Page) -> None:
+    """A coil that spins: the current lit, its push, the speed beside the band."""
+    open_motor("Tide mill")(page)
+    page.get_by_role("button", name="▶ Spin").click()
+    page.locator("[data-gauge]").wait_for()
+    page.wait_for_timeout(1500)
+    page.get_by_role("button", name="Pause").click()
+    for _ in range(40):
+        if page.locator("[data-lit]").count():
+            break
+        page.get_by_role("button", name="On 1°").press("Enter")
 
 
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
@@ -123,21 +148,21 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "choose": ("light", open_motor("Lantern")),
     "choose-compared": ("light", compared),
     "cradle": ("light", heavy),
-    "lobes": ("dark", open_motor("Tide mill")),
+    "spin": ("dark", spinning),
     "fog-bell": ("light", open_motor("Fog bell")),
     "hanging": ("light", open_motor("Beacon")),
     "cored": ("light", open_motor("Crane motor")),
     "train": ("light", open_motor("Night shuttle")),
-    "turning-quay": ("dark", open_motor("Turning quay")),
+    "new-motor": ("light", new_motor),
     "side-by-side": ("light", beside),
     "roller": ("light", open_motor("Crate roller")),
     "map": ("light", mapped),
     "make": ("light", stage("2", "main img")),
-    "template": ("light", template),
+    "step-by-step": ("light", step_by_step),
     "run": ("light", logged),
-    "run-resting": ("light", resting),
     "tune": ("light", stage("4", "[data-strip=lasts] [data-state]")),
     "teach": ("light", taught),
+    "class": ("projector", with_the_class),
 }
 
 

@@ -29,7 +29,7 @@ MISTAKES: list[tuple[str, dict[str, Any], str, str]] = [
     ("cradle", {"strip__right": bared(0.0)}, "wrong angle", "anew"),
     ("cradle", {"supports__stand": "metal"}, "metal stand", "Insulate"),
     ("lobes", {"wire__finish": "bare"}, "bare", "enameled"),
-    ("cored", {"winding__sense": "opposed"}, "opposite directions", "one sense"),
+    ("cored", {"winding__sense": "opposed"}, "opposite directions", "one direction"),
     ("cored", {"gap__facing": "like"}, "Like poles", "unlike poles face"),
     ("cored", {"commutator__offset_deg": 80.0}, "", "timing"),
     ("cored", {"wire__ends_stripped": False}, "not stripped", "Strip the ends"),
