@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from itertools import chain
 
 from oakspin.advice.candidates import nearby, quick, wide
+from oakspin.advice.hands import within_reach
 from oakspin.advice.price import price_of
 from oakspin.advice.trying import SURE, Trial, tried
 from oakspin.design import Design
@@ -75,7 +76,7 @@ def advise(design: Design, draws: Draws | None = None, most: int = 3) -> tuple[A
     if not now.goes and not any(row.trial.goes for row in rows):
         rows = _merged(_ranked(design, _looked_at(design), now, trial), rows)
     rows = _refined(design, [row for row in rows if row.worth > WORTH], now, trial)
-    ranked = _one_of_each_family(rows)
+    ranked = _one_of_each_family([row for row in rows if within_reach(design, row.change)])
     changes = [row.change for row in ranked[: most + 2]]
     if not now.goes and not any(row.trial.goes for row in ranked[:most]):
         joined = _joined(design, now)
@@ -89,7 +90,8 @@ def advise(design: Design, draws: Draws | None = None, most: int = 3) -> tuple[A
             told.append(_advice(design, changed, change, before, after))
         if len(told) == most:
             break
-    return tuple(told)
+    # First what lets most builds go; what does as much for them stays in the order of what else it brings.
+    return tuple(sorted(told, key=lambda advice: -round(advice.goes_after, 2)))
 
 
 def _goes(verdict: Verdict) -> bool:
