@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import styled, { css } from "styled-components";
-import { posted, ProblemError, type Factor, type Tuning } from "../api/client";
+import { posted, ProblemError, type Curve, type Factor, type Tuning } from "../api/client";
 import { bestQuery, lookQuery, marksQuery, shelfQuery, turned } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
@@ -33,12 +33,12 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
   const pin = usePin(working.kept.id, design);
   const [pointer, setPointer] = useState(tuning.first[0] ?? factors[0]?.pointer);
   const [range, setRange] = useState({ low: "", high: "" });
-  const [curveKey, setCurveKey] = useState<string>(curves[0]!.id);
+  const [curveKey, setCurveKey] = useState<string>(keyOf(curves[0]!));
   const [against, setAgainst] = useState(NOTHING);
   const [picked, setPicked] = useState<number | null>(null);
   const [shown, setShown] = useState<"curve" | "table">("curve");
   const factor = factors.find((factor) => factor.pointer === pointer) ?? factors[0];
-  const curve = curves.find((curve) => curve.id === curveKey)!;
+  const curve = curves.find((curve) => keyOf(curve) === curveKey) ?? curves[0]!;
 
   const { low, high } = edges(range, factor);
   const at = factor?.pointer;
@@ -109,7 +109,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           above
           label="Curve"
           value={curveKey}
-          options={curves.map((curve) => ({ key: curve.id, label: curve.label }))}
+          options={curves.map((curve) => ({ key: keyOf(curve), label: curve.label }))}
           onChange={setCurveKey}
         />
         <PickField
@@ -180,6 +180,9 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
     </section>
   );
 }
+
+/** A figure and a link's margin may have one id. */
+const keyOf = (curve: Curve) => `${curve.of} ${curve.id}`;
 
 interface Edge {
   value: number | null;
