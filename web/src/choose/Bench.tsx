@@ -1,10 +1,11 @@
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { Dial, Geometry, Handle, Turn, Verdict } from "../api/client";
 import { Handles } from "../drawing/Handles";
 import { movedBy, placeFor } from "../drawing/place";
+import { useFrameSize } from "../drawing/useFrameSize";
 import { Scene } from "./Scene";
 import { PIN } from "../compare/useEntries";
 import { SpinBar } from "../spin/SpinBar";
@@ -30,19 +31,8 @@ const FIRST_SIZE = { width: 640, height: 580 };
 
 /** The drawing on millimetre paper with its handles, and what can be shown on it. */
 export function Bench({ id, drawing, verdict, numbers, turns, pinned, isPinned, togglePin, spin, ...moves }: Props) {
-  const frame = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState(FIRST_SIZE);
+  const { frame, size } = useFrameSize(FIRST_SIZE);
   const [shows, setShows] = useState({ lines: true, forces: true, dimensions: false });
-  useLayoutEffect(() => {
-    const box = frame.current;
-    if (!box) return;
-    const watch = new ResizeObserver(([entry]) => {
-      const { width, height } = entry!.contentRect;
-      if (width > 50 && height > 50) setSize({ width, height });
-    });
-    watch.observe(box);
-    return () => watch.disconnect();
-  }, []);
   const place = useMemo(
     () => placeFor(drawing.bounds, size.width, size.height),
     [drawing.bounds, size.width, size.height],

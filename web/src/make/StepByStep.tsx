@@ -3,7 +3,6 @@ import { Heading } from "react-aria-components";
 import styled, { css } from "styled-components";
 import type { Build } from "../api/client";
 import { phone } from "../theme/narrow";
-import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { CautionLine } from "../theme/stage";
 import { WholeScreen } from "../theme/WholeScreen";
 import { StepPicture } from "./StepPicture";
@@ -32,31 +31,16 @@ export function StepByStep({ steps, first, ticks, tick, close }: Props) {
     if (last) close();
     else go(1);
   };
-  const keys = (event: React.KeyboardEvent) => {
-    if (event.key === "ArrowRight" || event.key === "PageDown") go(1);
-    else if (event.key === "ArrowLeft" || event.key === "PageUp") go(-1);
-    // On a button, space presses that button.
-    else if (event.key === " " && (event.target as HTMLElement).tagName !== "BUTTON") onward();
-    else return;
-    event.preventDefault();
-  };
   return (
     <WholeScreen
       label="Step by step"
       place={`Step ${at + 1} of ${steps.length}${done ? " · done" : ""}`}
       close={close}
-      onKeyDown={keys}
-      foot={
-        <>
-          <PlainButton isDisabled={at === 0} onPress={() => go(-1)}>
-            ← Back
-          </PlainButton>
-          <MainButton autoFocus onPress={onward}>
-            {last ? "Done" : "Done, next step"}
-          </MainButton>
-          <Quiet>space: done and on · arrow keys: look at others</Quiet>
-        </>
-      }
+      go={go}
+      isFirst={at === 0}
+      onward={onward}
+      onwardWords={last ? "Done" : "Done, next step"}
+      hint="space: done and on · arrow keys: look at others"
     >
       <Heading level={2}>{step.title}</Heading>
       <Body $pictured={step.pictures.length > 0}>

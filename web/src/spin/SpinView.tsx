@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { useLayoutEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Design } from "../api/client";
 import { lookQuery } from "../api/queries";
 import { Scene } from "../choose/Scene";
 import { placeFor } from "../drawing/place";
+import { useFrameSize } from "../drawing/useFrameSize";
 import { Quiet } from "../theme/parts";
 import { SpinBar } from "./SpinBar";
 import { useSpin } from "./useSpin";
@@ -16,18 +16,7 @@ const SHOWS = { lines: false, forces: true, dimensions: false };
 export function SpinView({ design, title }: { design: Design; title: string }) {
   const { data: look, error } = useQuery({ ...lookQuery(design), retry: false });
   const spin = useSpin(design, Boolean(look?.verdict.travels), null, true);
-  const frame = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState(FIRST_SIZE);
-  useLayoutEffect(() => {
-    const box = frame.current;
-    if (!box) return;
-    const watch = new ResizeObserver(([entry]) => {
-      const { width, height } = entry!.contentRect;
-      if (width > 50 && height > 50) setSize({ width, height });
-    });
-    watch.observe(box);
-    return () => watch.disconnect();
-  }, []);
+  const { frame, size } = useFrameSize(FIRST_SIZE);
   return (
     <Part aria-label={title}>
       <h3>{title}</h3>

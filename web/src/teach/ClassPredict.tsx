@@ -6,7 +6,7 @@ import { withSettings } from "../api/design";
 import { SpinView } from "../spin/SpinView";
 import { useFigures } from "../theme/FiguresProvider";
 import { phone } from "../theme/narrow";
-import { MainButton, PlainButton, Quiet } from "../theme/parts";
+import { Quiet } from "../theme/parts";
 import { WholeScreen } from "../theme/WholeScreen";
 
 interface Props {
@@ -41,33 +41,23 @@ export function ClassPredict({ cards, design, close }: Props) {
     else if (at === cards.length - 1) close();
     else go(1);
   };
-  const keys = (event: React.KeyboardEvent) => {
+  const takesKey = (event: React.KeyboardEvent) => {
     const option = options[Number(event.key) - 1];
-    const onButton = (event.target as HTMLElement).tagName === "BUTTON";
-    if (option && !shown) vote(option[0], event.altKey ? -1 : 1);
-    else if (event.key === "ArrowRight" || event.key === "PageDown") go(1);
-    else if (event.key === "ArrowLeft" || event.key === "PageUp") go(-1);
-    else if (event.key === " " && !onButton) onward();
-    else return;
-    event.preventDefault();
+    if (!option || shown) return false;
+    vote(option[0], event.altKey ? -1 : 1);
+    return true;
   };
   return (
     <WholeScreen
       label="Predict with the class"
       place={`Prediction ${at + 1} of ${cards.length}`}
       close={close}
-      onKeyDown={keys}
-      foot={
-        <>
-          <PlainButton isDisabled={at === 0} onPress={() => go(-1)}>
-            ← Back
-          </PlainButton>
-          <MainButton autoFocus onPress={onward}>
-            {!shown ? "Show the answer" : at === cards.length - 1 ? "Done" : "Next prediction"}
-          </MainButton>
-          <Quiet>number keys: one more vote · Alt and the number: one less · space: on</Quiet>
-        </>
-      }
+      go={go}
+      isFirst={at === 0}
+      onward={onward}
+      onwardWords={!shown ? "Show the answer" : at === cards.length - 1 ? "Done" : "Next prediction"}
+      hint="number keys: one more vote · Alt and the number: one less · space: on"
+      takesKey={takesKey}
     >
       <Heading level={2}>{card.question} What happens?</Heading>
       {!shown && (

@@ -3,6 +3,7 @@ import { cleanup, screen } from "@testing-library/react";
 import { afterEach, expect, test } from "vitest";
 import type { Link, SweepPoint } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
+import { SPEED } from "./curves.fixture";
 import { Plot } from "./Plot";
 import type { SweepSoFar } from "./sweep";
 
@@ -40,14 +41,7 @@ const draw = (picked: number, other?: SweepPoint[], best?: number, more: object 
       sweep={sweep}
       other={other}
       otherName="pinned"
-      curve={{
-        id: "speed",
-        label: "Speed",
-        unit: "turns/min",
-        plain_unit: "turns a minute",
-        plain_per: 1,
-        of: "figure",
-      }}
+      curve={SPEED}
       links={links}
       picked={picked}
       best={best}

@@ -1,8 +1,9 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, screen } from "@testing-library/react";
 import { afterEach, expect, test, vi } from "vitest";
-import type { Curve, DesignMap } from "../api/client";
+import type { DesignMap } from "../api/client";
 import { inRoom } from "../__tests__/inRoom";
+import { SPEED } from "./curves.fixture";
 import { MapPlot } from "./MapPlot";
 import { edgesOf, nearestAt, runsOf } from "./mapping";
 import { whatStops, zoomOf } from "./TwoNumbers";
@@ -49,14 +50,6 @@ const map = {
     ["Circuit closes", 0.1],
   ],
 } as unknown as DesignMap;
-const SPEED: Curve = {
-  id: "speed",
-  label: "Speed",
-  unit: "turns/min",
-  plain_unit: "turns a minute",
-  plain_per: 1,
-  of: "figure",
-};
 
 test("runs of one state cover each row without gaps", () => {
   expect(runsOf(map, 1)).toEqual([

@@ -1,5 +1,6 @@
 import { expect, test } from "vitest";
-import type { Curve, SweepPoint } from "../api/client";
+import type { SweepPoint } from "../api/client";
+import { SPEED } from "./curves.fixture";
 import { curveOf, nearest, standing, stretches, wholeLines } from "./sweep";
 
 const point = (value: number, state: "holds" | "tight" | "fails", speed: number): SweepPoint => ({
@@ -10,14 +11,6 @@ const point = (value: number, state: "holds" | "tight" | "fails", speed: number)
   share_that_goes: 1,
   refused: "",
 });
-const SPEED: Curve = {
-  id: "speed",
-  label: "Speed",
-  unit: "turns/min",
-  plain_unit: "turns a minute",
-  plain_per: 1,
-  of: "figure",
-};
 const points = [point(1, "fails", 0), point(2, "tight", 10), point(3, "tight", 20), point(5, "holds", 30)];
 
 test("lines come whole out of chunks that end anywhere", () => {
