@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from oakspin.kinds.geometry import Dimension, Dots, Label, Polyline, Shape
 
 Tools = tuple[str, ...]
+Fill = Literal["", "gap", "paper", "rod"]
 
 
 @dataclass(frozen=True)
@@ -31,11 +33,19 @@ class Bend:
 
 @dataclass(frozen=True)
 class SetLength:
-    """A length to be set at the bench, with a way to find it without instruments."""
+    """A length to be set at the bench, with a way to find it without instruments.
+
+    Where there is no gauge for it, ``fill`` says what finds it: something in a gap, paper alone in a narrow one, or a
+    rod of that thickness; ``how`` then is what follows. ``pointer`` is the field that the length sets, of which one mm
+    of the length is ``per``.
+    """
 
     name: str
     value_mm: float
     how: str
+    fill: Fill = ""
+    pointer: str = ""
+    per: float = 1.0
 
 
 @dataclass(frozen=True)

@@ -13,23 +13,8 @@ HOLD_ENDS = "Hold both ends while cutting: short ends fly. Goggles on."
 KNIFE = "A knife is an adult's work."
 SHARP = "Cut sheet has sharp edges and corners: gloves, and file or fold the edges."
 FUMES = "Sand or scrape; do not burn enamel off: its fumes are harmful and the wire stays hot."
-HOT_PAPER = "Keep paper off the wire where it gets hot."
-
-
 PAPER = 0.1  # mm, a sheet of common paper
-COIN = 1.8  # mm, about the thickness of common coins
-THIN = 1.0  # mm up to which paper tells a gap
-
-
-def fills(gap_mm: float, *, paper: bool = False) -> str:
-    """What fills a gap, for who has no gauge: sheets of paper in a thin one (or wherever ``paper``), else coins."""
-    if gap_mm < PAPER / 2:
-        return "nothing fits"
-    thin = paper or gap_mm < THIN
-    many = max(1, round(gap_mm / (PAPER if thin else COIN)))
-    what = "sheet" if thin else "coin"
-    told = f"{many} {what if many == 1 else f'{what}s'} of {'paper' if thin else f'{COIN:g} mm'}"
-    return f"{told} {'fits' if many == 1 else 'fit'}"
+HOT_PAPER = "Keep paper off the wire where it gets hot."
 
 
 def lay_out(parts: str, magnets: int) -> Step:

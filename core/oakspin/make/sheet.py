@@ -10,6 +10,7 @@ from oakspin.draws import MEDIAN
 from oakspin.kinds.build import Bend, Cut, HowTo, SetLength, Step, Template
 from oakspin.kinds.kinds import build_of, draw
 from oakspin.machines.table import machine_of
+from oakspin.make.classroom import found_for
 from oakspin.make.pictures import pictures_of
 from oakspin.safety import Caution, cautions_of
 
@@ -59,7 +60,7 @@ def build_sheet(design: Design) -> BuildSheet:
     return BuildSheet(
         cuts=plan.cuts,
         bends=plan.bends,
-        settings=plan.settings,
+        settings=found_for(design, plan.settings),
         steps=steps,
         checks=plan.checks,
         tools=tuple(dict.fromkeys(tool for step in plan.steps for tool in step.tools)),

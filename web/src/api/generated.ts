@@ -4863,6 +4863,10 @@ export interface components {
         /**
          * SetLength
          * @description A length to be set at the bench, with a way to find it without instruments.
+         *
+         *     Where there is no gauge for it, ``fill`` says what finds it: something in a gap, paper alone in a narrow one, or a
+         *     rod of that thickness; ``how`` then is what follows. ``pointer`` is the field that the length sets, of which one mm
+         *     of the length is ``per``.
          */
         SetLength: {
             /** Name */
@@ -4871,6 +4875,22 @@ export interface components {
             value_mm: number;
             /** How */
             how: string;
+            /**
+             * Fill
+             * @default
+             * @enum {string}
+             */
+            fill: "" | "gap" | "paper" | "rod";
+            /**
+             * Pointer
+             * @default
+             */
+            pointer: string;
+            /**
+             * Per
+             * @default 1
+             */
+            per: number;
         };
         /**
          * SheetStep

@@ -10,7 +10,7 @@ from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.numbers import TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
-from oakspin.kinds.steps import FUMES, HOLD_ENDS, HOT_PAPER, KNIFE, SLIDE, fills, lay_out
+from oakspin.kinds.steps import FUMES, HOLD_ENDS, HOT_PAPER, KNIFE, SLIDE, lay_out
 from oakspin.machines.coil.causes import former_radius, windable
 from oakspin.machines.coil.outline import drawn
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, seen_from, wire_length
@@ -61,7 +61,7 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[SetLength, ...]:
     rise = design.supports.level_mm / 2
     axle = mm(shape.axle)
     former = (
-        SetLength("Former, diameter", along, "a pen, a battery or a dowel of this size")
+        SetLength("Former, diameter", along, "", "rod", "/coil/outline/diameter_mm", SPRING_BACK)
         if by == "round" and not shape.wound.outline.lobe
         else SetLength("Former, along the axle", along, f"a block {along:g} × {across:g} mm, edges rounded")
     )
@@ -74,7 +74,9 @@ def _settings(design: CoilMotor, shape: CoilShape) -> tuple[SetLength, ...]:
         SetLength(
             "Axle above the ring" if design.magnets_on == "around" else "Gap between coil and magnet",
             design.gap_mm,
-            f"{fills(design.gap_mm)} {'beside' if design.magnets_on == 'beside' else 'under'} the coil",
+            "beside the coil" if design.magnets_on == "beside" else "under the coil",
+            "gap",
+            "/gap_mm",
         ),
     ]
     if design.kind == "lobes":

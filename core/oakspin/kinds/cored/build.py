@@ -10,7 +10,7 @@ from oakspin.kinds.cored import words as say
 from oakspin.kinds.cored.numbers import CORE_WORD, TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
-from oakspin.kinds.steps import FUMES, HOLD_ENDS, SLIDE, fills, lay_out
+from oakspin.kinds.steps import FUMES, HOLD_ENDS, SLIDE, lay_out
 from oakspin.machines.cored.shape import CoredShape, cored_shape, other_turns
 
 SPARE = 60.0  # mm at either end, to the segments
@@ -46,7 +46,7 @@ def _settings(design: CoredDesign, shape: CoredShape) -> tuple[SetLength, ...]:
             "Each arm, wound length", mm(shape.arm), f"{shape.per_layer} turns side by side; {shape.layers} layers"
         ),
         SetLength("Gap of the commutator, round the shaft", round(arc, 1), "the gauge on the template, wrapped round"),
-        SetLength("Bar to magnet", design.gap.distance_mm, f"{fills(design.gap.distance_mm)} between"),
+        SetLength("Bar to magnet", design.gap.distance_mm, "between", "gap", "/gap/distance_mm"),
         SetLength("Shaft through the middle of the bar", mm(shape.half), "balance it on a knife's back first"),
     )
 

@@ -14,7 +14,7 @@ from oakspin.kinds.frame.drawing import cup_pole
 from oakspin.kinds.frame.numbers import sheet_word
 from oakspin.kinds.geometry import Polyline
 from oakspin.kinds.partlines import magnets_name, pack_name
-from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SHARP, SLIDE, bare_ends, fills, lay_out
+from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SHARP, SLIDE, bare_ends, lay_out
 from oakspin.machines.frame.shape import FrameShape, frame_shape
 from oakspin.machines.path import PIECES, path_length
 from oakspin.parts.cell import pack_of
@@ -88,7 +88,9 @@ def _settings(design: FrameDesign, shape: FrameShape) -> tuple[SetLength, ...]:
         SetLength(
             f"Clearance of the {what} to the rim",
             gap,
-            f"{fills(gap, paper=True)} in",
+            "in",
+            "paper",
+            "/feet/gap_mm",
         ),
         SetLength(f"Height of the {what} above {level}", design.feet.height_mm, "a mark on a card beside the magnets"),
         SetLength(
@@ -100,7 +102,16 @@ def _settings(design: FrameDesign, shape: FrameShape) -> tuple[SetLength, ...]:
     half = design.outline.half
     if isinstance(half, BySpring):
         former = (half.diameter_mm - wire_diameter(design.wire) * 1e3) / SPRING_BACK
-        measures.append(SetLength("Former to wind the spring on", round(former, 1), "it opens a little when slid off"))
+        measures.append(
+            SetLength(
+                "Former to wind the spring on",
+                round(former, 1),
+                "it opens a little when slid off",
+                "rod",
+                "/outline/half/diameter_mm",
+                SPRING_BACK,
+            )
+        )
     return tuple(measures)
 
 

@@ -8,7 +8,7 @@ from oakspin.kinds.build import BuildPlan, HowTo, SetLength, Step, Template, Tem
 from oakspin.kinds.geometry import Label, Shape, circle, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.roller import words as say
-from oakspin.kinds.steps import fills, lay_out
+from oakspin.kinds.steps import lay_out
 from oakspin.machines.roller.shape import RollerShape, roller_shape
 
 FOIL = 0.1  # mm: thinner sheets tear under sandpaper
@@ -32,7 +32,7 @@ def roller_build(design: RollerDesign) -> BuildPlan:
 def _settings(design: RollerDesign, shape: RollerShape) -> tuple[SetLength, ...]:
     sheet, clear = design.sheet, round(mm(shape.wheel - shape.assembly.radius), 2)
     settings = (
-        SetLength("Wheel stands out over the cell", clear, f"{fills(clear)} under the cell"),
+        SetLength("Wheel stands out over the cell", clear, "under the cell", "gap"),
         SetLength("Sheet, in the way of rolling", sheet.length_mm, "a ruler"),
         SetLength("Sheet, along the axle", sheet.width_mm, f"the roller is {mm(shape.long):.0f} mm long"),
     )

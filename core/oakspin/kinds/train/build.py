@@ -57,14 +57,14 @@ def _cuts(design: TrainDesign, shape: TrainShape) -> tuple[Cut, ...]:
 def _settings(design: TrainDesign, shape: TrainShape) -> tuple[SetLength, ...]:
     per_10cm = 0.1 / shape.tight
     measures = [
-        SetLength("Former, diameter", design.track.former_mm, "a rod or tube; one layer of paper adds 0.2 mm"),
+        SetLength("Former, diameter", design.track.former_mm, "", "rod", "/track/former_mm"),
         SetLength("Bore after spring-back", round(mm(shape.bore), 1), say.SETTINGS),
         SetLength(
             "Finished track",
             round(mm(shape.track)),
             f"{per_10cm:.0f} turns to 100 mm, {wound_turns(design, shape):.0f} in all",
         ),
-        SetLength("Play round the magnets", round(mm(play(shape)), 1), "two to eight sheets of paper"),
+        SetLength("Play round the magnets", round(mm(play(shape)), 1), "beside a magnet in the track", "paper"),
     ]
     for part in design.track.stretches:
         measures.append(
