@@ -17,6 +17,12 @@ PAPER = 0.1  # mm, a sheet of common paper
 HOT_PAPER = "Keep paper off the wire where it gets hot."
 
 
+def sheets(gap_mm: float) -> str:
+    """How many sheets of paper fill a gap, at least one."""
+    many = max(1, round(gap_mm / PAPER))
+    return "1 sheet" if many == 1 else f"{many} sheets"
+
+
 def lay_out(parts: str, magnets: int) -> Step:
     """Everything on the table; the magnets counted."""
     text = f"{parts[:1].upper()}{parts[1:]}, this sheet. Count the magnets aloud ({magnets}) and write the number down."

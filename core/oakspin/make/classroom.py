@@ -14,7 +14,7 @@ from oakspin.design.patch import Setting, patched, value_at
 from oakspin.errors import Refusal, UnfitPatch
 from oakspin.kinds.build import SetLength
 from oakspin.kinds.kinds import evaluate, numbers_of
-from oakspin.kinds.steps import PAPER
+from oakspin.kinds.steps import PAPER, sheets
 from oakspin.parts.catalogue import CELLS
 
 COIN = 1.8  # mm, about the thickness of common coins
@@ -140,19 +140,19 @@ def _fillings(setting: SetLength) -> Iterator[Thing]:
         yield Thing("nothing", 0.0)
         return
     if setting.fill == "paper" or gap < THIN:
-        sheets = max(1, round(gap / PAPER))
-        yield Thing(f"{_count(sheets, 'sheet')} of paper", round(sheets * PAPER, 1), many=sheets > 1)
+        many = max(1, round(gap / PAPER))
+        yield Thing(f"{sheets(gap)} of paper", round(many * PAPER, 1), many=many > 1)
         return
     yield Thing("a drinking straw", STRAW)
     nearest = min(max(1, round(gap / COIN)), MOST)
     yield Thing(_count(nearest, "coin"), nearest * COIN, many=nearest > 1)
     coins = min(math.floor(gap / COIN), MOST)
-    sheets = round((gap - coins * COIN) / PAPER)
-    if coins and sheets:
-        both = f"{_count(coins, 'coin')} and {_count(sheets, 'sheet')} of paper"
-        yield Thing(both, coins * COIN + sheets * PAPER, many=True)
+    many = round((gap - coins * COIN) / PAPER)
+    if coins and many:
+        both = f"{_count(coins, 'coin')} and {sheets(many * PAPER)} of paper"
+        yield Thing(both, coins * COIN + many * PAPER, many=True)
     if not coins:
-        yield Thing(f"{_count(sheets, 'sheet')} of paper", sheets * PAPER, many=True)
+        yield Thing(f"{sheets(gap)} of paper", many * PAPER, many=True)
 
 
 def _count(many: int, what: str) -> str:

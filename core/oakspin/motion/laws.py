@@ -193,15 +193,19 @@ class Lagging:
 
         With them how a current fades over a part that is closed throughout.
         """
-        share, effective = np.abs(self.switch).T, (np.sign(self.switch) * self.coupling).T
-        before, after = np.roll(self.switch, 1, axis=1).T, np.roll(self.switch, -1, axis=1).T
-        way = np.sign(self.switch).T
+        switch, way = self.switch.T, np.sign(self.switch).T
+        effective, angles = way * self.coupling.T, len(switch)
+        half = angles // 2
+        if _alike(np.abs(switch[:half]), np.abs(switch[half:])) and _alike(effective[:half], effective[half:]):
+            around, here = np.concatenate([switch[-1:], switch[: half + 1]]), slice(half)
+        else:
+            around, here = np.concatenate([switch[-1:], switch, switch[:1]]), slice(angles)
+        share, effective, way = np.abs(switch[here]), effective[here], way[here]
+        before, after = around[:-2], around[2:]
         # Current begins anew where the part before was open or fed the other way; it ends where the next one is open.
         begins = (before * way <= 0) | ((share < 1) & (np.abs(before) < share))
         ends = (share < 1) & (np.abs(after) < share)
-        passed = 2 * np.pi / self.switch.shape[1] / np.maximum(speed, 1e-3) * ohms / self.henries
-        half = len(share) // 2
-        alike = np.allclose(share[:half], share[half:]) and np.allclose(effective[:half], effective[half:])
+        passed = 2 * np.pi / angles / np.maximum(speed, 1e-3) * ohms / self.henries
         whole, full = _fading(passed), (share == 1).all(axis=1)
         goes_on = full & ~(begins | ends).any(axis=1)
         parts = [
@@ -213,9 +217,14 @@ class Lagging:
                 enters=~begins[at] * 1.0,
                 leaves=~ends[at] * 1.0,
             )
-            for at in range(half if alike else len(share))
+            for at in range(len(share))
         ]
         return parts, whole
+
+
+def _alike(one: Array, other: Array) -> bool:
+    """Whether tables are the same but for what rounding does."""
+    return bool(np.abs(one - other).max() <= 1e-8 * np.abs(one).max())
 
 
 def _fading(x: Array) -> tuple[Array, Array, Array]:
@@ -316,11 +325,17 @@ def _hopping(machine: Machine, tables: tuple[Array, Array, Array], facing: float
     # exp(i k start) for every wave k.
     turn = np.cumprod(np.broadcast_to(np.exp(1j * start)[:, None], (count, waves.size)), axis=1)
     turn *= np.exp(-1j * start)[:, None]
-    found = np.empty((touch.size, count, 3))
-    for at, each in enumerate(tables):
-        wave = np.fft.rfft(np.broadcast_to(each, (each.shape[0], PLACES)), axis=1)
-        wave = turn * (np.conj(wave) if facing >= 0 else wave)
-        found[:, :, at] = heard.real @ wave.real.T - heard.imag @ wave.imag.T
+    each = np.empty((count, len(tables), PLACES))
+    for at, values in enumerate(tables):
+        each[:, at] = values
+    wave = np.fft.rfft(each, axis=-1)
+    wave = turn[:, None] * (np.conj(wave) if facing >= 0 else wave)
+    # The real part of a complex product, as one product of numbers twice as long.
+    found = (
+        np.hstack([heard.real, -heard.imag])
+        @ np.concatenate([wave.real, wave.imag], axis=-1).reshape(-1, 2 * waves.size).T
+    )
+    found = found.reshape(touch.size, count, len(tables))
     found *= hop.longer(np.broadcast_to(touch[:, None], (touch.size, count)))[..., None]
     lies = np.round(np.mod(-np.pi / 2 - hop.heavy, 2 * np.pi) / (2 * np.pi) * PLACES).astype(int) % PLACES
     bare = np.broadcast_to(tables[0], (count, PLACES))[np.arange(count), lies]

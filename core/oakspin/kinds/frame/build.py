@@ -14,7 +14,7 @@ from oakspin.kinds.frame.drawing import cup_pole
 from oakspin.kinds.frame.numbers import sheet_word
 from oakspin.kinds.geometry import Polyline
 from oakspin.kinds.partlines import magnets_name, pack_name
-from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SHARP, SLIDE, bare_ends, lay_out
+from oakspin.kinds.steps import HOLD_ENDS, HOT_PAPER, SHARP, SLIDE, bare_ends, lay_out, sheets
 from oakspin.machines.frame.shape import FrameShape, frame_shape
 from oakspin.machines.path import PIECES, path_length
 from oakspin.parts.cell import pack_of
@@ -183,7 +183,7 @@ def _feet(design: FrameDesign, shape: FrameShape) -> Step:
     gap = _settings(design, shape)[0]
     what = "ring" if design.feet.type == "ring" else "feet"
     text = (
-        say.FEET.format(what=what, value=gap.value_mm, how=gap.how)
+        say.FEET.format(what=what, value=gap.value_mm, sheets=sheets(gap.value_mm))
         if gap.value_mm
         else say.FEET_TOUCH.format(what=what)
     )

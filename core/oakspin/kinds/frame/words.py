@@ -51,7 +51,7 @@ SHAPE_LEGS = (
     "Wind {turns:g} turns on a former of {value:g} mm, slide it off, bend its top end in to the axis for the point."
 )
 FEET_TOUCH = "Bend the {what} until it just touches the rim all round, never gripping. Cut the tails off."
-FEET = "Bend the {what} to a clearance of {value:g} mm ({how}): close, never gripping. Cut the tails off."
+FEET = "Bend the {what} to a clearance of {value:g} mm, {sheets} of paper: close, never gripping. Cut the tails off."
 STACK = "Stack the magnets, {pole}. Stand the battery on them, {terminal_up} up."
 STAND_ON_POINT = (
     "Set a round-headed tack or the ball of a pen upright in the bench. Stand the magnets with the battery on its tip, "

@@ -41,12 +41,13 @@ def commutator(design: CoredDesign, draws: Draws) -> Array:
     width = np.degrees(design.brushes.width_mm / plan.radius_mm)
     # A narrow brush lies in the gap for what is left of it; a wide one bridges both segments for what it covers more.
     dead = np.abs(np.clip(plan.gap_deg + 0.3 * hand.width_deg * draws.normal("hand_width"), 1.0, 120.0) - width)
-    at = (np.degrees(ANGLES)[None, :] + turned[:, None]) % 180.0
-    away = np.minimum(at, 180.0 - at)
-    closed = np.clip((away - dead[:, None] / 2) / _CELL + 0.5, 0.0, 1.0)
-    first = ((np.degrees(ANGLES)[None, :] + turned[:, None]) % 360.0) < 180.0
-    fed = 1.0 if design.plus_at == "left" else -1.0
-    return np.asarray(fed * np.where(first, -closed, closed))
+    # Half a turn on it is the same, fed the other way.
+    at = np.mod(np.degrees(ANGLES[: ANGLES.size // 2])[None, :] + turned[:, None], 360.0)
+    first = at < 180.0
+    at -= np.where(first, 0.0, 180.0)
+    closed = np.clip((np.minimum(at, 180.0 - at) - dead[:, None] / 2) / _CELL + 0.5, 0.0, 1.0)
+    half = np.where(first == (design.plus_at == "left"), -closed, closed)
+    return np.concatenate([half, -half], axis=1)
 
 
 def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
