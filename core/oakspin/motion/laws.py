@@ -122,35 +122,46 @@ class Lagging:
         lead, slow = volts / ohms, speed / ohms
         parts, whole = self._parts(speed, ohms)
         settled, off, some = (np.empty_like(speed) for _ in range(3))
+        goes_on = [at > 0 and part.whole and parts[at - 1].whole for at, part in enumerate(parts)] + [False]
 
-        def settle(part: _Part, flowing: Array) -> None:
+        def enter(at: int, flowing: Array) -> None:
             """What the current of a part runs toward, and how far off it is at its start."""
+            part = parts[at]
+            if goes_on[at]:
+                # From whole part to whole part what is off fades, and what it runs toward moves with the coupling.
+                np.multiply(whole[0], off, out=off)
+                np.add(off, np.multiply(slow, part.coupling - parts[at - 1].coupling, out=some), out=off)
+                return
             np.subtract(lead, np.multiply(slow, part.coupling, out=some), out=settled)
             np.subtract(flowing if part.whole else part.enters * flowing, settled, out=off)
 
-        def pass_on(part: _Part, flowing: Array) -> None:
-            """The current at the end of the part, in place."""
+        def leave(at: int, flowing: Array) -> None:
+            """The current at the end of the part, in place; not asked for between whole ones."""
+            part = parts[at]
+            if goes_on[at + 1]:
+                return
+            if goes_on[at]:
+                np.subtract(lead, np.multiply(slow, part.coupling, out=some), out=settled)
             np.add(settled, np.multiply(part.faded[0], off, out=some), out=flowing)
             if not part.whole:
                 flowing *= part.leaves
 
         # Once round: what is left of 1 A at the start, and what comes of no start, give the start that comes back.
         kept, flowing = np.ones_like(speed), np.zeros_like(speed)
-        for part in parts:
+        for at, part in enumerate(parts):
             kept *= part.faded[0] if part.whole else part.faded[0] * part.enters * part.leaves
-            settle(part, flowing)
-            pass_on(part, flowing)
+            enter(at, flowing)
+            leave(at, flowing)
         flowing /= np.maximum(1 - kept, 1e-12)
         # A current is what it settles at, and off that what fades. In whole parts, alike in all but their coupling,
         # the settled ones add up by the sums of the coupling; what is off is added up part by part.
         push, current, square = self._settled(parts, lead, slow)
-        pushed, flowed, crossed, squared = (np.zeros_like(speed) for _ in range(4))
-        for part in parts:
-            settle(part, flowing)
+        pushed, flowed, squared = (np.zeros_like(speed) for _ in range(3))
+        for at, part in enumerate(parts):
+            enter(at, flowing)
             if part.whole:
                 pushed += np.multiply(part.coupling, off, out=some)
                 flowed += off
-                crossed += np.multiply(settled, off, out=some)
                 squared += np.multiply(off, off, out=some)
             else:
                 _, once, twice = part.faded
@@ -158,11 +169,11 @@ class Lagging:
                 push += part.coupling * mean
                 current += mean
                 square += settled * (2 * mean - part.share * settled) + part.share * off**2 * twice
-            pass_on(part, flowing)
+            leave(at, flowing)
         _, once, twice = whole
         push += once * pushed
         current += once * flowed
-        square += 2 * once * crossed + twice * squared
+        square += 2 * once * (lead * flowed - slow * pushed) + twice * squared
         made = self.touch.share_at(speed) / len(parts)
         return made * push, made * current, made * square
 
