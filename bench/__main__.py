@@ -9,7 +9,7 @@ import sys
 from collections.abc import Callable
 from functools import partial
 
-from bench import mending
+from bench import learning, mending
 from bench.clock import medians
 from bench.first_load import first_load_ratios
 from bench.lanes import lane_ratios
@@ -146,4 +146,6 @@ def _hour_of_use(server: LiveServer) -> None:
 if __name__ == "__main__":
     if sys.argv[1:2] == ["mending"]:
         sys.exit(mending.main(sys.argv[2:]))
+    if sys.argv[1:2] == ["learning"]:
+        sys.exit(learning.main(sys.argv[2:]))
     sys.exit(main())

@@ -1,4 +1,4 @@
-"""./oak test, ./oak attack, ./oak bench, ./oak mutate, ./oak pictures, ./oak evaluate and ./oak sentences."""
+"""The commands of ./oak that test, measure, and print what the core says of files and designs."""
 
 from __future__ import annotations
 
@@ -94,6 +94,18 @@ def evaluate(words: list[str]) -> int:
     """Print the verdict on a design file."""
     python_environment("run")
     return _python("-m", "runner.evaluate_file", *words, cwd=None)  # file names are relative to where the user is
+
+
+def learn(words: list[str]) -> int:
+    """Print the verdict on a design file after what trials taught."""
+    python_environment("run")
+    return _python("-m", "runner.learn_file", *words, cwd=None)
+
+
+def rig(words: list[str]) -> int:
+    """Run a simulated motor: lines on a pseudo terminal, or trials as a table."""
+    python_environment("run")
+    return _python("-m", "runner.rig_file", *words, cwd=None)
 
 
 def sentences(words: list[str]) -> int:

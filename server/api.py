@@ -11,6 +11,7 @@ from pydantic_core import to_json
 from oakspin.version import VERSION
 from server.archive.api import router as archive
 from server.errors import read_json, register
+from server.learning.api import router as learning
 from server.openapi import told_whole
 from server.shelf.api import router as shelf
 from server.stages import beside, choose, make, run, teach, tune
@@ -47,6 +48,7 @@ api = _Api(
 api.add_router("/shelf", shelf)
 api.add_router("/shelf", trials)
 api.add_router("/archive", archive)
+api.add_router("", learning)
 for stage in (choose, make, run, tune, teach, beside):
     api.add_router("", stage.router)
 

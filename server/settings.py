@@ -10,7 +10,7 @@ USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en-us"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
-INSTALLED_APPS = ["server.checks", "server.shelf", "server.trials"]
+INSTALLED_APPS = ["server.checks", "server.shelf", "server.trials", "server.learning"]
 MIDDLEWARE = [
     "server.guard.GuardMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",

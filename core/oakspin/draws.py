@@ -10,8 +10,9 @@ compared on the same draws: a difference between them is never chance. Source: M
 from __future__ import annotations
 
 import zlib
-from dataclasses import dataclass
-from functools import lru_cache
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from functools import cached_property, lru_cache
 
 import numpy as np
 import scipy  # loads scipy.special at its first use: the server starts without it
@@ -47,26 +48,48 @@ def _values(name: str, draws: Draws) -> Array:
     return drawn
 
 
+@dataclass(frozen=True, eq=False)
+class Learned:
+    """Where trials have moved the draws: positions by the constant's name, each of shape (draws,), in any order.
+
+    Constants that are not named keep the law that they had.
+    """
+
+    positions: Mapping[str, Array]
+
+    @cached_property
+    def count(self) -> int:
+        """How many draws there are."""
+        return len(next(iter(self.positions.values())))
+
+
 @dataclass(frozen=True)
 class Draws:
     """How many draws, from which seed. A count of 1 stands for the median of every constant.
 
     ``typical`` draws are all alike, each the median; ``pattern`` draws are the same so many over and
-    over: both for many designs run side by side.
+    over: both for many designs run side by side. ``learned`` draws take their positions from there, the first so many.
     """
 
     count: int = DRAWS
     seed: int = SEED
     typical: bool = False
     pattern: int = 0
+    learned: Learned | None = None
+
+    def fewer(self, count: int) -> Draws:
+        """So many draws of the same law."""
+        return replace(self, count=min(count, self.learned.count) if self.learned else count)
 
     def normal(self, name: str) -> Array:
-        """Standard normal draws of the constant; shape (draws,)."""
+        """Standard normal draws of the constant, or learned ones; shape (draws,)."""
+        known = self.learned.positions.get(name) if self.learned else None
         if self.typical or self.count == 1:
-            return np.zeros(self.count)
+            return np.full(self.count, 0.0 if known is None else np.median(known))
         if self.pattern:
-            return np.tile(_normals(name, self.pattern, self.seed), self.count // self.pattern)
-        return _normals(name, self.count, self.seed)
+            one = _normals(name, self.pattern, self.seed) if known is None else known[: self.pattern]
+            return np.tile(one, self.count // self.pattern)
+        return _normals(name, self.count, self.seed) if known is None else known[: self.count]
 
     def share(self, name: str) -> Array:
         """Evenly spread draws between 0 and 1; shape (draws,)."""
@@ -74,7 +97,7 @@ class Draws:
 
     def value(self, name: str) -> Array:
         """Draws of an uncertain constant in its own unit; shape (draws,), not to be written to."""
-        return _values(name, self)
+        return spread(UNCERTAIN[name], self.normal(name)) if self.learned else _values(name, self)
 
     def factor(self, name: str, times: float) -> Array:
         """Draws of a factor that one build in ten exceeds ``times``; shape (draws,)."""
@@ -83,7 +106,9 @@ class Draws:
     def magnitude(self, name: str, deviation: float) -> Array:
         """Half-normal draws of a length with this standard deviation; shape (draws,)."""
         if self.typical or self.count == 1:
-            return np.full(self.count, HALF_NORMAL_MEDIAN * deviation)
+            known = self.learned.positions.get(name) if self.learned else None
+            middle = HALF_NORMAL_MEDIAN if known is None else float(np.median(np.abs(known)))
+            return np.full(self.count, middle * deviation)
         return np.abs(self.normal(name)) * deviation
 
 

@@ -42,7 +42,7 @@ DIMENSIONS: tuple[tuple[str, ...], ...] = (
     ("axle_damping", "steel_image", "segment_runout_mm"),
     ("recoil",),
     ("leaving",),
-    ("marker_ohms",),
+    ("marker_ohms", "meter_ohms"),
     ("handling_N",),
 )
 

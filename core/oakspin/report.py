@@ -7,15 +7,16 @@ from typing import Any
 
 from oakspin.advice import advise
 from oakspin.design import Design
+from oakspin.draws import Draws
 from oakspin.kinds.kinds import evaluate
 
 
-def report(design: Design) -> dict[str, Any]:
-    """Kind, headline, direction, weakest link, links, advice and figures; ready for JSON.
+def report(design: Design, draws: Draws | None = None) -> dict[str, Any]:
+    """Kind, headline, direction, weakest link, links, advice and figures on the usual draws, or learned ones, for JSON.
 
     Raises
     ------
     Refusal
         When no motor can be made of the design.
     """
-    return {**asdict(evaluate(design)), "advice": [asdict(advice) for advice in advise(design)]}
+    return {**asdict(evaluate(design, draws)), "advice": [asdict(advice) for advice in advise(design, draws)]}

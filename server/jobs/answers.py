@@ -25,18 +25,18 @@ def open_lane() -> Lane:
 
 def answer(request: HttpRequest, work: Work, *arguments: Any) -> HttpResponse:
     """The whole answer of a job as JSON. Raises as :meth:`Lane.run`."""
-    return HttpResponse(b"".join(_parts(request, work, arguments)), content_type="application/json")
+    return HttpResponse(b"".join(parts(request, work, arguments)), content_type="application/json")
 
 
 def text(request: HttpRequest, work: Work, *arguments: Any) -> bytes:
     """The whole answer of a job as it is. Raises as :meth:`Lane.run`."""
-    return b"".join(_parts(request, work, arguments))
+    return b"".join(parts(request, work, arguments))
 
 
 def stream(request: HttpRequest, work: Work, *arguments: Any) -> StreamingHttpResponse:
     """The parts of an answer as they are found. What hinders its start is raised as by :meth:`Lane.run`."""
-    parts = _parts(request, work, arguments)
-    return StreamingHttpResponse(_from(next(parts), parts), content_type="application/x-ndjson")
+    found = parts(request, work, arguments)
+    return StreamingHttpResponse(_from(next(found), found), content_type="application/x-ndjson")
 
 
 def _from(first: bytes, rest: Iterator[bytes]) -> Iterator[bytes]:
@@ -44,7 +44,8 @@ def _from(first: bytes, rest: Iterator[bytes]) -> Iterator[bytes]:
     yield from rest
 
 
-def _parts(request: HttpRequest, work: Work, arguments: tuple[Any, ...]) -> Iterator[bytes]:
+def parts(request: HttpRequest, work: Work, arguments: tuple[Any, ...]) -> Iterator[bytes]:
+    """The parts of an answer as a worker gives them. Raises as :meth:`Lane.run`."""
     # Without a lane, as in a test or a script, the work is done on the spot.
     return _lane.run(work, arguments, _gone(request)) if _lane else work(*arguments)
 

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
-from ninja import Schema
+from typing import Annotated
+
+from ninja import Query, Schema
 from pydantic import ConfigDict
 
 from oakspin.design import Design
 from server.errors import BODY as REFUSED
 
-__all__ = ["REFUSED", "Asked"]
+__all__ = ["REFUSED", "Asked", "WithLearned"]
+
+# The key of what trials taught: the answer then is that of the motor as learned.
+WithLearned = Annotated[str | None, Query(max_length=64)]
 
 
 class Asked(Schema):

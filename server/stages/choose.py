@@ -19,7 +19,8 @@ from oakspin.motion.spin import Spin
 from server.errors import Problem
 from server.jobs import work
 from server.jobs.answers import answer
-from server.stages.bodies import REFUSED, Asked
+from server.learning.actions import draws_for
+from server.stages.bodies import REFUSED, Asked, WithLearned
 
 router = Router(tags=["choose"])
 
@@ -48,6 +49,9 @@ class TurnBody(Asked):
     """A design, and dials of it to be turned first, one after the other."""
 
     turns: Annotated[list[Turn], Field(max_length=20)] = []
+    learned: Annotated[str | None, Field(max_length=64, description="Key of what trials taught, to look with it.")] = (
+        None
+    )
 
     def turned(self) -> Design:
         """The design with its dials turned."""
@@ -84,11 +88,12 @@ def get_schema(request: HttpRequest) -> dict[str, Any]:
     return schema()
 
 
-@router.post("/look", response={200: Look, **REFUSED}, operation_id="look")
-def get_look(request: HttpRequest, body: TurnBody) -> HttpResponse:
+@router.post("/look", response={200: Look, 404: Problem, **REFUSED}, operation_id="look")
+def get_look(request: HttpRequest, body: TurnBody, learned: WithLearned = None) -> HttpResponse:
     """Whether it will go, what will stop it; its parts with their dials; its drawing."""
     # Written straight from the core's own dataclasses: checking them anew would take as long as a third of the verdict.
-    return HttpResponse(to_json(look(body.turned())), content_type="application/json")
+    design = body.turned()
+    return HttpResponse(to_json(look(design, draws_for(learned, design))), content_type="application/json")
 
 
 @router.post("/turn", response={200: Design, **REFUSED}, operation_id="turn")
@@ -97,13 +102,13 @@ def get_turned(request: HttpRequest, body: TurnBody) -> Design:
     return body.turned()
 
 
-@router.post("/advice", response={200: list[Advice], **REFUSED}, operation_id="get_advice")
-def get_advice(request: HttpRequest, design: Design) -> HttpResponse:
+@router.post("/advice", response={200: list[Advice], 404: Problem, **REFUSED}, operation_id="get_advice")
+def get_advice(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
     """What to change: each tried on the design."""
-    return answer(request, work.advice, design)
+    return answer(request, work.advice, design, draws_for(learned, design))
 
 
-@router.post("/spin", response={200: Spin, **REFUSED}, operation_id="get_spin")
-def get_spin(request: HttpRequest, design: Design) -> HttpResponse:
+@router.post("/spin", response={200: Spin, 404: Problem, **REFUSED}, operation_id="get_spin")
+def get_spin(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
     """The computed run of the median build."""
-    return answer(request, work.computed_run, design)
+    return answer(request, work.computed_run, design, draws_for(learned, design))

@@ -11,9 +11,11 @@ from pydantic import Field
 from oakspin.design import Design
 from oakspin.tune import Best, DesignMap, SweepPoint, Tuning, planned, tuning_of
 from server.downloads import download
+from server.errors import Problem
 from server.jobs import work
 from server.jobs.answers import answer, stream, text
-from server.stages.bodies import REFUSED, Asked
+from server.learning.actions import changed_draws, draws_for
+from server.stages.bodies import REFUSED, Asked, WithLearned
 
 router = Router(tags=["tune"])
 Pointer = Annotated[str, Field(max_length=120)]
@@ -46,41 +48,43 @@ def get_tuning(request: HttpRequest, design: Design) -> Tuning:
     return tuning_of(design)
 
 
-@router.post("/best", response={200: list[Best], **REFUSED}, operation_id="list_best")
-def list_best(request: HttpRequest, design: Design) -> HttpResponse:
+@router.post("/best", response={200: list[Best], 404: Problem, **REFUSED}, operation_id="list_best")
+def list_best(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
     """The best of the numbers that are tuned first, each with what limits it."""
-    return answer(request, work.best, design)
+    return answer(request, work.best, design, draws_for(learned, design))
 
 
-@router.post("/map", response={200: DesignMap, **REFUSED}, operation_id="get_map")
-def get_map(request: HttpRequest, body: MapBody) -> HttpResponse:
+@router.post("/map", response={200: DesignMap, 404: Problem, **REFUSED}, operation_id="get_map")
+def get_map(request: HttpRequest, body: MapBody, learned: WithLearned = None) -> HttpResponse:
     """Two numbers at once, over every pair of values."""
     ranges = body.first_range, body.second_range
-    return answer(request, work.map_of_two, body.design, body.first, body.second, body.curve, ranges)
+    asked = body.design, body.first, body.second, body.curve, ranges
+    return answer(request, work.map_of_two, *asked, changed_draws(learned))
 
 
 @router.post(
     "/sweep",
-    response={200: list[SweepPoint], **REFUSED},
+    response={200: list[SweepPoint], 404: Problem, **REFUSED},
     operation_id="sweep",
     openapi_extra={
         "responses": {200: {"description": "Lines of JSON: a head first, then such a list of points a line"}}
     },
 )
-def run_sweep(request: HttpRequest, body: SweepBody) -> StreamingHttpResponse:
+def run_sweep(request: HttpRequest, body: SweepBody, learned: WithLearned = None) -> StreamingHttpResponse:
     """Sweep a number, a few points at a time: the reader may stop whenever it likes."""
     factor, values = planned(body.design, body.pointer, body.points, body.low, body.high)
-    return stream(request, work.swept, body.design, factor, values)
+    return stream(request, work.swept, body.design, factor, values, changed_draws(learned))
 
 
 @router.post(
     "/sweep.csv",
-    response=REFUSED,
+    response={404: Problem, **REFUSED},
     operation_id="sweep_table",
     openapi_extra={"responses": {200: {"description": "A CSV table"}}},
 )
-def run_sweep_table(request: HttpRequest, body: SweepBody) -> HttpResponse:
+def run_sweep_table(request: HttpRequest, body: SweepBody, learned: WithLearned = None) -> HttpResponse:
     """The same sweep as a CSV table."""
     factor, _ = planned(body.design, body.pointer, body.points, body.low, body.high)
-    table = text(request, work.swept_table, body.design, body.pointer, body.points, body.low, body.high)
+    asked = body.design, body.pointer, body.points, body.low, body.high
+    table = text(request, work.swept_table, *asked, changed_draws(learned))
     return download(table, f"sweep {factor.name}", "csv", "text/csv; charset=utf-8")

@@ -74,7 +74,7 @@ def log(id_: str, key: str, trial: Trial, corrects: str | None = None, revision:
     content = trial.model_dump(mode="json")
     known = models.Trial.objects.filter(key=key).first()
     if known:
-        if known.demonstration_id != demonstration.id or known.content != content:
+        if known.demonstration_id != demonstration.id or trial_in(known) != trial:
             raise OtherContent(known.content, content)
         return known
     # A correction is held against the design that the corrected trial was run with.

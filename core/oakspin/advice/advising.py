@@ -67,19 +67,20 @@ def advise(design: Design, draws: Draws | None = None, most: int = 3) -> tuple[A
     of ``draws``, those that the run chain shows, is said. Where no single change makes the motor go, every dial is
     looked at, and changes are joined one by one, each the best next to those before.
     """
-    full, trial = draws or Draws(), Draws(TRIAL_DRAWS)
+    full = draws or Draws()
+    trial = full.fewer(TRIAL_DRAWS)
     now = tried([design], trial)[0]
     if now is None:
         evaluate(design, trial)  # says why
         return ()
     rows = _ranked(design, quick(design), now, trial)
     if not now.goes and not any(row.trial.goes for row in rows):
-        rows = _merged(_ranked(design, _looked_at(design), now, trial), rows)
+        rows = _merged(_ranked(design, _looked_at(design, full), now, trial), rows)
     rows = _refined(design, [row for row in rows if row.worth > WORTH], now, trial)
     ranked = _one_of_each_family([row for row in rows if within_reach(design, row.change)])
     changes = [row.change for row in ranked[: most + 2]]
     if not now.goes and not any(row.trial.goes for row in ranked[:most]):
-        joined = _joined(design, now)
+        joined = _joined(design, now, full)
         changes = [joined, *changes] if joined else changes
     before = evaluate(design, full)
     told = []
@@ -156,9 +157,9 @@ def _merged(*lists: list[_Row]) -> list[_Row]:
     return sorted(kept.values(), key=lambda row: -row.worth)
 
 
-def _looked_at(design: Design) -> list[Change]:
+def _looked_at(design: Design, full: Draws) -> list[Change]:
     """The dozen most promising of all dials turned, by a look at few builds."""
-    look = Draws(LOOK_DRAWS)
+    look = full.fewer(LOOK_DRAWS)
     now = tried([design], look)[0]
     if now is None:
         return []
@@ -181,9 +182,9 @@ def _one_of_each_family(rows: list[_Row]) -> list[_Row]:
     return list(best.values())
 
 
-def _joined(design: Design, now: Trial) -> Change | None:
+def _joined(design: Design, now: Trial, full: Draws) -> Change | None:
     """Changes one after another until it goes surely, without those that turn out to bring nothing."""
-    look, trial = Draws(LOOK_DRAWS), Draws(TRIAL_DRAWS)
+    look, trial = full.fewer(LOOK_DRAWS), full.fewer(TRIAL_DRAWS)
     here, shown, steps = design, tried([design], look)[0], list[Change]()
     while shown and len(steps) < MOST_STEPS and not (shown.goes and shown.share >= ENOUGH):
         rows = _merged(_ranked(here, wide(here), shown, look), _ranked(here, quick(here), shown, look))

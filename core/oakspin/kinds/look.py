@@ -93,6 +93,6 @@ def turn_each(design: Design, turns: Sequence[tuple[str, Any]]) -> Design:
     return design
 
 
-def spin(design: Design) -> Spin:
+def spin(design: Design, draws: Draws | None = None) -> Spin:
     """The computed run of a design's median build. Same design, same run."""
-    return spin_of(machine_of(design, Draws()))
+    return spin_of(machine_of(design, draws or Draws()))

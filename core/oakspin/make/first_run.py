@@ -39,9 +39,9 @@ class FirstRun:
     dead: str = ""
 
 
-def first_run(design: Design, verdict: Verdict) -> FirstRun:
+def first_run(design: Design, verdict: Verdict, draws: Draws | None = None) -> FirstRun:
     """The card of a design with its verdict. Time limits hold for nine builds in ten."""
-    machine = machine_of(design, Draws())
+    machine = machine_of(design, draws or Draws())
     outcome = outcome_of(machine)
     plan, words = build_of(design), words_of(design, machine)
     cautious = float(quantiles(outcome.hands_off, (0.1,))[0])

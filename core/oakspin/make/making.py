@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from oakspin.design import Design
+from oakspin.draws import Draws
 from oakspin.kinds.kinds import evaluate
 from oakspin.make.first_run import FirstRun, first_run
 from oakspin.make.sheet import BuildSheet, build_sheet
@@ -21,8 +22,8 @@ class Making:
     template_fits: bool
 
 
-def making_of(design: Design) -> Making:
-    """Compute the answer. Raises ``Refusal`` when no motor can be made of the design."""
+def making_of(design: Design, draws: Draws | None = None) -> Making:
+    """The answer on the usual draws, or learned ones. Raises ``Refusal`` when no motor can be made of the design."""
     sheet = build_sheet(design)
-    card = first_run(design, evaluate(design))
+    card = first_run(design, evaluate(design, draws), draws)
     return Making(sheet, card, template_size(sheet.template), fits_a_page(sheet.template))

@@ -3,24 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
-import numpy as np
-from pydantic_core import from_json
-
-from oakspin.design import Design, design_of
-from oakspin.design.patch import Setting, patched
-from oakspin.draws import Array, Draws, quantiles
-from oakspin.heat import rise_in
-from oakspin.kinds.kinds import KINDS, words_of
-from oakspin.machines.table import machine_of
-from oakspin.measure.swing import swing_period
-from oakspin.measure.trial import Trial, built, measured_in
+from oakspin.design import Design
+from oakspin.draws import quantiles
+from oakspin.measure.predicted import has_meter, predicted_for, ran_as, usual_outcome
+from oakspin.measure.trial import Trial, measured_in
 from oakspin.spoken import plain_unit
-from oakspin.verdict.outcome import Outcome, outcome_of
-from oakspin.verdict.verdict import run_figures, running_builds
-from oakspin.verdict.words import Words
+from oakspin.verdict.verdict import running_builds
 
 LABELS = {
     "speed": "Speed",
@@ -28,6 +18,7 @@ LABELS = {
     "gate_speed": "Speed between the gates",
     "steepest_climb": "Steepest climb, a thrust of its own",
     "mean_current": "Current on the meter",
+    "volts_open": "Volts, nothing connected",
     "volts_loaded": "Volts while running",
     "battery_resistance": "Ohms inside the battery",
     "temperature": "Warmest place",
@@ -64,12 +55,9 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
     measured = measured_in(trial)
     if not measured:
         return ()
-    as_built, rests = built(design, trial), KINDS[design.kind].rests_at
-    if rests and trial.readings.rests_deg is not None:
-        # Which way it rests tells where its heavy side is: the prediction is for such a rotor alone.
-        as_built = patched(as_built, (Setting(rests, trial.readings.rests_deg),))
-    outcome = _outcome_of_text(as_built.model_dump_json())
-    predicted = _predicted(outcome, trial, words_of(as_built, outcome.machine))
+    as_built = ran_as(design, trial)
+    outcome = usual_outcome(as_built.model_dump_json(), has_meter(trial))
+    predicted = predicted_for(as_built, outcome, trial)
     comparisons, running = [], running_builds(outcome)
     for name, reading in measured.items():
         if name not in predicted:
@@ -85,44 +73,3 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
             )
         )
     return tuple(comparisons)
-
-
-@lru_cache(maxsize=8)
-def _outcome_of_text(design: str) -> Outcome:
-    # Many trials of a class are of one design. A design has lists in it: its text is what can be looked up.
-    return outcome_of(machine_of(design_of(from_json(design)), Draws()))
-
-
-def _predicted(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:
-    """Draws of every figure a trial can measure. A meter shows means: contact made and broken."""
-    machine, mean = outcome.settled, outcome.mean_current
-    inside = machine.pack.ohms_at(machine.pack.used)
-    seconds = trial.readings.seconds_run or 0.0
-    rises = [rise_in(body, square, outcome.speed, seconds) for body, square in outcome.warming]
-    swing = swing_period(machine)
-    return {
-        **_on_the_way(outcome, trial, words),
-        **({} if swing is None else {"swing_period": swing}),
-        "speed": outcome.shown_speed * words.rate.per,
-        "mean_current": mean,
-        "volts_loaded": machine.pack.volts_at(machine.pack.used) - mean * inside,
-        "battery_resistance": inside * 1e3,
-        "temperature": machine.room_C + np.max(rises, axis=0),
-    }
-
-
-def _on_the_way(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:
-    """Time and speed between two gates, and the steepest tilt; nothing where it turns on the spot."""
-    journey, read = outcome.journey, trial.readings
-    if journey is None:
-        return {}
-    predicted = {"steepest_climb": run_figures(outcome, words)["steepest_climb"][0]}
-    if read.first_gate_mm is not None and read.second_gate_mm is not None:
-        first, second = read.first_gate_mm * 1e-3, read.second_gate_mm * 1e-3
-        rows = range(journey.clock.shape[0])
-        # A gate is passed by the train's middle; builds that stop before it never pass.
-        passed = [[np.interp(at, journey.places[row], journey.clock[row]) for at in (first, second)] for row in rows]
-        taken = np.array([late - early for early, late in passed])
-        taken = np.where(journey.reached >= min(second, float(journey.places.max())), np.maximum(taken, 1e-3), 600.0)
-        predicted |= {"gate_time": taken, "gate_speed": (second - first) / taken}
-    return predicted

@@ -16,7 +16,9 @@ from oakspin.errors import Fault, UnreadableDesign
 from oakspin.measure.trial import Readings, Trial
 
 READ = tuple(Readings.model_fields)
-COLUMNS = ("group", *READ, "seen", "as_built", "note")
+WORDS = ("meter",)  # readings that are words
+MARKED = ("rebuilt", "simulated")  # said of a trial by a yes
+COLUMNS = ("group", *READ, "seen", "as_built", *MARKED, "note")
 MOST_ROWS = 5000
 _FORMULA = re.compile(r"'*[=+\-@\t\r]")
 
@@ -30,7 +32,8 @@ def trial_table(trials: Iterable[Trial]) -> str:
         read = trial.readings.model_dump()
         as_built = json.dumps([noted.model_dump() for noted in trial.as_built]) if trial.as_built else ""
         numbers = ["" if read[name] is None else read[name] for name in READ]
-        write([defused(trial.group), *numbers, " ".join(trial.seen), as_built, defused(trial.note)])
+        marked = ["yes" if getattr(trial, name) else "" for name in MARKED]
+        write([defused(trial.group), *numbers, " ".join(trial.seen), as_built, *marked, defused(trial.note)])
     return out.getvalue()
 
 
@@ -94,12 +97,21 @@ def _number(cell: str) -> float:
     return float(cell.strip().replace(",", "."))
 
 
+def _yes(cell: str) -> bool:
+    word = cell.strip().lower()
+    if word not in ("", "yes", "no"):
+        raise ValueError(f"{word!r} in a column of yes and no")
+    return word == "yes"
+
+
 def _plain(cells: dict[str, str]) -> dict[str, Any]:
-    readings = {name: _number(cells[name]) for name in READ if cells.get(name, "").strip()}
+    given = {name: cells[name].strip() for name in READ if cells.get(name, "").strip()}
+    readings = {name: cell if name in WORDS else _number(cell) for name, cell in given.items()}
     return {
         "group": _as_meant(cells.get("group", "").strip()),
         "readings": readings,
         "seen": cells.get("seen", "").split(),
         "as_built": json.loads(cells["as_built"]) if cells.get("as_built", "").strip() else [],
+        **{name: _yes(cells.get(name, "")) for name in MARKED},
         "note": _as_meant(cells.get("note", "")),
     }

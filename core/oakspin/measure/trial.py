@@ -26,6 +26,9 @@ SEEN: dict[Seen, str] = {
     "leans": "leans or drags",
 }
 
+Meter = Literal["in_circuit", "clamp"]
+METERS: dict[Meter, str] = {"in_circuit": "meter in the circuit", "clamp": "clamp round a wire"}
+
 
 @dataclass(frozen=True)
 class ReadingWords:
@@ -102,6 +105,9 @@ class Readings(Record):
     film_frames: Annotated[int | None, Field(ge=2, le=1000000, description="Frames that they took."), WHOLE] = None
     film_rate: Annotated[float | None, Field(ge=1, le=2000, description="Frames a second of the film.")] = None
     amperes: Annotated[float | None, Field(ge=0, le=100, description="Amperes on the meter while running.")] = None
+    meter: Annotated[
+        Meter | None, Field(description="How the current was read; in the circuit where left out, its ohms count.")
+    ] = None
     volts_open: Annotated[float | None, Field(ge=0.1, le=80, description="Volts with nothing connected.")] = None
     volts_loaded: Annotated[float | None, Field(ge=0, le=80, description="Volts while running.")] = None
     temperature_C: Annotated[float | None, Field(ge=-10, le=200, description="Warmest place after the run.")] = None
@@ -155,6 +161,10 @@ class Trial(Record):
     as_built: Annotated[list[AsBuilt], Field(max_length=20, description="What came out otherwise than planned.")] = []
     readings: Readings = Readings()
     seen: Annotated[list[Seen], Field(max_length=9, description="What was seen.")] = []
+    rebuilt: Annotated[bool, Field(description="Built anew since this group's last trial.")] = False
+    simulated: Annotated[bool, Field(description="Run on the simulated rig: it teaches nothing of the real motor.")] = (
+        False
+    )
     note: Annotated[str, Field(max_length=1000, description="In the group's own words.")] = ""
 
 
@@ -195,6 +205,8 @@ def measured_in(trial: Trial) -> dict[str, Measured]:
         measured["steepest_climb"] = Measured(read.climb_deg, "°")
     if read.amperes is not None:
         measured["mean_current"] = Measured(read.amperes, "A")
+    if read.volts_open is not None:
+        measured["volts_open"] = Measured(read.volts_open, "V")
     if read.volts_loaded is not None:
         measured["volts_loaded"] = Measured(read.volts_loaded, "V")
         if read.volts_open is not None and read.amperes:

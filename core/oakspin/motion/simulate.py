@@ -16,16 +16,17 @@ STILL = 1e-9
 class Trace:
     """A computed run; every array has shape (steps + 1, draws).
 
-    ``current`` is that while the contact is made; 0 where the switch is open; ``wound`` that in a winding which
-    lags, 0 elsewhere. ``account`` holds energies in J: since the start, electrical in (but for what a winding's field
-    takes up and its sparks spend), heat in the resistances, friction and air; at each moment, of the motion and of the
-    lifted heavy side.
+    ``current`` is that while the contact is made, 0 where the switch is open; ``drawn`` that which the battery gives in
+    the mean over making and breaking; ``wound`` that in a winding which lags, 0 elsewhere. ``account`` holds energies
+    in J: since the start, electrical in (but for what a winding's field takes up and its sparks spend), heat in the
+    resistances, friction and air; at each moment, of the motion and of the lifted heavy side.
     """
 
     time: Array
     angle: Array
     speed: Array
     current: Array
+    drawn: Array
     wound: Array
     account: dict[str, Array]
 
@@ -45,7 +46,7 @@ def _flow(machine: Machine, angle: Array, speed: Array, lagging: Array | None) -
 
 
 def _wound(
-    machine: Machine, angle: Array, speed: Array, fed: tuple[Array, Array], step: float
+    machine: Machine, angle: Array, speed: Array, fed: tuple[Array, Array], step: float | Array
 ) -> tuple[tuple[Array, Array], Array]:
     """How a winding is fed a step later, the way of it and its current, and its mean current over the step.
 
@@ -115,10 +116,10 @@ def _at(table: Array, angle: Array) -> Array:
 
 def simulate(
     machine: Machine,
-    seconds: float,
+    seconds: float | Array,
     steps: int,
-    angle: float = 0.0,
-    speed: float = 0.0,
+    angle: float | Array = 0.0,
+    speed: float | Array = 0.0,
     amperes: Array | None = None,
 ) -> Trace:
     """Run the machine from a standing start (or a flick) with the classic fourth-order method.
@@ -126,10 +127,11 @@ def simulate(
     Parameters
     ----------
     machine : Machine
-    seconds : float, s
+    seconds : float or ndarray, s
+        The same for all draws, or for each its own.
     steps : int
         Equal steps; the error of a smooth run falls as the fourth power of their number.
-    angle, speed : float
+    angle, speed : float or ndarray
         Start, in rad and rad/s.
     amperes : ndarray, shape (draws,), optional
         Current in a winding at the start; nothing where left out.
@@ -139,7 +141,7 @@ def simulate(
     state[0], state[1] = angle, speed
     step = seconds / steps
     history = np.empty((steps + 1, 5, draws))
-    current, wound = np.empty((steps + 1, draws)), np.zeros((steps + 1, draws))
+    current, drawn, wound = (np.zeros((steps + 1, draws)) for _ in range(3))
     lags = bool(np.any(machine.henries))
     if amperes is not None:
         wound[0] = amperes
@@ -158,7 +160,7 @@ def simulate(
         if lags:
             fed, lagging = _wound(machine, state[0], state[1], fed, step)
         amperes, live, drive = _flow(machine, state[0], state[1], lagging)
-        current[number] = amperes * (live > 0)
+        current[number], drawn[number] = amperes * (live > 0), amperes * live
         # Friction opposes first way through the whole step: were it to turn with each stage, a body
         # about to stop would creep on for ever.
         way = _way(machine, drive + _heavy(machine, state[0]), state[1])
@@ -182,5 +184,5 @@ def simulate(
         "motion": motion,
         "lifted": _lifted(machine, history[:, 0]),
     }
-    time = np.repeat(np.linspace(0, seconds, steps + 1)[:, None], draws, axis=1)
-    return Trace(time, history[:, 0], history[:, 1], current, wound, account)
+    time = np.linspace(0, np.broadcast_to(np.asarray(seconds, float), draws), steps + 1)
+    return Trace(time, history[:, 0], history[:, 1], current, drawn, wound, account)

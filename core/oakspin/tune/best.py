@@ -6,10 +6,11 @@ from dataclasses import dataclass
 
 from oakspin.design import Design
 from oakspin.design.patch import Setting
+from oakspin.draws import Draws
 from oakspin.kinds.kinds import tuned_of
 from oakspin.kinds.numbers import Number
 from oakspin.rounding import rounded
-from oakspin.tune.sweep import Sweep, SweepPoint, sweep
+from oakspin.tune.sweep import SWEEP_DRAWS, Sweep, SweepPoint, sweep
 from oakspin.verdict.links import NAMES
 from oakspin.verdict.verdict import MUST_HOLD
 
@@ -65,9 +66,10 @@ def best_of(swept: Sweep) -> Best | None:
     return Best(factor, value, swept.points[low].value, swept.points[high].value, factor.turned(value), sentence)
 
 
-def best_settings(design: Design) -> tuple[Best, ...]:
-    """The best of every number that the kind of this design is tuned by first."""
-    bests = (best_of(sweep(design, number.pointer)) for number in tuned_of(design))
+def best_settings(design: Design, draws: Draws | None = None) -> tuple[Best, ...]:
+    """The best of every number that the kind of this design is tuned by first, on few of the draws."""
+    few = (draws or Draws()).fewer(SWEEP_DRAWS)
+    bests = (best_of(sweep(design, number.pointer, draws=few)) for number in tuned_of(design))
     return tuple(best for best in bests if best)
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -90,10 +90,12 @@ def design_map(
     *,
     points: int = POINTS,
     ranges: tuple[Range, Range] = (None, None),
+    draws: Draws | None = None,
 ) -> DesignMap:
     """Compute the map of two numbers of a design, over their whole ranges or parts of them.
 
-    Where the machine takes arrays at a pointer, all of that number's values run as x_number machine.
+    It is that of the typical build among ``draws``. Where the machine takes arrays at a pointer, all of that number's
+    values run as one machine.
 
     Raises
     ------
@@ -110,7 +112,7 @@ def design_map(
         factor.values(points if at_once else min(points, COARSE), *(part or ()))
         for factor, at_once, part in zip((x_number, two), fast, ranges, strict=True)
     )
-    computed = _computed(design, x_number, two, np.array(columns), np.array(rows), fast, curve)
+    computed = _computed(design, x_number, two, np.array(columns), np.array(rows), fast, curve, draws or Draws())
     best = _best(computed)
     pair = (columns[best[1]], rows[best[0]]) if best else None
     return DesignMap(
@@ -133,12 +135,19 @@ def design_map(
 
 
 def _computed(
-    design: Design, x_number: Number, two: Number, columns: Array, rows: Array, fast: list[bool], curve: str
+    design: Design,
+    x_number: Number,
+    two: Number,
+    columns: Array,
+    rows: Array,
+    fast: list[bool],
+    curve: str,
+    draws: Draws,
 ) -> _Field:
     shape = (rows.size, columns.size)
     whole = _Field(*(np.full(shape, -1.0) for _ in range(4)))
     across, down = np.broadcast_to(columns, shape), np.broadcast_to(rows[:, None], shape)
-    # Numbers at which the machine takes no array are set x_number value after the other.
+    # Numbers at which the machine takes no array are set one value after the other.
     for at in itertools.product(
         range(1) if fast[1] else range(rows.size), range(1) if fast[0] else range(columns.size)
     ):
@@ -155,7 +164,7 @@ def _computed(
                     arrays |= factor.arrays(values)
                 else:
                     made = patched(made, factor.turned(float(values[0])))
-            machine = machine_of(side_by_side(made, arrays), Draws(count=x.size, typical=True))
+            machine = machine_of(side_by_side(made, arrays), replace(draws, count=x.size, typical=True))
         except OakSpinError:
             continue
         for name, value in _run(machine, words_of(made, machine), curve).items():

@@ -484,6 +484,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{id}/learn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Learn
+         * @description Learn from the trials of a demonstration: lines of progress, then what they taught.
+         */
+        post: operations["learn_from_trials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Bench
+         * @description What the bench taught: all trials of all motors together.
+         */
+        get: operations["get_bench"];
+        put?: never;
+        /**
+         * Set Bench
+         * @description Let it count for other motors or not, or begin anew.
+         */
+        post: operations["set_bench"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds": {
         parameters: {
             query?: never;
@@ -4058,6 +4102,11 @@ export interface components {
              */
             amperes?: number | null;
             /**
+             * Meter
+             * @description How the current was read; in the circuit where left out, its ohms count.
+             */
+            meter?: ("in_circuit" | "clamp") | null;
+            /**
              * Volts Open
              * @description Volts with nothing connected.
              */
@@ -4137,6 +4186,7 @@ export interface components {
              *       "film_frames": null,
              *       "film_rate": null,
              *       "amperes": null,
+             *       "meter": null,
              *       "volts_open": null,
              *       "volts_loaded": null,
              *       "temperature_C": null,
@@ -4157,6 +4207,18 @@ export interface components {
              * @default []
              */
             seen?: ("runs" | "runs_after_flick" | "starts_then_stops" | "trembles" | "nothing" | "gets_hot" | "jumps_off" | "sparks" | "leans")[];
+            /**
+             * Rebuilt
+             * @description Built anew since this group's last trial.
+             * @default false
+             */
+            rebuilt?: boolean;
+            /**
+             * Simulated
+             * @description Run on the simulated rig: it teaches nothing of the real motor.
+             * @default false
+             */
+            simulated?: boolean;
             /**
              * Note
              * @description In the group's own words.
@@ -4244,17 +4306,15 @@ export interface components {
         };
         /**
          * Mark
-         * @description One trial: the value of the number as it was built, and what was measured of each figure, by its name.
+         * @description One trial's measured value in a row, and whether it lies in the learned band.
          */
         Mark: {
+            /** Id */
+            id: string;
             /** Group */
             group: string;
             /** Value */
             value: number;
-            /** Measured */
-            measured: {
-                [key: string]: number;
-            };
         };
         /**
          * ArrivalOut
@@ -4288,6 +4348,133 @@ export interface components {
             motors: components["schemas"]["ArrivalOut"][];
             /** Put Away */
             put_away: string[];
+        };
+        /**
+         * LearnLine
+         * @description A line of the answer: how far it is, 0 to 1, then what was taught.
+         */
+        LearnLine: {
+            /** Progress */
+            progress: number | null;
+            taught: components["schemas"]["TaughtOut"] | null;
+        };
+        /**
+         * Next
+         * @description A reading that was not taken of late, and how much it would teach: in bits, and as a share of the most.
+         */
+        Next: {
+            /** Group */
+            group: string;
+            /** Label */
+            label: string;
+            /** Bits */
+            bits: number;
+        };
+        /**
+         * Odd
+         * @description A trial unlike 99 of 100 builds, the reading that makes it so, and whether it ``counts`` all the same.
+         */
+        Odd: {
+            /** Id */
+            id: string;
+            /** Group */
+            group: string;
+            /** Sentence */
+            sentence: string;
+            /** Counts */
+            counts: boolean;
+        };
+        /**
+         * Row
+         * @description One figure of all designs; none where a design has no such thing. ``same`` where all say the same.
+         */
+        Row: {
+            /** Group */
+            group: string;
+            /** Label */
+            label: string;
+            /** Cells */
+            cells: (components["schemas"]["Cell"] | null)[];
+            /** Same */
+            same: boolean;
+        };
+        /**
+         * TaughtOut
+         * @description What a motor's trials taught. ``key`` names its draws: a look that is given it shows the motor as learned.
+         */
+        TaughtOut: {
+            /** Key */
+            key: string;
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "again" | "next" | "changed";
+            /** What */
+            what: string;
+            /** Trials */
+            trials: number;
+            /** Rotors */
+            rotors: number;
+            /** Rows */
+            rows: components["schemas"]["Row"][];
+            /** Things */
+            things: components["schemas"]["Thing"][];
+            /** Next */
+            next: components["schemas"]["Next"][];
+            /** Odd */
+            odd: components["schemas"]["Odd"][];
+        };
+        /**
+         * Thing
+         * @description A constant of which something was learned: the sentence, what would raise it (or lower it), whose it is.
+         */
+        Thing: {
+            /** Name */
+            name: string;
+            /** Sentence */
+            sentence: string;
+            /** Helps */
+            helps: string;
+            /** Whose */
+            whose: string;
+        };
+        /**
+         * LearnBody
+         * @description Which trials are left out, by their ids.
+         */
+        LearnBody: {
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out?: string[];
+        };
+        /**
+         * BenchOut
+         * @description What all trials of this user taught of every motor.
+         */
+        BenchOut: {
+            /** Counts */
+            counts: boolean;
+            /** Since */
+            since: string | null;
+            /** Motors */
+            motors: number;
+            /** Trials */
+            trials: number;
+            /** Things */
+            things: components["schemas"]["Thing"][];
+        };
+        /**
+         * BenchBody
+         * @description Let what the bench taught count for other motors, or not; ``anew`` forgets all trials before now.
+         */
+        BenchBody: {
+            /** Counts */
+            counts?: boolean | null;
+            /** Anew */
+            anew?: true | null;
         };
         /**
          * KindOut
@@ -4665,6 +4852,11 @@ export interface components {
              * @default []
              */
             turns?: components["schemas"]["Turn"][];
+            /**
+             * Learned
+             * @description Key of what trials taught, to look with it.
+             */
+            learned?: string | null;
         };
         /**
          * Advice
@@ -5509,20 +5701,6 @@ export interface components {
             plain_band: string;
             /** State */
             state: ("holds" | "tight" | "fails") | null;
-        };
-        /**
-         * Row
-         * @description One figure of all designs; none where a design has no such thing. ``same`` where all say the same.
-         */
-        Row: {
-            /** Group */
-            group: string;
-            /** Label */
-            label: string;
-            /** Cells */
-            cells: (components["schemas"]["Cell"] | null)[];
-            /** Same */
-            same: boolean;
         };
         /**
          * SideBySide
@@ -7374,6 +7552,11 @@ export interface components {
              */
             amperes: number | null;
             /**
+             * Meter
+             * @description How the current was read; in the circuit where left out, its ohms count.
+             */
+            meter: ("in_circuit" | "clamp") | null;
+            /**
              * Volts Open
              * @description Volts with nothing connected.
              */
@@ -8037,6 +8220,7 @@ export interface components {
              *       "film_frames": null,
              *       "film_rate": null,
              *       "amperes": null,
+             *       "meter": null,
              *       "volts_open": null,
              *       "volts_loaded": null,
              *       "temperature_C": null,
@@ -8057,6 +8241,18 @@ export interface components {
              * @default []
              */
             seen: ("runs" | "runs_after_flick" | "starts_then_stops" | "trembles" | "nothing" | "gets_hot" | "jumps_off" | "sparks" | "leans")[];
+            /**
+             * Rebuilt
+             * @description Built anew since this group's last trial.
+             * @default false
+             */
+            rebuilt: boolean;
+            /**
+             * Simulated
+             * @description Run on the simulated rig: it teaches nothing of the real motor.
+             * @default false
+             */
+            simulated: boolean;
             /**
              * Note
              * @description In the group's own words.
@@ -10114,6 +10310,211 @@ export interface operations {
             };
         };
     };
+    learn_from_trials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnLine"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    set_bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_kinds: {
         parameters: {
             query?: never;
@@ -10189,7 +10590,9 @@ export interface operations {
     };
     look: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10211,6 +10614,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10327,7 +10739,9 @@ export interface operations {
     };
     get_advice: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10349,6 +10763,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10396,7 +10819,9 @@ export interface operations {
     };
     get_spin: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10418,6 +10843,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10465,7 +10899,9 @@ export interface operations {
     };
     get_build: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10487,6 +10923,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10810,7 +11255,9 @@ export interface operations {
     };
     list_best: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10832,6 +11279,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10879,7 +11335,9 @@ export interface operations {
     };
     get_map: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10901,6 +11359,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10948,7 +11415,9 @@ export interface operations {
     };
     sweep: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10970,6 +11439,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11017,7 +11495,9 @@ export interface operations {
     };
     sweep_table: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -11037,6 +11517,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

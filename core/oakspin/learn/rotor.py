@@ -1,0 +1,350 @@
+"""What the trials of one rotor teach: all of them as one likelihood, and the draws that it leaves.
+
+Draws are moved from the prior to the posterior by tempering. Source: tempered sequential Monte Carlo, P. Del Moral,
+A. Doucet, A. Jasra, J. R. Stat. Soc. B 68, 411 (2006); moves that leave a normal prior as it is: A. Beskos et al.,
+Stoch. Dyn. 8, 319 (2008). What a rotor says of constants that others share is found by straight lines through a cloud
+that closes in on the posterior: A. Garcia-Fernandez et al., IEEE Trans. Signal Process. 63, 5561 (2015).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from oakspin.constants import UNCERTAIN
+from oakspin.draws import SEED, Array, Draws, Learned
+from oakspin.errors import Fault, Refusal
+from oakspin.learn.components import CARRIED, Component, components_of, constants_of
+from oakspin.learn.known import NOTHING, Key, Known, Site
+from oakspin.learn.observation import Observation, as_compared
+from oakspin.learn.seen import log_likelihood, seen_in
+from oakspin.machines.machine import Mask
+from oakspin.measure.predicted import predicted_for, ran
+from oakspin.verdict.outcome import ONE_RUN
+
+PARTICLES = 512
+MOVES = 6  # at each temperature; with fewer the bands look sure and are wrong
+HALF = 0.5  # of the draws that count at each step to the next temperature
+ACCEPTED = 0.25
+MOST_STEPS = 40
+LEAST_DRAWS = 32  # different ones, below which the answer is not to be trusted
+CLOUD, ROUNDS, WIDER = 256, 4, 2.0
+RIDGE = 1e-3
+
+Progress = Callable[[float], None]
+
+
+@dataclass(frozen=True)
+class Looked:
+    """What a bench would show of many builds: readings, shape (draws, readings), and how likely what was seen is."""
+
+    readings: Array
+    seen: Array
+    turns: Mask
+
+
+@dataclass(frozen=True)
+class Line:
+    """Readings as straight lines of the components: ``at`` + ``slope`` z, with their standard error.
+
+    Shapes (readings,), (components, readings) and (readings,).
+    """
+
+    at: Array
+    slope: Array
+    missed: Array
+
+
+@dataclass(frozen=True)
+class Rotor:
+    """One rotor, from its being built to its being rebuilt, with all that was observed of it."""
+
+    observations: tuple[Observation, ...]
+
+    @cached_property
+    def names(self) -> tuple[str, ...]:
+        """The uncertain constants of all its designs."""
+        found = {name for each in self.observations for name in constants_of(each.design, meter=each.meter)}
+        return tuple(sorted(found))
+
+    @cached_property
+    def components(self) -> tuple[Component, ...]:
+        """Those that stay while trials of the rotor go on; a run's own part of what else stays is an error instead."""
+        listed = components_of(self.names)
+        return tuple(each for each in listed if each.whose != "run" or each.share == 1)
+
+    @property
+    def shared(self) -> tuple[Key, ...]:
+        """Components that other rotors have, too."""
+        return tuple((each.name, each.whose) for each in self.components if each.whose in CARRIED)
+
+    @cached_property
+    def shared_at(self) -> list[int]:
+        """Where those stand among all."""
+        return [at for at, each in enumerate(self.components) if each.whose in CARRIED]
+
+    @cached_property
+    def _of_names(self) -> dict[str, list[int]]:
+        places: dict[str, list[int]] = {name: [] for name in self.names}
+        for at, each in enumerate(self.components):
+            places[each.name].append(at)
+        return places
+
+    @cached_property
+    def values(self) -> Array:
+        """All readings; shape (readings,)."""
+        return np.array([reading.value for each in self.observations for reading in each.readings])
+
+    @cached_property
+    def quantities(self) -> tuple[str, ...]:
+        """What they are."""
+        return tuple(reading.quantity for each in self.observations for reading in each.readings)
+
+    def positions(self, z: Array) -> dict[str, Array]:
+        """Positions of the constants out of their components; ``z`` of shape (draws, components)."""
+        roots = np.sqrt([each.share for each in self.components])
+        return {name: (z[:, places] * roots[places]).sum(axis=1) for name, places in self._of_names.items()}
+
+    def looked_at(self, z: Array) -> Looked:
+        """What these builds would show; each design is run once for all its trials."""
+        draws = Draws(count=len(z), learned=Learned(self.positions(z)))
+        groups: dict[tuple[str, bool], list[int]] = {}
+        for at, each in enumerate(self.observations):
+            groups.setdefault((each.design.model_dump_json(), each.meter), []).append(at)
+        columns: list[list[Array]] = [[] for _ in self.observations]
+        seen, turns = np.zeros(len(z)), np.ones(len(z), bool)
+        for places in groups.values():
+            first = self.observations[places[0]]
+            outcome = ran(first.design, draws, meter=first.meter)
+            turns &= outcome.turns
+            for at in places:
+                each = self.observations[at]
+                shown = predicted_for(each.design, outcome, each.trial)
+                columns[at] = [as_compared(row.quantity, shown[row.quantity]) for row in each.readings]
+                would = seen_in(outcome, each.trial.readings.seconds_run or ONE_RUN)
+                seen += log_likelihood(would, each.seen)
+        rows = [column for each in columns for column in each]
+        return Looked(np.array(rows).reshape(len(rows), len(z)).T, seen, turns)
+
+    @cached_property
+    def own_errors(self) -> Array:
+        """Covariance of the readings' errors, and of what the model is not trusted with; shape (readings, readings)."""
+        listed = [reading for each in self.observations for reading in each.readings]
+        errors = np.diag([reading.error**2 for reading in listed]) if listed else np.zeros((0, 0))
+        return errors + self.in_common(np.array([reading.model for reading in listed]))
+
+    def in_common(self, deviations: Array) -> Array:
+        """Covariance of what is off alike in all readings of one quantity; shape (readings, readings)."""
+        alike = np.array([[one == other for other in self.quantities] for one in self.quantities], bool)
+        return np.where(alike.reshape(len(deviations), len(deviations)), np.outer(deviations, deviations), 0.0)
+
+    def errors(self, line: Line | None) -> Array:
+        """With what each run draws anew, by the slopes of a line."""
+        found = self.own_errors.copy()
+        if line is None or not len(self.values):
+            return found
+        trials = np.repeat(np.arange(len(self.observations)), [len(each.readings) for each in self.observations])
+        together = trials[:, None] == trials[None, :]
+        for name, places in self._of_names.items():
+            anew = UNCERTAIN[name].anew if UNCERTAIN[name].whose == "run" else 0.0
+            if not 0 < anew < 1:
+                continue
+            steady = places[0]
+            slope = line.slope[steady] / np.sqrt(self.components[steady].share)
+            found += np.where(together, anew * np.outer(slope, slope), 0.0)
+        return found
+
+    def prior(self, known: Known) -> tuple[Array, Array]:
+        """Mean and root of the law of all components before this rotor's trials."""
+        mean, root = np.zeros(len(self.components)), np.eye(len(self.components))
+        at = self.shared_at
+        mean[at], root[np.ix_(at, at)] = known.law(self.shared)
+        return mean, root
+
+
+def line_of(rotor: Rotor, known: Known, seed: int = SEED) -> Line | None:
+    """Straight lines through what the builds near the posterior show; none where too few builds run.
+
+    The components of one constant share its slope: they are told apart by their shares alone.
+    """
+    if not len(rotor.values):
+        return None
+    chance = np.random.default_rng([seed, 1])
+    prior_mean, prior_root = rotor.prior(known)
+    mean, root = prior_mean, prior_root
+    inverse = np.linalg.inv(prior_root @ prior_root.T)
+    line: Line | None = None
+    for _ in range(ROUNDS):
+        z = mean + chance.standard_normal((CLOUD, len(mean))) @ root.T
+        looked = rotor.looked_at(z)
+        counted = looked.turns & np.isfinite(looked.readings).all(axis=1)
+        if counted.sum() < 2 * len(rotor.names):
+            return line
+        line = _fitted(rotor, z[counted], looked.readings[counted])
+        noise = rotor.errors(line) + rotor.in_common(line.missed)
+        gain = np.linalg.solve(noise, line.slope.T).T
+        covariance = np.linalg.inv(inverse + gain @ line.slope.T)
+        covariance = (covariance + covariance.T) / 2
+        mean = covariance @ (inverse @ prior_mean + gain @ (rotor.values - line.at))
+        root = np.asarray(np.linalg.cholesky(WIDER * covariance), float)
+    return line
+
+
+def _fitted(rotor: Rotor, z: Array, readings: Array) -> Line:
+    positions = rotor.positions(z)
+    table = np.array([positions[name] for name in rotor.names]).T
+    middle, centre = table.mean(axis=0), readings.mean(axis=0)
+    away, shown = table - middle, readings - centre
+    square = away.T @ away / len(z) + RIDGE * np.eye(len(rotor.names))
+    slopes = np.linalg.solve(square, away.T @ shown / len(z))
+    missed = np.sqrt(((shown - away @ slopes) ** 2).mean(axis=0))
+    rows = dict(zip(rotor.names, slopes, strict=True))
+    slope = np.array([rows[each.name] * np.sqrt(each.share) for each in rotor.components])
+    return Line(centre - middle @ slopes, slope, missed)
+
+
+def site_of(rotor: Rotor, seed: int = SEED) -> Site:
+    """What the rotor's trials say of what other rotors share with it, its own build integrated out."""
+    line = line_of(rotor, NOTHING, seed)
+    count = len(rotor.observations)
+    if line is None:
+        return Site((), np.zeros((0, 0)), np.zeros(0), count)
+    shared = rotor.shared_at
+    own = [at for at in range(len(rotor.components)) if at not in shared]
+    noise = rotor.errors(line) + rotor.in_common(line.missed) + line.slope[own].T @ line.slope[own]
+    gain = np.linalg.solve(noise, line.slope[shared].T).T
+    precision = gain @ line.slope[shared].T
+    return Site(rotor.shared, (precision + precision.T) / 2, gain @ (rotor.values - line.at), count)
+
+
+@dataclass(frozen=True)
+class Posterior:
+    """Draws of a rotor's components as its trials leave them; ``z`` of shape (draws, components).
+
+    ``different`` is how many of the draws are not copies of one another, ``verdicts`` how often all of them were run.
+    """
+
+    rotor: Rotor
+    z: Array
+    different: int
+    looks: int
+
+
+def learned(rotor: Rotor, known: Known, *, seed: int = SEED, progress: Progress | None = None) -> Posterior:
+    """Move draws of the prior to what the rotor's trials leave.
+
+    Raises
+    ------
+    Refusal
+        When too few different draws are left to tell anything.
+    """
+    chance = np.random.default_rng([seed, 2])
+    mean, root = rotor.prior(known)
+    line = line_of(rotor, known, seed)
+    noise = rotor.errors(line)
+    inverse = np.linalg.inv(noise) if len(noise) else noise
+
+    def weigh(u: Array) -> Array:
+        looked = rotor.looked_at(mean + u @ root.T)
+        off = looked.readings - rotor.values
+        found = looked.seen - 0.5 * np.einsum("di,ij,dj->d", off, inverse, off) if len(noise) else looked.seen
+        return np.where(np.isfinite(found), found, -1e9)
+
+    u = chance.standard_normal((PARTICLES, len(mean)))
+    likely, heat, step, looks = weigh(u), 0.0, 0.5, 1
+    for _ in range(MOST_STEPS):
+        onward = _next(likely, heat)
+        weights = np.exp((onward - heat) * (likely - likely.max()))
+        chosen = _resampled(weights / weights.sum(), chance)
+        u, likely, heat = u[chosen], likely[chosen], onward
+        for _ in range(MOVES):
+            fresh = np.sqrt(1 - step**2) * u + step * chance.standard_normal(u.shape)
+            shown = weigh(fresh)
+            looks += 1
+            taken = np.log(chance.random(len(u))) < heat * (shown - likely)
+            u, likely = np.where(taken[:, None], fresh, u), np.where(taken, shown, likely)
+            step = float(np.clip(step * np.exp(taken.mean() - ACCEPTED), 0.02, 0.95))
+        if progress:
+            progress(heat)
+        if heat >= 1:
+            break
+    different = len(np.unique(u.round(9), axis=0))
+    if heat < 1 or different < LEAST_DRAWS:
+        hint = "Look at the readings again: one of them may be wrong, or strike trials out."
+        limit = f"{LEAST_DRAWS} different builds that explain these trials"
+        raise Refusal([Fault("/trials", f"{different} builds", limit, hint)])
+    return Posterior(rotor, mean + u[chance.permutation(len(u))] @ root.T, different, looks)
+
+
+def _next(likely: Array, heat: float) -> float:
+    """The next temperature: where half of the draws still count."""
+
+    def counting(onward: float) -> float:
+        weights = np.exp((onward - heat) * (likely - likely.max()))
+        return float(weights.sum() ** 2 / (weights**2).sum())
+
+    if counting(1.0) >= HALF * len(likely):
+        return 1.0
+    low, high = heat, 1.0
+    for _ in range(50):
+        middle = (low + high) / 2
+        low, high = (middle, high) if counting(middle) >= HALF * len(likely) else (low, middle)
+    return high
+
+
+def _resampled(weights: Array, chance: np.random.Generator) -> Array:
+    """Systematic resampling: places of the draws that go on."""
+    at = (np.arange(len(weights)) + chance.random()) / len(weights)
+    return np.minimum(np.searchsorted(np.cumsum(weights), at), len(weights) - 1)
+
+
+def again(posterior: Posterior, seed: int = SEED) -> Draws:
+    """Draws of this rotor run again: all that stays as learned, what a run draws anew is anew."""
+    rotor, z = posterior.rotor, posterior.z
+    chance = np.random.default_rng([seed, 3])
+    stays = rotor.positions(z)
+    found = {}
+    for name in rotor.names:
+        constant = UNCERTAIN[name]
+        fresh = chance.standard_normal(len(z))
+        if constant.whose != "run":
+            found[name] = stays[name]
+        elif constant.anew < 1:
+            found[name] = stays[name] + np.sqrt(constant.anew) * fresh
+    return Draws(count=len(z), learned=Learned(found))
+
+
+def next_built(names: Sequence[str], known: Known, count: int, seed: int = SEED) -> Draws:
+    """Draws of the next rotor built: what is known of all and of its parts as learned, its build as hands scatter."""
+    prior = Draws(count=count, seed=seed)
+    carried = [each for each in components_of(tuple(names)) if each.whose in CARRIED]
+    keys = tuple((each.name, each.whose) for each in carried)
+    told = {key for key in keys if key in set(known.keys)}
+    if not told:
+        return prior
+    kept = [each for each in carried if (each.name, each.whose) in told]
+    mean, root = known.law(tuple((each.name, each.whose) for each in kept))
+    # What is wholly one's own stands where it stood without trials: nothing else moves the draws.
+    fresh = np.array([prior.normal(each.name) for each in kept])
+    if any(each.share < 1 for each in kept):
+        chance = np.random.default_rng([seed, 4])
+        mixed = np.array([each.share < 1 for each in kept])
+        fresh[mixed] = chance.standard_normal((int(mixed.sum()), count))
+    moved = mean[:, None] + root @ fresh
+    found: dict[str, Array] = {}
+    for each, z in zip(kept, moved, strict=True):
+        found[each.name] = np.sqrt(each.share) * z
+        if each.share < 1:
+            found[each.name] = found[each.name] + np.sqrt(1 - each.share) * prior.normal(each.name)
+    return Draws(count=count, seed=seed, learned=Learned(found))
+
+
+def rotors_of(observations: Iterable[tuple[str, Observation]]) -> tuple[Rotor, ...]:
+    """Observations by rotor, in the order in which the rotors were first run; each comes with its rotor's name."""
+    groups: dict[str, list[Observation]] = {}
+    for name, each in observations:
+        groups.setdefault(name, []).append(each)
+    return tuple(Rotor(tuple(each)) for each in groups.values())

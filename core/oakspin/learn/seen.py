@@ -1,0 +1,77 @@
+"""What would be seen of each build, and how likely people are to say so: they miss or imagine a thing now and then."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from oakspin.draws import Array
+from oakspin.machines.machine import NEVER, Mask
+from oakspin.measure.trial import Seen
+from oakspin.verdict.outcome import ONE_RUN, Outcome
+
+MISSED = 0.05  # how often a thing is imagined, or the wrong word is ticked for how it went
+UNTICKED = 0.4  # how often a thing beside that, though to be seen, is not ticked
+WENT: tuple[Seen, ...] = ("runs", "runs_after_flick", "starts_then_stops", "trembles", "nothing")
+BESIDE: tuple[Seen, ...] = ("gets_hot", "jumps_off", "sparks", "leans")
+SHAKES = 0.2  # of the push that friction takes, from which it is seen to tremble
+SPARKS_A = 1.0  # A broken, from which sparks show in a lit room
+OPENS = 0.97  # share of the time that a contact is made, below which it is often broken
+FLOWS_A = 0.05  # A, below which nothing is heard or seen
+HARDLY_HELD = 1.3  # of what pulls it off, below which it is seen to lean or drag
+
+
+def seen_in(outcome: Outcome, seconds: float = ONE_RUN) -> dict[Seen, Mask]:
+    """What would be seen of every build in a run of so many seconds; masks of shape (draws,).
+
+    How it went is one of five; the rest may be seen beside.
+    """
+    machine, drive, start = outcome.machine, outcome.drive, outcome.start
+    free = np.asarray(machine.free("starts") * machine.free("circuit"), float)
+    flows = np.asarray(np.maximum(drive.current, 0) * machine.free("circuit") > FLOWS_A, bool)
+    off = _comes_off(outcome)
+    begins = np.asarray(start.ratio >= 1, bool)
+    goes = outcome.turns & begins
+    if outcome.passes and outcome.journey is not None:
+        stuck = goes & ~outcome.journey.through
+        goes = goes & outcome.journey.through
+    else:
+        stuck = begins & ~outcome.turns & flows
+    by_itself = goes & start.by_itself
+    push = np.abs(free * drive.stall) / np.maximum(machine.load.dry, 1e-12)
+    trembles = ~goes & ~stuck & flows & (push >= SHAKES)
+    live = machine.touch.made * np.abs(machine.switch).max(axis=1)
+    opens = np.asarray(machine.touch.share_at(np.maximum(outcome.speed, 0.0)), float)
+    breaks = (opens < OPENS) | (np.abs(machine.switch).min(axis=1) < 1) | bool(np.any(machine.henries))
+    held = np.asarray(machine.hold, float) * np.asarray(machine.free("stays_on"), float) * np.ones_like(outcome.speed)
+    return {
+        "runs": by_itself,
+        "runs_after_flick": goes & ~by_itself,
+        "starts_then_stops": np.asarray(stuck, bool),
+        "trembles": np.asarray(trembles, bool),
+        "nothing": np.asarray(~goes & ~stuck & ~trembles, bool),
+        "gets_hot": np.asarray((np.where(goes, outcome.hands_off, outcome.held_still) < seconds) & (live > 0), bool),
+        "jumps_off": np.asarray(off & (goes | stuck), bool),
+        "sparks": np.asarray(goes & breaks & (drive.current > SPARKS_A), bool),
+        "leans": np.asarray(held < HARDLY_HELD, bool),
+    }
+
+
+def _comes_off(outcome: Outcome) -> Mask:
+    limit = np.asarray(outcome.machine.leave_speed * outcome.machine.free("stays_on"))
+    return np.asarray((limit < NEVER) & (outcome.speed > limit), bool)
+
+
+def log_likelihood(would: dict[Seen, Mask], ticked: tuple[Seen, ...]) -> Array:
+    """Logarithm of how likely these ticks are for every build; 0 where nothing was ticked at all. Shape (draws,)."""
+    count = next(iter(would.values())).size
+    found = np.zeros(count)
+    if not ticked:
+        return found
+    went = [word for word in WENT if word in ticked]
+    for word in went:
+        found += np.where(would[word], np.log(1 - MISSED), np.log(MISSED / (len(WENT) - 1)))
+    for word in BESIDE:
+        hit, imagined = 1 - UNTICKED, MISSED
+        chance = np.where(would[word], hit, imagined)
+        found += np.log(chance if word in ticked else 1 - chance)
+    return found

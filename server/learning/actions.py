@@ -1,0 +1,187 @@
+"""What can be done with what trials teach: learn from them, look with it, leave the bench out or begin it anew."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+import pickle
+from collections.abc import Iterable
+from contextlib import suppress
+from functools import lru_cache
+
+import numpy as np
+from django.db import transaction
+from django.http import Http404
+from django.utils import timezone
+
+from oakspin.design import Design
+from oakspin.draws import DRAWS, Array, Draws, Learned
+from oakspin.errors import OakSpinError
+from oakspin.learn.history import Ran
+from oakspin.learn.known import Site
+from oakspin.version import VERSION
+from server.learning import models
+from server.shelf.actions import design_in, find, head_of
+from server.shelf.models import Demonstration
+from server.trials import actions as trials
+
+Sites = tuple[Site, ...]
+KEPT = 3  # answers of one motor
+
+
+def runs_of(id_: str, left_out: Iterable[str] = ()) -> list[Ran]:
+    """The trials of a motor that hold and count, oldest first, each with the design it was run with.
+
+    Raises ``Http404``.
+    """
+    without, bench, runs = set(left_out), _bench(), []
+    for kept in trials.trials_of(id_).filter(corrections=None, struck_at=None).order_by("made_at", "id"):
+        if kept.id in without or (bench.since and kept.made_at < bench.since):
+            continue
+        with suppress(OakSpinError):  # what it was run with cannot be read any more
+            runs.append(Ran(kept.id, design_in(kept.revision), trials.trial_in(kept)))
+    return runs
+
+
+def signature(runs: list[Ran], *more: object) -> str:
+    """A name for these trials and whatever else an answer hangs on."""
+    plain = [[run.id, run.design.model_dump_json(), run.trial.model_dump_json()] for run in runs]
+    return hashlib.sha256(json.dumps([VERSION, plain, *map(str, more)]).encode()).hexdigest()
+
+
+def design_of(id_: str) -> Design:
+    """The design of a motor as it is saved. Raises ``Http404``."""
+    return design_in(head_of(find(id_)))
+
+
+def others(id_: str) -> list[Site]:
+    """What the trials of all other motors told of what all share; nothing where that is switched off."""
+    if not _bench().counts:
+        return []
+    found: list[Site] = []
+    for told in models.Told.objects.exclude(demonstration_id=id_).filter(demonstration__deleted_at=None):
+        if told.signature == signature(runs_of(told.demonstration_id)):
+            found += [site.only(key for key in site.keys if key[1] == "world") for site in _sites_in(told.sites)]
+    return found
+
+
+def untold() -> list[str]:
+    """Motors with trials whose word on the bench is not kept, or is of other trials."""
+    found = []
+    for motor in Demonstration.objects.filter(deleted_at=None, trials__isnull=False).distinct():
+        runs = runs_of(motor.id)
+        told = models.Told.objects.filter(demonstration=motor).first()
+        if told is None or told.signature != signature(runs):
+            found.append(motor.id)
+    return found
+
+
+def all_told() -> tuple[list[Site], int]:
+    """What all motors told, and how many motors did."""
+    found: list[Site] = []
+    rows = list(models.Told.objects.filter(demonstration__deleted_at=None))
+    for told in rows:
+        found += _sites_in(told.sites)
+    return found, sum(1 for told in rows if any(site["keys"] for site in told.sites))
+
+
+def keep_told(id_: str, runs: list[Ran], sites: Sites) -> None:
+    """Keep what a motor's trials told of the bench."""
+    models.Told.objects.update_or_create(
+        demonstration_id=id_,
+        defaults={"signature": signature(runs), "sites": [_plain(site) for site in sites]},
+    )
+
+
+@transaction.atomic
+def keep(id_: str, key: str, answer: str, draws: Learned | None, changed: Learned | None, design: Design) -> None:
+    """Keep learned draws under their key; the oldest of a motor go."""
+    content = pickle.dumps((design.model_dump_json(), _narrow(draws), _narrow(changed)))
+    models.Learned.objects.update_or_create(
+        key=key, defaults={"demonstration_id": id_, "draws": content, "answer": answer, "made_at": timezone.now()}
+    )
+    old = models.Learned.objects.filter(demonstration_id=id_).order_by("-made_at").values_list("key", flat=True)[KEPT:]
+    models.Learned.objects.filter(key__in=list(old)).delete()
+
+
+def known_answer(key: str) -> str | None:
+    """The answer that is kept under a key."""
+    return models.Learned.objects.filter(key=key).values_list("answer", flat=True).first()
+
+
+def draws_for(key: str | None, design: Design) -> Draws | None:
+    """The draws under a key for a design: those of the very rotor for its own design, else of one built anew.
+
+    None without a key. Raises ``Http404`` where the key is not known any more.
+    """
+    if key is None:
+        return None
+    kept, own, _ = _kept(key)
+    return changed_draws(key) if own is None or design.model_dump_json() != kept else Draws(own.count, learned=own)
+
+
+def changed_draws(key: str | None) -> Draws | None:
+    """The draws under a key for plans that are changed, as a sweep changes them. As :func:`draws_for`."""
+    if key is None:
+        return None
+    other = _kept(key)[2]
+    return Draws(count=other.count if other else DRAWS, learned=other)
+
+
+@lru_cache(maxsize=8)
+def _kept(key: str) -> tuple[str, Learned | None, Learned | None]:
+    content = models.Learned.objects.filter(key=key).values_list("draws", flat=True).first()
+    if content is None:
+        raise Http404(key)
+    kept, own, other = pickle.loads(bytes(content))  # our own program's, from our own database
+    return kept, _wide(own), _wide(other)
+
+
+def _wide(rows: dict[str, Array] | None) -> Learned | None:
+    return None if rows is None else Learned({name: row.astype(float) for name, row in rows.items()})
+
+
+def _narrow(learned: Learned | None) -> dict[str, Array] | None:
+    return None if learned is None else {name: np.asarray(row, np.float32) for name, row in learned.positions.items()}
+
+
+def bench() -> models.Bench:
+    """Whether what the bench taught counts, and since when."""
+    return _bench()
+
+
+def set_bench(*, counts: bool | None = None, anew: bool = False) -> models.Bench:
+    """Switch it on or off, or begin anew: trials before now teach nothing any more."""
+    row = _bench()
+    if counts is not None:
+        row.counts = counts
+    if anew:
+        row.since = timezone.now()
+        models.Told.objects.all().delete()
+    row.save()
+    return row
+
+
+def _bench() -> models.Bench:
+    return models.Bench.objects.filter(id=1).first() or models.Bench()
+
+
+def _plain(site: Site) -> dict[str, object]:
+    return {
+        "keys": [list(key) for key in site.keys],
+        "precision": site.precision.tolist(),
+        "shift": site.shift.tolist(),
+        "trials": site.trials,
+    }
+
+
+def _sites_in(plain: list[dict[str, object]]) -> list[Site]:
+    return [
+        Site(
+            tuple((key[0], key[1]) for key in each["keys"]),  # type: ignore[attr-defined]
+            np.array(each["precision"], float).reshape(len(each["keys"]), -1) if each["keys"] else np.zeros((0, 0)),  # type: ignore[arg-type]
+            np.array(each["shift"], float),
+            int(each["trials"]),  # type: ignore[call-overload]
+        )
+        for each in plain
+    ]
