@@ -35,11 +35,11 @@ def advice(design: Design, draws: Draws | None = None) -> Iterator[bytes]:
     yield to_json(list(advise(design, draws)))
 
 
-def learned(design: Design, runs: list[Ran], others: list[Site]) -> Iterator[bytes]:
+def learned(design: Design, runs: list[Ran], others: list[Site], though_odd: list[str]) -> Iterator[bytes]:
     """What trials teach: lines of progress, then the answer, then its draws and sites."""
     with ThreadPoolExecutor(1) as pool:
         told_: SimpleQueue[float] = SimpleQueue()
-        job = pool.submit(taught, design, runs, others, progress=told_.put)
+        job = pool.submit(taught, design, runs, others, though_odd=though_odd, progress=told_.put)
         job.add_done_callback(lambda _: told_.put(2.0))
         last = 0.0
         while (part := told_.get()) <= 1:

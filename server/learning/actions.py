@@ -8,6 +8,7 @@ import pickle
 from collections.abc import Iterable
 from contextlib import suppress
 from functools import lru_cache
+from typing import Any
 
 import numpy as np
 from django.db import transaction
@@ -19,9 +20,9 @@ from oakspin.draws import DRAWS, Array, Draws, Learned
 from oakspin.errors import OakSpinError
 from oakspin.learn.history import Ran
 from oakspin.learn.known import Site
-from oakspin.version import VERSION
 from server.learning import models
 from server.shelf.actions import design_in, find, head_of
+from server.shelf.glances import made_by
 from server.shelf.models import Demonstration
 from server.trials import actions as trials
 
@@ -46,7 +47,7 @@ def runs_of(id_: str, left_out: Iterable[str] = ()) -> list[Ran]:
 def signature(runs: list[Ran], *more: object) -> str:
     """A name for these trials and whatever else an answer hangs on."""
     plain = [[run.id, run.design.model_dump_json(), run.trial.model_dump_json()] for run in runs]
-    return hashlib.sha256(json.dumps([VERSION, plain, *map(str, more)]).encode()).hexdigest()
+    return hashlib.sha256(json.dumps([made_by(), plain, *map(str, more)]).encode()).hexdigest()
 
 
 def design_of(id_: str) -> Design:
@@ -143,6 +144,21 @@ def _wide(rows: dict[str, Array] | None) -> Learned | None:
 
 def _narrow(learned: Learned | None) -> dict[str, Array] | None:
     return None if learned is None else {name: np.asarray(row, np.float32) for name, row in learned.positions.items()}
+
+
+SHOWN = ("speed", "gate_time", "mean_current")  # what a motor's line tells, the first that was measured
+
+
+def measured_by_motor() -> dict[str, tuple[int, dict[str, Any]]]:
+    """By motor how many trials it has, and of its main figure the row that was learned last."""
+    found: dict[str, tuple[int, dict[str, Any]]] = {}
+    for learned in models.Learned.objects.filter(demonstration__deleted_at=None).order_by("made_at"):
+        taught = json.loads(learned.answer)["taught"]
+        rows = {row["name"]: row for row in taught["rows"]}
+        shown = next((rows[name] for name in SHOWN if name in rows), None)
+        if shown:
+            found[learned.demonstration_id] = (taught["trials"], shown)
+    return found
 
 
 def bench() -> models.Bench:

@@ -12,7 +12,7 @@ from ninja import Router, Schema
 from pydantic import ConfigDict, Field
 
 from oakspin.learn.history import Ran
-from oakspin.learn.taught import Next, Odd, Row, Thing, Which, things_known, world_of
+from oakspin.learn.taught import LearnedThing, OddTrial, TaughtRow, Which, WorthReading, things_known, world_of
 from server.errors import ANY, BODY, Problem
 from server.jobs import work
 from server.jobs.answers import parts, text
@@ -22,14 +22,18 @@ router = Router(tags=["learning"])
 REFUSED = {404: Problem, 410: Problem, **BODY}
 
 
+Ids = Annotated[list[Annotated[str, Field(max_length=12)]], Field(max_length=2000)]
+
+
 class _Body(Schema):
     model_config = ConfigDict(strict=True, extra="forbid")
 
 
 class LearnBody(_Body):
-    """Which trials are left out, by their ids."""
+    """Which trials are left out, and which count though they are odd, by their ids."""
 
-    left_out: Annotated[list[Annotated[str, Field(max_length=12)]], Field(max_length=2000)] = []
+    left_out: Ids = []
+    though_odd: Ids = []
 
 
 class TaughtOut(Schema):
@@ -40,10 +44,11 @@ class TaughtOut(Schema):
     what: str
     trials: int
     rotors: int
-    rows: list[Row]
-    things: list[Thing]
-    next: list[Next]
-    odd: list[Odd]
+    meter: bool
+    rows: list[TaughtRow]
+    things: list[LearnedThing]
+    next: list[WorthReading]
+    odd: list[OddTrial]
 
 
 class LearnLine(Schema):
@@ -51,6 +56,22 @@ class LearnLine(Schema):
 
     progress: float | None = None
     taught: TaughtOut | None = None
+
+
+class MeasuredOut(Schema):
+    """Of a motor with trials its main figure: as it was predicted before them, and as they measured it in the mean.
+
+    Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
+    """
+
+    id: str
+    label: str
+    unit: str
+    plain_unit: str
+    plain_per: float
+    predicted: float
+    measured: float
+    trials: int
 
 
 class BenchBody(_Body):
@@ -67,7 +88,7 @@ class BenchOut(Schema):
     since: datetime | None
     motors: int
     trials: int
-    things: list[Thing]
+    things: list[LearnedThing]
 
 
 @router.post(
@@ -78,14 +99,15 @@ class BenchOut(Schema):
 def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | StreamingHttpResponse:
     """Learn from the trials of a demonstration: lines of progress, then what they taught."""
     design, runs, others = actions.design_of(id), actions.runs_of(id, body.left_out), actions.others(id)
-    key = actions.signature(runs, design.model_dump_json(), [(site.shift.tolist(), site.keys) for site in others])
+    told = [(site.shift.tolist(), site.keys) for site in others]
+    key = actions.signature(runs, design.model_dump_json(), told, sorted(body.though_odd))
     known = actions.known_answer(key)
     if known is not None:
         return HttpResponse(known.encode(), content_type="application/x-ndjson")
 
     def lines() -> Iterator[bytes]:
         answer = b""
-        for part in parts(request, work.learned, (design, runs, others)):
+        for part in parts(request, work.learned, (design, runs, others, body.though_odd)):
             if part.startswith(b'{"progress'):
                 yield part
             elif part.startswith(b'{"taught'):
@@ -93,7 +115,7 @@ def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | Stre
             else:
                 draws, changed, sites = pickle.loads(part)  # our own worker's
                 actions.keep(id, key, answer.decode(), draws, changed, design)
-                if not body.left_out:
+                if not body.left_out and not body.though_odd:
                     actions.keep_told(id, runs, sites)
                 yield answer
 
@@ -105,6 +127,21 @@ def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | Stre
 def _joined(first: bytes, rest: Iterator[bytes]) -> Iterator[bytes]:
     yield first
     yield from rest
+
+
+@router.get("/measured", response={200: list[MeasuredOut], 422: Problem, **ANY}, operation_id="list_measured")
+def list_measured(request: HttpRequest) -> list[MeasuredOut]:
+    """What trials measured of every motor, beside what was predicted."""
+    return [
+        MeasuredOut(
+            id=id_,
+            predicted=row["before"][1],
+            measured=sum(mark["value"] for mark in row["marks"]) / len(row["marks"]),
+            trials=trials,
+            **{name: row[name] for name in ("label", "unit", "plain_unit", "plain_per")},
+        )
+        for id_, (trials, row) in actions.measured_by_motor().items()
+    ]
 
 
 @router.get("/bench", response={200: BenchOut, 422: Problem, **ANY}, operation_id="get_bench")

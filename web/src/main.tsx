@@ -28,15 +28,17 @@ const queries = new QueryClient({
 const shelf = async () => ({ Component: (await import("./shelf/Shelf")).Shelf });
 const compare = async () => ({ Component: (await import("./compare/Compare")).Compare });
 const paper = async () => ({ Component: (await import("./print/PrintPage")).PrintPage });
+const bench = async () => ({ Component: (await import("./learn/BenchPage")).BenchPage });
 const motor = async () => ({ Component: (await import("./shell/MotorPage")).MotorPage });
 const router = createBrowserRouter([
   { path: "/", lazy: shelf, hydrateFallbackElement: <></> },
   { path: "/compare", lazy: compare, hydrateFallbackElement: <></> },
+  { path: "/bench", lazy: bench, hydrateFallbackElement: <></> },
   { path: "/motor/:id/print/:what", lazy: paper, hydrateFallbackElement: <></> },
   { path: "/motor/:id/:stage?", lazy: motor, hydrateFallbackElement: <></> },
   { path: "*", lazy: motor, hydrateFallbackElement: <></> },
 ]);
-whenIdle(shelf, motor, compare, paper);
+whenIdle(shelf, motor, compare, paper, bench);
 keepFocus();
 
 createRoot(document.getElementById("root")!).render(

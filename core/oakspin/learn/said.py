@@ -262,7 +262,7 @@ SAID: dict[str, Said] = {
         "It presses harder on its contacts than planned",
         "It presses more softly on its contacts than planned",
         "It presses on its contacts as planned",
-        "Bend the contacts until they only just lean on.",
+        "Bend the contacts until they barely touch.",
     ),
     "hand_gap": _hands(
         "The gap came out wider than planned",

@@ -61,7 +61,7 @@ GROUP_OF = {
 
 
 @dataclass(frozen=True)
-class Mark:
+class TrialMark:
     """One trial's measured value in a row, and whether it lies in the learned band."""
 
     id: str
@@ -70,7 +70,7 @@ class Mark:
 
 
 @dataclass(frozen=True)
-class Row:
+class TaughtRow:
     """A figure before and after, as (10th percentile, median, 90th), and what the trials measured of it.
 
     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
@@ -83,11 +83,11 @@ class Row:
     plain_per: float
     before: tuple[float, float, float]
     after: tuple[float, float, float]
-    marks: tuple[Mark, ...]
+    marks: tuple[TrialMark, ...]
 
 
 @dataclass(frozen=True)
-class Thing:
+class LearnedThing:
     """A constant of which something was learned: the sentence, what would raise it (or lower it), whose it is."""
 
     name: str
@@ -97,7 +97,7 @@ class Thing:
 
 
 @dataclass(frozen=True)
-class Next:
+class WorthReading:
     """A reading that was not taken of late, and how much it would teach: in bits, and as a share of the most."""
 
     group: str
@@ -106,7 +106,7 @@ class Next:
 
 
 @dataclass(frozen=True)
-class Odd:
+class OddTrial:
     """A trial unlike 99 of 100 builds, the reading that makes it so, and whether it ``counts`` all the same."""
 
     id: str
@@ -117,7 +117,8 @@ class Odd:
 
 @dataclass(frozen=True)
 class Taught:
-    """What trials taught of a design. ``which`` of the three predictions ``draws`` are for, in words ``what``.
+    """What trials taught of a design. ``which`` of the three predictions ``draws`` are for, in words ``what``; with a
+    ``meter`` in the circuit, where trials had one, are the figures of ``rows``.
 
     ``changed`` are draws for the plan with anything in it changed, and ``sites`` what the trials told of what other
     motors share.
@@ -127,10 +128,11 @@ class Taught:
     what: str
     trials: int
     rotors: int
-    rows: tuple[Row, ...]
-    things: tuple[Thing, ...]
-    next: tuple[Next, ...]
-    odd: tuple[Odd, ...]
+    meter: bool
+    rows: tuple[TaughtRow, ...]
+    things: tuple[LearnedThing, ...]
+    next: tuple[WorthReading, ...]
+    odd: tuple[OddTrial, ...]
     draws: Draws
     changed: Draws
     sites: tuple[Site, ...]
@@ -187,11 +189,12 @@ def taught(
         what=WHICH[which],
         trials=trials,
         rotors=len(rotors),
+        meter=any(each.meter for one in listed for each in one.rotor.observations),
         rows=_rows(design, listed, draws),
         things=_things(names, draws),
         next=_next(design, rotors, draws),
         odd=tuple(
-            Odd(run_id, group, odd_sentence(surprise), run_id not in odd) for run_id, group, surprise in surprises
+            OddTrial(run_id, group, odd_sentence(surprise), run_id not in odd) for run_id, group, surprise in surprises
         ),
         draws=draws,
         changed=built,
@@ -209,7 +212,7 @@ def world_of(sites: Iterable[Site]) -> Known:
     return joined(site.only(key for key in site.keys if key[1] == "world") for site in sites)
 
 
-def things_known(known: Known) -> tuple[Thing, ...]:
+def things_known(known: Known) -> tuple[LearnedThing, ...]:
     """What is known of the world, in words."""
     names = tuple(sorted({name for name, _ in known.keys}))
     return _things(names, next_built(names, known, DRAWS), most=len(names)) if names else ()
@@ -220,19 +223,19 @@ def _carried(site: Site, run_with: Design, design: Design) -> Site:
     return site.only(key for key in site.keys if key[1] == "world" or same_part(key[0], run_with, design))
 
 
-def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Row, ...]:
+def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[TaughtRow, ...]:
     """Every figure that a trial measured, held against what was predicted before, and is now."""
     listed = [
         (run_id, each.trial, each.meter)
         for rotor in rotors
         for run_id, each in zip(rotor.ids, rotor.rotor.observations, strict=True)
     ]
-    measured: dict[str, list[Mark]] = {}
+    measured: dict[str, list[TrialMark]] = {}
     units: dict[str, str] = {}
     samples: dict[str, Trial] = {}
     for run_id, trial, _ in listed:
         for name, reading in measured_in(trial).items():
-            measured.setdefault(name, []).append(Mark(run_id, trial.group, reading.value))
+            measured.setdefault(name, []).append(TrialMark(run_id, trial.group, reading.value))
             units[name], samples[name] = reading.unit, trial
     if not measured:
         return ()
@@ -252,12 +255,12 @@ def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Ro
         plain = plain_unit(units[name])
         before, after = ((float(low), float(mid), float(high)) for low, mid, high in bands)
         rows.append(
-            Row(name, LABELS[name], units[name], plain.words, plain.per, before, after, tuple(marks)),
+            TaughtRow(name, LABELS[name], units[name], plain.words, plain.per, before, after, tuple(marks)),
         )
     return tuple(rows)
 
 
-def _things(names: tuple[str, ...], draws: Draws, most: int = MOST_THINGS) -> tuple[Thing, ...]:
+def _things(names: tuple[str, ...], draws: Draws, most: int = MOST_THINGS) -> tuple[LearnedThing, ...]:
     """The constants that were learned most of, in words."""
     if draws.learned is None:
         return ()
@@ -273,7 +276,7 @@ def _things(names: tuple[str, ...], draws: Draws, most: int = MOST_THINGS) -> tu
     return tuple(thing for _, thing in sorted(found, key=lambda row: -row[0])[:most])
 
 
-def _thing(name: str, said: Said, constant: Uncertain, positions: Array) -> Thing:
+def _thing(name: str, said: Said, constant: Uncertain, positions: Array) -> LearnedThing:
     told = said.of
     values = spread(constant, positions) if told != "place" else positions
     low, middle, high = (float(value) for value in np.quantile(values, (0.1, 0.5, 0.9)))
@@ -282,7 +285,7 @@ def _thing(name: str, said: Said, constant: Uncertain, positions: Array) -> Thin
     lead = {"more": said.more, "less": said.less, "about": said.about}[way]
     numbers = _numbers(told, constant, low, middle, high)
     joint = "" if not numbers else " " if lead.endswith(OPEN_ENDS) else ": "
-    return Thing(name, f"{lead}{joint}{numbers}.", said.helps, constant.whose)
+    return LearnedThing(name, f"{lead}{joint}{numbers}.", said.helps, constant.whose)
 
 
 def _numbers(told: str, constant: Uncertain, low: float, middle: float, high: float) -> str:
@@ -297,7 +300,7 @@ def _numbers(told: str, constant: Uncertain, low: float, middle: float, high: fl
     return f"{rounded(middle, 2)}{unit} ({rounded(low, 2)}–{rounded(high, 2)}), thought {rounded(constant.median, 2)}"
 
 
-def _next(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Next, ...]:
+def _next(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[WorthReading, ...]:
     """What one more reading would teach: how far builds that explain all so far still differ in it, beside its error.
 
     Source: information of a normal reading, log2(1 + spread^2 / error^2) / 2.
@@ -316,7 +319,7 @@ def _next(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Ne
         values = as_compared(quantity, shown[quantity])[running]
         spread_ = float(np.std(values)) if values.size else 0.0
         bits = 0.5 * float(np.log2(1 + spread_**2 / (error**2 + MODEL[quantity] ** 2)))
-        found.append(Next(group, labels[group], round(bits, 2)))
+        found.append(WorthReading(group, labels[group], round(bits, 2)))
     return tuple(sorted(found, key=lambda row: -row.bits))
 
 

@@ -504,6 +504,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Measured
+         * @description What trials measured of every motor, beside what was predicted.
+         */
+        get: operations["list_measured"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench": {
         parameters: {
             query?: never;
@@ -4306,15 +4326,17 @@ export interface components {
         };
         /**
          * Mark
-         * @description One trial's measured value in a row, and whether it lies in the learned band.
+         * @description One trial: the value of the number as it was built, and what was measured of each figure, by its name.
          */
         Mark: {
-            /** Id */
-            id: string;
             /** Group */
             group: string;
             /** Value */
             value: number;
+            /** Measured */
+            measured: {
+                [key: string]: number;
+            };
         };
         /**
          * ArrivalOut
@@ -4359,22 +4381,24 @@ export interface components {
             taught: components["schemas"]["TaughtOut"] | null;
         };
         /**
-         * Next
-         * @description A reading that was not taken of late, and how much it would teach: in bits, and as a share of the most.
+         * LearnedThing
+         * @description A constant of which something was learned: the sentence, what would raise it (or lower it), whose it is.
          */
-        Next: {
-            /** Group */
-            group: string;
-            /** Label */
-            label: string;
-            /** Bits */
-            bits: number;
+        LearnedThing: {
+            /** Name */
+            name: string;
+            /** Sentence */
+            sentence: string;
+            /** Helps */
+            helps: string;
+            /** Whose */
+            whose: string;
         };
         /**
-         * Odd
+         * OddTrial
          * @description A trial unlike 99 of 100 builds, the reading that makes it so, and whether it ``counts`` all the same.
          */
-        Odd: {
+        OddTrial: {
             /** Id */
             id: string;
             /** Group */
@@ -4383,20 +4407,6 @@ export interface components {
             sentence: string;
             /** Counts */
             counts: boolean;
-        };
-        /**
-         * Row
-         * @description One figure of all designs; none where a design has no such thing. ``same`` where all say the same.
-         */
-        Row: {
-            /** Group */
-            group: string;
-            /** Label */
-            label: string;
-            /** Cells */
-            cells: (components["schemas"]["Cell"] | null)[];
-            /** Same */
-            same: boolean;
         };
         /**
          * TaughtOut
@@ -4416,32 +4426,76 @@ export interface components {
             trials: number;
             /** Rotors */
             rotors: number;
+            /** Meter */
+            meter: boolean;
             /** Rows */
-            rows: components["schemas"]["Row"][];
+            rows: components["schemas"]["TaughtRow"][];
             /** Things */
-            things: components["schemas"]["Thing"][];
+            things: components["schemas"]["LearnedThing"][];
             /** Next */
-            next: components["schemas"]["Next"][];
+            next: components["schemas"]["WorthReading"][];
             /** Odd */
-            odd: components["schemas"]["Odd"][];
+            odd: components["schemas"]["OddTrial"][];
         };
         /**
-         * Thing
-         * @description A constant of which something was learned: the sentence, what would raise it (or lower it), whose it is.
+         * TaughtRow
+         * @description A figure before and after, as (10th percentile, median, 90th), and what the trials measured of it.
+         *
+         *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
          */
-        Thing: {
+        TaughtRow: {
             /** Name */
             name: string;
-            /** Sentence */
-            sentence: string;
-            /** Helps */
-            helps: string;
-            /** Whose */
-            whose: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Plain Unit */
+            plain_unit: string;
+            /** Plain Per */
+            plain_per: number;
+            /** Before */
+            before: [
+                number,
+                number,
+                number
+            ];
+            /** After */
+            after: [
+                number,
+                number,
+                number
+            ];
+            /** Marks */
+            marks: components["schemas"]["TrialMark"][];
+        };
+        /**
+         * TrialMark
+         * @description One trial's measured value in a row, and whether it lies in the learned band.
+         */
+        TrialMark: {
+            /** Id */
+            id: string;
+            /** Group */
+            group: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * WorthReading
+         * @description A reading that was not taken of late, and how much it would teach: in bits, and as a share of the most.
+         */
+        WorthReading: {
+            /** Group */
+            group: string;
+            /** Label */
+            label: string;
+            /** Bits */
+            bits: number;
         };
         /**
          * LearnBody
-         * @description Which trials are left out, by their ids.
+         * @description Which trials are left out, and which count though they are odd, by their ids.
          */
         LearnBody: {
             /**
@@ -4449,6 +4503,35 @@ export interface components {
              * @default []
              */
             left_out?: string[];
+            /**
+             * Though Odd
+             * @default []
+             */
+            though_odd?: string[];
+        };
+        /**
+         * MeasuredOut
+         * @description Of a motor with trials its main figure: as it was predicted before them, and as they measured it in the mean.
+         *
+         *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
+         */
+        MeasuredOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Plain Unit */
+            plain_unit: string;
+            /** Plain Per */
+            plain_per: number;
+            /** Predicted */
+            predicted: number;
+            /** Measured */
+            measured: number;
+            /** Trials */
+            trials: number;
         };
         /**
          * BenchOut
@@ -4464,7 +4547,7 @@ export interface components {
             /** Trials */
             trials: number;
             /** Things */
-            things: components["schemas"]["Thing"][];
+            things: components["schemas"]["LearnedThing"][];
         };
         /**
          * BenchBody
@@ -5701,6 +5784,20 @@ export interface components {
             plain_band: string;
             /** State */
             state: ("holds" | "tight" | "fails") | null;
+        };
+        /**
+         * Row
+         * @description One figure of all designs; none where a design has no such thing. ``same`` where all say the same.
+         */
+        Row: {
+            /** Group */
+            group: string;
+            /** Label */
+            label: string;
+            /** Cells */
+            cells: (components["schemas"]["Cell"] | null)[];
+            /** Same */
+            same: boolean;
         };
         /**
          * SideBySide
@@ -10368,6 +10465,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredOut"][];
                 };
             };
             /** @description Unprocessable Entity */

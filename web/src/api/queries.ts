@@ -21,6 +21,7 @@ import {
   type Turn,
   type Unread,
 } from "./client";
+import { withLearned } from "./learning";
 import { sameDesign } from "./design";
 import { first } from "./first";
 
@@ -107,12 +108,17 @@ export const putAwayQuery = queryOptions({
 /** What depends on the design alone never goes stale. */
 const ofDesign = { staleTime: Infinity, gcTime: 60_000 };
 
-export const lookQuery = (design: Design, turns: Turn[] = []) =>
+/** Ask for the motor as learned, where there is a key of that. */
+const asLearned = (learned: string | undefined) => (learned ? { params: { query: { learned } } } : {});
+
+export const lookQuery = (design: Design, turns: Turn[] = [], learned?: string) =>
   queryOptions({
-    queryKey: ["look", design, turns],
+    queryKey: ["look", design, turns, learned],
     // Sent within the call itself: a client that awaits before it sends would let the page be drawn first.
-    queryFn: () => posted("/api/look", { design, turns }).then((answer) => answer.json() as Promise<Look>),
-    initialData: () => (turns.length ? undefined : first<Look>("look", (look) => sameDesign(look.design, design))),
+    queryFn: () =>
+      posted(withLearned("/api/look", learned), { design, turns }).then((answer) => answer.json() as Promise<Look>),
+    initialData: () =>
+      turns.length || learned ? undefined : first<Look>("look", (look) => sameDesign(look.design, design)),
     ...ofDesign,
   });
 
@@ -120,24 +126,24 @@ export const lookQuery = (design: Design, turns: Turn[] = []) =>
 export const turned = (design: Design, turns: Turn[]) =>
   answered(client.POST("/api/turn", { body: { design, turns } })) as Promise<Design>;
 
-export const adviceQuery = (design: Design) =>
+export const adviceQuery = (design: Design, learned?: string) =>
   queryOptions({
-    queryKey: ["advice", design],
-    queryFn: ({ signal }) => answered(client.POST("/api/advice", { body: design, signal })),
+    queryKey: ["advice", design, learned],
+    queryFn: ({ signal }) => answered(client.POST("/api/advice", { body: design, signal, ...asLearned(learned) })),
     ...ofDesign,
   });
 
-export const spinQuery = (design: Design) =>
+export const spinQuery = (design: Design, learned?: string) =>
   queryOptions({
-    queryKey: ["spin", design],
-    queryFn: ({ signal }) => answered(client.POST("/api/spin", { body: design, signal })),
+    queryKey: ["spin", design, learned],
+    queryFn: ({ signal }) => answered(client.POST("/api/spin", { body: design, signal, ...asLearned(learned) })),
     ...ofDesign,
   });
 
-export const buildQuery = (design: Design) =>
+export const buildQuery = (design: Design, learned?: string) =>
   queryOptions({
-    queryKey: ["build", design],
-    queryFn: () => answered(client.POST("/api/build", { body: design })) as Promise<Build>,
+    queryKey: ["build", design, learned],
+    queryFn: () => answered(client.POST("/api/build", { body: design, ...asLearned(learned) })) as Promise<Build>,
     ...ofDesign,
   });
 
@@ -148,10 +154,10 @@ export const tuningQuery = (design: Design) =>
     ...ofDesign,
   });
 
-export const bestQuery = (design: Design) =>
+export const bestQuery = (design: Design, learned?: string) =>
   queryOptions({
-    queryKey: ["best", design],
-    queryFn: ({ signal }) => answered(client.POST("/api/best", { body: design, signal })),
+    queryKey: ["best", design, learned],
+    queryFn: ({ signal }) => answered(client.POST("/api/best", { body: design, signal, ...asLearned(learned) })),
     ...ofDesign,
   });
 
@@ -163,11 +169,13 @@ export interface MapRequest {
   second_range: [number, number] | null;
 }
 
-export const mapQuery = (design: Design, request: MapRequest) =>
+export const mapQuery = (design: Design, request: MapRequest, learned?: string) =>
   queryOptions({
-    queryKey: ["map", design, request],
+    queryKey: ["map", design, request, learned],
     queryFn: ({ signal }) =>
-      answered(client.POST("/api/map", { body: { design, ...request }, signal })) as Promise<DesignMap>,
+      answered(
+        client.POST("/api/map", { body: { design, ...request }, signal, ...asLearned(learned) }),
+      ) as Promise<DesignMap>,
     ...ofDesign,
   });
 

@@ -4,6 +4,7 @@ import styled, { css } from "styled-components";
 import type { Advice, Design, Look, Setting, Turn, Verdict } from "../api/client";
 import { sameDesign, withSettings } from "../api/design";
 import { adviceQuery } from "../api/queries";
+import { useLearnedKey } from "../learn/LearnedProvider";
 import { useAnnounce } from "../shell/Announcer";
 import { useShortcuts } from "../shell/shortcuts";
 import { Quiet } from "../theme/parts";
@@ -24,12 +25,13 @@ const KEPT_GHOSTS = 2;
 /** Choose: parts on the left, the drawing in the middle, the run chain and what helps on the right. */
 export function Choose({ working }: { working: Working }) {
   const { design, commit } = working;
-  const { look, problem, refused, turn: turnDials, letGo, turns } = useLook(design, working);
+  const learned = useLearnedKey();
+  const { look, problem, refused, turn: turnDials, letGo, turns } = useLook(design, working, learned);
   const settled = useSettled(design);
-  const advice = useQuery({ ...adviceQuery(settled), enabled: sameDesign(settled, design) });
+  const advice = useQuery({ ...adviceQuery(settled, learned), enabled: sameDesign(settled, design) });
   const before = useGhosts(working.kept.design, look);
   const pin = usePin(working.kept.id, design);
-  const spin = useSpin(design, Boolean(look?.verdict.travels), pin.pinned);
+  const spin = useSpin(design, Boolean(look?.verdict.travels), pin.pinned, false, learned);
   const announce = useAnnounce();
 
   const headline = look?.verdict.headline;

@@ -22,9 +22,10 @@ interface Taken {
 /**
  * The look at a design that follows the hand. Turns go to the core, which answers with the design turned and all that
  * is known of it: one question at a time, and after each answer only the newest is asked. While a hand holds on, every
- * question starts from the design that it took hold of; what is refused never takes hold.
+ * question starts from the design that it took hold of; what is refused never takes hold. With a key of what trials
+ * taught, it is looked at as learned.
  */
-export function useLook(design: Design, { show, commit }: Taken) {
+export function useLook(design: Design, { show, commit }: Taken, learned?: string) {
   const queries = useQueryClient();
   const [look, setLook] = useState<Look | null>(null);
   const [problem, setProblem] = useState<ProblemError | null>(null);
@@ -68,7 +69,7 @@ export function useLook(design: Design, { show, commit }: Taken) {
     })();
 
     function lookAt(base: Design, turned: Pending[]) {
-      return queries.fetchQuery(lookQuery(base, turned.map(({ pointer, value }) => ({ pointer, value })))); // prettier-ignore
+      return queries.fetchQuery(lookQuery(base, turned.map(({ pointer, value }) => ({ pointer, value })), learned)); // prettier-ignore
     }
 
     function take(answer: Look, asked: Pending[], words: string) {
@@ -108,19 +109,22 @@ export function useLook(design: Design, { show, commit }: Taken) {
       setTurns(now.pending);
       commit({ design: turned }, words);
     }
-  }, [queries, show, commit]);
+  }, [queries, show, commit, learned]);
 
   // A design that came from elsewhere (undo, advice, another tab) is looked at anew.
+  const askedWith = useRef(learned);
   useEffect(() => {
     const now = state.current;
-    if (design === now.shown && !now.stale) return;
+    const same = design === now.shown && askedWith.current === learned;
+    if (same && !now.stale) return;
+    askedWith.current = learned;
     if (design !== now.shown) {
       now.base = now.shown = design;
       now.pending = [];
       setTurns([]);
     }
     ask();
-  }, [design, ask]);
+  }, [design, ask, learned]);
 
   /** Turn dials: from the hand's own event, so that the question leaves before anything is drawn. */
   const turn = useCallback(

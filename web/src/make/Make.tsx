@@ -4,6 +4,7 @@ import { Checkbox } from "react-aria-components";
 import { Link } from "react-router";
 import styled, { css } from "styled-components";
 import { told, type Build } from "../api/client";
+import { useLearnedKey } from "../learn/LearnedProvider";
 import { buildQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { phone } from "../theme/narrow";
@@ -21,7 +22,7 @@ type Step = Build["sheet"]["steps"][number];
 
 /** Make: the build sheet, step by step, and the template at true size. */
 export function Make({ working }: { working: Working }) {
-  const { data, error } = useQuery({ ...buildQuery(working.design), retry: false });
+  const { data, error } = useQuery({ ...buildQuery(working.design, useLearnedKey()), retry: false });
   const { ticks, tick, trouble } = useTicks(working.kept);
   const [full, setFull] = useState(false);
   if (error) return <Trouble role="alert">{told(error)}</Trouble>;

@@ -1,6 +1,8 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { told, type KeptTrial } from "../api/client";
+import { TaughtBy } from "../learn/TaughtBy";
+import { useLearnedKey } from "../learn/LearnedProvider";
 import { buildQuery, trialFormQuery, trialsQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { Quiet } from "../theme/parts";
@@ -11,7 +13,7 @@ import { TrialList } from "./TrialList";
 
 /** Run: the first-run card with its countdown, a trial to log, and what was measured against the prediction. */
 export function Run({ working }: { working: Working }) {
-  const { data, error } = useQuery({ ...buildQuery(working.design), retry: false });
+  const { data, error } = useQuery({ ...buildQuery(working.design, useLearnedKey()), retry: false });
   const trials = useInfiniteQuery(trialsQuery(working.kept.id));
   const { data: form } = useQuery(trialFormQuery(working.design));
   const [correcting, setCorrecting] = useState<KeptTrial | null>(null);
@@ -33,6 +35,7 @@ export function Run({ working }: { working: Working }) {
           correcting={correcting}
           done={() => setCorrecting(null)}
         />
+        <TaughtBy />
         <TrialList
           id={working.kept.id}
           trials={trials.data?.pages.flatMap((page) => [...page].reverse())}

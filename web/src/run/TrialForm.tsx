@@ -124,6 +124,11 @@ export function TrialForm({ working, correcting, done }: Props) {
           ))}
         </ToolRow>
       )}
+      {(draft.readings.amperes ?? "") !== "" && (
+        <Tick isSelected={draft.clamp} onChange={(clamp) => set({ clamp })}>
+          <span aria-hidden>{draft.clamp ? "☑" : "☐"}</span> Read with a clamp round a wire, no meter in the circuit
+        </Tick>
+      )}
       {shown.has("turns") && (
         <TurnCounter
           take={(turns, seconds) =>
@@ -146,6 +151,9 @@ export function TrialForm({ working, correcting, done }: Props) {
       {form && (
         <AsBuilt planned={form.as_built} built={draft.built} change={(built) => set({ built })} errors={errors} />
       )}
+      <Tick isSelected={draft.rebuilt} onChange={(rebuilt) => set({ rebuilt })}>
+        <span aria-hidden>{draft.rebuilt ? "☑" : "☐"}</span> Built anew since this group&rsquo;s last trial
+      </Tick>
       <EntryField label="Note" lines={2} value={draft.note} onChange={(note) => set({ note })} error={errors.note} />
       <ToolRow style={{ marginTop: 8 }}>
         <MainButton type="submit" isDisabled={!form}>
@@ -190,6 +198,11 @@ const Grid = styled.div`
   gap: 6px 12px;
   align-items: end;
   margin-bottom: 8px;
+`;
+const Tick = styled(Checkbox)`
+  display: block;
+  font-size: 0.92rem;
+  margin: 6px 0;
 `;
 const SeenGroup = styled(CheckboxGroup)`
   display: flex;

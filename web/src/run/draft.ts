@@ -8,21 +8,35 @@ export interface Draft {
   seen: string[];
   built: Record<string, string>;
   note: string;
+  /** Read with a clamp round a wire: no meter stood in the circuit. */
+  clamp: boolean;
+  /** Built anew since this group's last trial. */
+  rebuilt: boolean;
 }
 
-export const emptyDraft = (): Draft => ({ group: "", readings: {}, seen: [], built: {}, note: "" });
+export const emptyDraft = (): Draft => ({
+  group: "",
+  readings: {},
+  seen: [],
+  built: {},
+  note: "",
+  clamp: false,
+  rebuilt: false,
+});
 
 /** A kept trial, to be corrected. */
 export const draftOf = ({ trial }: KeptTrial): Draft => ({
   group: trial.group,
   readings: Object.fromEntries(
     Object.entries(trial.readings)
-      .filter(([, value]) => value !== null)
+      .filter(([name, value]) => value !== null && name !== "meter")
       .map(([name, value]) => [name, String(value)]),
   ),
   seen: [...trial.seen],
   built: Object.fromEntries(trial.as_built.map((noted) => [noted.pointer, String(noted.value)])),
   note: trial.note,
+  clamp: trial.readings.meter === "clamp",
+  rebuilt: trial.rebuilt,
 });
 
 /** The trial that a draft says, or what cannot be read, by field (a reading's name, or a pointer). */
@@ -44,8 +58,10 @@ export function trialOf(draft: Draft, form: TrialForm): { trial: Trial } | { err
   const trial: Trial = {
     group: draft.group.trim(),
     as_built: built,
-    readings: readings as Trial["readings"],
+    readings: { ...readings, meter: draft.clamp ? "clamp" : null } as Trial["readings"],
     seen: draft.seen as Trial["seen"],
+    rebuilt: draft.rebuilt,
+    simulated: false,
     note: draft.note,
   };
   return { trial };

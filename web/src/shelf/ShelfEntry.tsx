@@ -4,10 +4,13 @@ import { Input, TextField, ToggleButton } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { ShelfMotor } from "../api/client";
+import { measuredQuery, type Measured } from "../api/learning";
 import { glanceQuery } from "../api/queries";
 import { LinkLoop } from "../drawing/LinkLoop";
 import { Thumbnail } from "../drawing/Thumbnail";
+import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { PlainButton, Quiet } from "../theme/parts";
+import { rounded } from "../units";
 import type { Size } from "./arrange";
 import type { ShelfActions } from "./useShelf";
 
@@ -30,6 +33,9 @@ export function ShelfEntry({ motor, place, size, isDrawn, shelf, compared, compa
   // Most are kept by the server; one that was just changed is computed when it is first seen.
   const asked = useQuery({ ...glanceQuery(motor), enabled: motor.glance === null });
   const glance = motor.glance ?? asked.data;
+  // Asked for once the shelf can be used: it is not what anybody waits for.
+  const { data: measured } = useQuery({ ...measuredQuery, enabled: isDrawn && size === "large" });
+  const trials = measured?.get(motor.id);
   const [renaming, setRenaming] = useState(false);
   const { title, id } = motor;
   const named = useRef<HTMLAnchorElement>(null);
@@ -69,6 +75,7 @@ export function ShelfEntry({ motor, place, size, isDrawn, shelf, compared, compa
                 <p>{glance.headline}</p>
               </Verdict>
             )}
+            {trials && <Trials measured={trials} />}
             <Actions>
               {isDrawn && (
                 <>
@@ -94,6 +101,18 @@ export function ShelfEntry({ motor, place, size, isDrawn, shelf, compared, compa
         )}
       </Text>
     </Entry>
+  );
+}
+
+/** What trials measured beside what was predicted. */
+function Trials({ measured }: { measured: Measured }) {
+  const { unit, per } = unitOf(measured, useFigures().telling);
+  const trials = measured.trials === 1 ? "1 trial" : `${measured.trials} trials`;
+  return (
+    <p data-measured>
+      <b>{measured.label}</b>: predicted {rounded(measured.predicted * per, 2)}, measured{" "}
+      {rounded(measured.measured * per, 2)} {unit} ({trials})
+    </p>
   );
 }
 

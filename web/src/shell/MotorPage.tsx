@@ -5,6 +5,8 @@ import { Link, useNavigate, useParams } from "react-router";
 import styled, { css } from "styled-components";
 import { told, type Demonstration } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
+import { LearnedMark } from "../learn/LearnedMark";
+import { LearnedProvider } from "../learn/LearnedProvider";
 import { whenIdle } from "./later";
 import { useDemonstration, type Working } from "./useDemonstration";
 import { narrow } from "../theme/narrow";
@@ -18,7 +20,12 @@ import { useShortcuts } from "./shortcuts";
 export function MotorPage() {
   const { id = "" } = useParams();
   const { data, error } = useQuery({ ...demonstrationQuery(id), retry: false });
-  if (data) return <Motor key={id} first={data} />;
+  if (data)
+    return (
+      <LearnedProvider key={id} id={id}>
+        <Motor first={data} />
+      </LearnedProvider>
+    );
   return (
     <Page>
       <TopBand />
@@ -91,6 +98,7 @@ function Motor({ first }: { first: Demonstration }) {
             rename={(title) => working.commit({ title }, `renamed to ${title}`)}
           />
           <Quiet>{working.kept.kind_name}</Quiet>
+          <LearnedMark />
           <StagePath id={first.id} present={stage} />
         </TitleRow>
         <Suspense fallback={<Quiet role="status">Loading …</Quiet>}>

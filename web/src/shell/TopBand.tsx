@@ -28,6 +28,7 @@ export function TopBand({ children }: { children?: ReactNode }) {
       </Home>
       <nav aria-label="Main">
         <NavLink to="/">Shelf</NavLink>
+        <NavLink to="/bench">Your bench</NavLink>
       </nav>
       <Right>
         <PowerBadge />

@@ -12,14 +12,20 @@ const PAUSE = 1; // s that the end of a way is shown for
  * Play the computed run of a design, and with it that of a pinned one. It can be slowed from true speed to a turn in
  * ten seconds, stopped, and turned on by hand a degree at a time. With reduced motion nothing moves by itself.
  */
-export function useSpin(design: Design, travels: boolean, pinned: Design | null = null, begin = false) {
+export function useSpin(
+  design: Design,
+  travels: boolean,
+  pinned: Design | null = null,
+  begin = false,
+  learned?: string,
+) {
   const still = window.matchMedia("(prefers-reduced-motion: reduce)").matches;
   const [on, setOn] = useState(begin);
   const [playing, setPlaying] = useState(!still);
   const [seconds, setSeconds] = useState(0);
   const [steps, setSteps] = useState(0);
   const [chosen, setChosen] = useState<number | null>(null);
-  const { data: run } = useQuery({ ...spinQuery(design), enabled: on });
+  const { data: run } = useQuery({ ...spinQuery(design, learned), enabled: on });
   const { data: ghostRun } = useQuery({ ...spinQuery(pinned ?? design), enabled: on && pinned !== null });
   const top = run ? Math.max(...run.speed.map(Math.abs)) : 0;
   const best = run ? (travels ? slowingOfWay(run.seconds) : slowing(top)) : 1;

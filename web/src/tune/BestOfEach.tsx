@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import type { Best, ProblemError, Setting } from "../api/client";
 import { withSettings } from "../api/design";
+import { useLearnedKey } from "../learn/LearnedProvider";
 import { bestQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, Quiet } from "../theme/parts";
@@ -11,7 +12,7 @@ import { namedIn } from "./named";
 
 /** The best value of each number that matters most, all others left as they are, with what limits it. */
 export function BestOfEach({ working }: { working: Working }) {
-  const { data, error } = useQuery({ ...bestQuery(working.design), retry: false });
+  const { data, error } = useQuery({ ...bestQuery(working.design, useLearnedKey()), retry: false });
   if (error) return <Trouble role="alert">{(error as ProblemError).line}</Trouble>;
   if (!data) return <Quiet role="status">Trying each number …</Quiet>;
   if (data.length === 0) return <p>No single number makes it go. See what helps most in Choose, then come back.</p>;

@@ -2,7 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import styled, { css } from "styled-components";
 import { posted, ProblemError, type Curve, type Factor, type Tuning } from "../api/client";
+import { withLearned } from "../api/learning";
 import { bestQuery, lookQuery, marksQuery, shelfQuery, turned } from "../api/queries";
+import { useLearnedKey } from "../learn/LearnedProvider";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { saveAs } from "../parts/saveAs";
@@ -26,10 +28,11 @@ const PINNED = "pinned";
 /** One number swept over its real range, with every link as a strip under the curve. */
 export function OneNumber({ working, tuning }: { working: Working; tuning: Tuning }) {
   const { design, commit } = working;
+  const learned = useLearnedKey();
   const { factors, curves } = tuning;
-  const { data: answer } = useQuery({ ...lookQuery(design), placeholderData: (before) => before });
+  const { data: answer } = useQuery({ ...lookQuery(design, [], learned), placeholderData: (before) => before });
   const { data: shelf } = useQuery(shelfQuery);
-  const { data: best } = useQuery({ ...bestQuery(design), placeholderData: (before) => before });
+  const { data: best } = useQuery({ ...bestQuery(design, learned), placeholderData: (before) => before });
   const pin = usePin(working.kept.id, design);
   const [pointer, setPointer] = useState(tuning.first[0] ?? factors[0]?.pointer);
   const [range, setRange] = useState({ low: "", high: "" });
@@ -44,8 +47,8 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
   const at = factor?.pointer;
   const wrong = Boolean(low.error || high.error);
   const request = useMemo<Request | null>(
-    () => (at && !wrong ? { design, pointer: at, low: low.value, high: high.value } : null),
-    [design, at, wrong, low.value, high.value],
+    () => (at && !wrong ? { design, pointer: at, low: low.value, high: high.value, learned } : null),
+    [design, at, wrong, low.value, high.value, learned],
   );
   const sweep = useSweep(request);
   const compared =
@@ -208,7 +211,8 @@ export function edges(range: { low: string; high: string }, factor: Factor | und
 
 async function saveTable(request: Request) {
   try {
-    const response = await posted("/api/sweep.csv", request);
+    const { learned, ...body } = request;
+    const response = await posted(withLearned("/api/sweep.csv", learned), body);
     saveAs(await response.blob(), `${request.pointer.split("/").at(-1)}-sweep.csv`);
   } catch (error) {
     if (!(error instanceof ProblemError)) throw error;

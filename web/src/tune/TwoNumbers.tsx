@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { DesignMap, ProblemError, Setting, Tuning } from "../api/client";
 import { withSettings } from "../api/design";
+import { useLearnedKey } from "../learn/LearnedProvider";
 import { mapQuery, turned } from "../api/queries";
 import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
@@ -16,6 +17,7 @@ import { Controls, Foot } from "./OneNumber";
 /** Two numbers at once: where it goes, what stops it elsewhere, and where it goes fastest. */
 export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuning }) {
   const { design, commit } = working;
+  const learned = useLearnedKey();
   const { factors, curves } = tuning;
   const [first, setFirst] = useState(tuning.first[0] ?? factors[0]!.pointer);
   const [second, setSecond] = useState(tuning.first[1] ?? factors[1]!.pointer);
@@ -23,12 +25,16 @@ export function TwoNumbers({ working, tuning }: { working: Working; tuning: Tuni
   const [picked, setPicked] = useState<Cell | null>(null);
   const [wholeWanted, setWholeWanted] = useState(false);
   const whole = useQuery({
-    ...mapQuery(design, { first, second, curve, first_range: null, second_range: null }),
+    ...mapQuery(design, { first, second, curve, first_range: null, second_range: null }, learned),
     retry: false,
   });
   const zoom = whole.data && !wholeWanted ? zoomOf(whole.data) : null;
   const near = useQuery({
-    ...mapQuery(design, { first, second, curve, first_range: zoom?.[0] ?? null, second_range: zoom?.[1] ?? null }),
+    ...mapQuery(
+      design,
+      { first, second, curve, first_range: zoom?.[0] ?? null, second_range: zoom?.[1] ?? null },
+      learned,
+    ),
     retry: false,
     enabled: Boolean(zoom),
   });

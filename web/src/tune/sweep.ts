@@ -1,3 +1,4 @@
+import { withLearned } from "../api/learning";
 import { posted, type Curve, type Design, type Factor, type SweepPoint } from "../api/client";
 
 /** What to sweep. `low` and `high` narrow the factor's own range. */
@@ -6,6 +7,8 @@ export interface Request {
   pointer: string;
   low: number | null;
   high: number | null;
+  /** Key of what trials taught, where the curve is to be as learned. */
+  learned?: string | undefined;
 }
 
 export interface SweepSoFar {
@@ -34,7 +37,8 @@ export async function runSweep(
   signal: AbortSignal,
   show: (soFar: SweepSoFar) => void,
 ): Promise<void> {
-  const response = await posted("/api/sweep", request, signal);
+  const { learned, ...body } = request;
+  const response = await posted(withLearned("/api/sweep", learned), body, signal);
   const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
   let rest = "";
   let soFar: SweepSoFar | null = null;

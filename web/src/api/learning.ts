@@ -1,0 +1,60 @@
+import { queryOptions } from "@tanstack/react-query";
+import { answered, client, posted } from "./client";
+import type { components } from "./generated";
+
+type Schemas = components["schemas"];
+export type Taught = Schemas["TaughtOut"];
+export type TaughtRow = Schemas["TaughtRow"];
+export type Measured = Schemas["MeasuredOut"];
+export type Bench = Schemas["BenchOut"];
+
+/** What a motor's trials taught, without those left out; `told` hears how far it is, 0 to 1. */
+export const learnQuery = (id: string, leftOut: string[], thoughOdd: string[], told?: (part: number) => void) =>
+  queryOptions({
+    queryKey: ["trials", id, "learn", leftOut, thoughOdd],
+    queryFn: async ({ signal }) => {
+      const response = await posted(`/api/shelf/${id}/learn`, { left_out: leftOut, though_odd: thoughOdd }, signal);
+      const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+      let text = "";
+      let taught: Taught | null = null;
+      for (let part = await reader.read(); !part.done; part = await reader.read()) {
+        const lines = (text + part.value).split("\n");
+        text = lines.pop()!;
+        for (const line of lines) {
+          const said = JSON.parse(line) as { progress?: number; taught?: Taught };
+          if (said.taught) taught = said.taught;
+          else told?.(said.progress ?? 0);
+        }
+      }
+      if (!taught) throw new Error("The answer ended before it was whole.");
+      return taught;
+    },
+    staleTime: Infinity,
+  });
+
+/** Whether a motor has any trial. */
+export const anyTrialQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["trials", id, "any"],
+    queryFn: async () => {
+      const trials = await answered(
+        client.GET("/api/shelf/{id}/trials", { params: { path: { id }, query: { limit: 1 } } }),
+      );
+      return (trials as unknown[]).length > 0;
+    },
+  });
+
+/** What trials measured of every motor, beside what was predicted; by the motor's id. */
+export const measuredQuery = queryOptions({
+  queryKey: ["trials", "measured"],
+  queryFn: async () => new Map((await answered(client.GET("/api/measured"))).map((row) => [row.id, row])),
+});
+
+export const benchQuery = queryOptions({
+  queryKey: ["bench"],
+  queryFn: () => answered(client.GET("/api/bench")),
+});
+
+/** An address of the core with the key of what was learned, where that is looked with. */
+export const withLearned = (path: string, learned: string | undefined) =>
+  learned ? `${path}?learned=${encodeURIComponent(learned)}` : path;

@@ -1,0 +1,74 @@
+import { useQuery } from "@tanstack/react-query";
+import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import { told } from "../api/client";
+import { anyTrialQuery, learnQuery, type Taught } from "../api/learning";
+
+interface Learned {
+  /** What the motor's trials taught; nothing while that is computed, or where there are none. */
+  taught: Taught | undefined;
+  /** How far it is, 0 to 1. */
+  progress: number;
+  trouble: string;
+  /** Whether the motor is shown as learned. */
+  on: boolean;
+  setOn: (on: boolean) => void;
+  leftOut: string[];
+  thoughOdd: string[];
+  /** Let a trial count or not, as one that is odd or as any other. */
+  count: (trial: string, counts: boolean, odd: boolean) => void;
+}
+
+const Context = createContext<Learned>({
+  taught: undefined,
+  progress: 0,
+  trouble: "",
+  on: false,
+  setOn: () => undefined,
+  leftOut: [],
+  thoughOdd: [],
+  count: () => undefined,
+});
+
+/** What the trials of one motor taught, for all of its stages. */
+export function LearnedProvider({ id, children }: { id: string; children: ReactNode }) {
+  const [on, setOn] = useState(true);
+  const [leftOut, setLeftOut] = useState<string[]>([]);
+  const [thoughOdd, setThoughOdd] = useState<string[]>([]);
+  const [progress, setProgress] = useState(0);
+  const { data: any } = useQuery(anyTrialQuery(id));
+  const learn = useQuery({
+    ...learnQuery(id, leftOut, thoughOdd, setProgress),
+    enabled: any === true,
+    retry: false,
+    placeholderData: (before) => before,
+  });
+  const { data, error } = learn;
+  const value = useMemo<Learned>(
+    () => ({
+      taught: any ? data : undefined,
+      progress: learn.isFetching ? progress : 1,
+      trouble: error ? told(error) : "",
+      on,
+      setOn,
+      leftOut,
+      thoughOdd,
+      count: (trial, counts, odd) => {
+        const change = odd ? setThoughOdd : setLeftOut;
+        const isIn = odd ? counts : !counts;
+        change((before) =>
+          isIn ? [...before.filter((id) => id !== trial), trial] : before.filter((id) => id !== trial),
+        );
+      },
+    }),
+    [any, data, error, learn.isFetching, progress, on, leftOut, thoughOdd],
+  );
+  return <Context.Provider value={value}>{children}</Context.Provider>;
+}
+
+export const useLearned = () => useContext(Context);
+
+/** The key by which the core shows the motor as learned; none where it is shown without. */
+export function useLearnedKey(): string | undefined {
+  const { taught, on } = useLearned();
+  return on && taught && taught.trials > 0 ? taught.key : undefined;
+}

@@ -1,0 +1,166 @@
+import styled, { css, useTheme } from "styled-components";
+import type { Taught, TaughtRow } from "../api/learning";
+import { phone } from "../theme/narrow";
+import { unitOf, useFigures } from "../theme/FiguresProvider";
+import { PlainButton, Quiet } from "../theme/parts";
+import { ToolRow, Trouble } from "../theme/stage";
+import { rounded } from "../units";
+import { useLearned } from "./LearnedProvider";
+
+const NEXT = 2; // readings that would teach most, that are told
+
+/** What the trials taught: each figure before and after, what was learned in words, and what would teach most next. */
+export function TaughtBy() {
+  const { taught, progress, trouble, count, leftOut } = useLearned();
+  return (
+    <section aria-label="What the trials taught" data-taught={taught?.trials ?? 0}>
+      <ToolRow>
+        <h2>What the trials taught</h2>
+        {progress < 1 && <Quiet role="status">Learning … {Math.round(100 * progress)} %</Quiet>}
+        {leftOut.length > 0 && (
+          <PlainButton onPress={() => leftOut.forEach((trial) => count(trial, true, false))}>
+            count all again
+          </PlainButton>
+        )}
+      </ToolRow>
+      {trouble && <Trouble role="alert">{trouble}</Trouble>}
+      {taught?.odd.map((odd) => (
+        <Notice key={odd.id} role="note">
+          <p>
+            <b>{odd.group}:</b> {odd.sentence} {!odd.counts && "It teaches nothing as it is."}
+          </p>
+          <PlainButton onPress={() => count(odd.id, !odd.counts, true)}>
+            {odd.counts ? "leave it out" : "count it all the same"}
+          </PlainButton>
+        </Notice>
+      ))}
+      {taught && taught.trials > 0 ? (
+        <Learned taught={taught} />
+      ) : (
+        <Quiet as="p">
+          One trial with turns, current and volts usually narrows the predicted speed to a quarter of its band. Log a
+          trial above.
+        </Quiet>
+      )}
+    </section>
+  );
+}
+
+function Learned({ taught }: { taught: Taught }) {
+  const { count, leftOut } = useLearned();
+  const next = taught.next.filter(({ bits }) => bits >= 0.2).slice(0, NEXT);
+  const listed = taught.rows.flatMap(({ marks }) => marks);
+  const trials = [...new Map(listed.map((mark) => [mark.id, mark.group])).entries()];
+  const those = taught.trials === 1 ? "the trial" : `${taught.trials} trials`;
+  return (
+    <>
+      <Quiet as="p">
+        By {those}
+        {taught.rotors > 1 && ` of ${taught.rotors} motors`}, for <b>{taught.what}</b>
+        {taught.meter && ", the meter in its circuit"}. Pale: as predicted before. Full: now. Marks: the trials.
+      </Quiet>
+      {taught.rows.map((row) => (
+        <Figure key={row.name} row={row} />
+      ))}
+      {taught.things.length > 0 && (
+        <Things aria-label="Learned">
+          {taught.things.map((thing) => (
+            <li key={thing.name}>
+              {thing.sentence} <Quiet>{thing.helps}</Quiet>
+            </li>
+          ))}
+        </Things>
+      )}
+      {next.length > 0 && (
+        <p>
+          <b>{next[0]!.label}</b> would tell most next{next[1] && `, then ${next[1].label.toLowerCase()}`}.
+        </p>
+      )}
+      {trials.length > 1 && (
+        <ToolRow>
+          <Quiet>Leave out:</Quiet>
+          {trials.map(([trial, group], at) => (
+            <PlainButton key={trial} onPress={() => count(trial, leftOut.includes(trial), false)}>
+              {at + 1} · {group}
+            </PlainButton>
+          ))}
+        </ToolRow>
+      )}
+    </>
+  );
+}
+
+const WIDTH = 220;
+const HEIGHT = 30;
+
+/** One figure: the band before it was learned, the one after, each trial a mark; and all of it in words. */
+function Figure({ row }: { row: TaughtRow }) {
+  const theme = useTheme();
+  const { unit, per } = unitOf(row, useFigures().telling);
+  const measured = row.marks.map(({ value }) => value);
+  const from = Math.min(row.before[0]!, row.after[0]!, ...measured);
+  const to = Math.max(row.before[2]!, row.after[2]!, ...measured);
+  const x = (value: number) => 5 + ((value - from) / Math.max(to - from, 1e-12)) * (WIDTH - 10);
+  const mean = measured.reduce((sum, value) => sum + value, 0) / measured.length;
+  // As many figures as the narrower band can tell apart.
+  const figures = (row.after[2]! - row.after[0]!) * 10 < Math.abs(row.after[1]!) ? 3 : 2;
+  const told = (value: number) => rounded(value * per, figures);
+  const band = (values: readonly number[]) => `${told(values[1]!)} (${told(values[0]!)}–${told(values[2]!)})`;
+  return (
+    <Row data-row={row.name}>
+      <b>{row.label}</b>
+      <svg width={WIDTH} height={HEIGHT} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} aria-hidden>
+        <Band band={row.before} x={x} y={9} height={12} opacity={0.25} />
+        <Band band={row.after} x={x} y={11} height={8} opacity={0.95} />
+        {row.marks.map(({ id, value }) => (
+          <path key={id} d={`M${x(value)} 1v28`} stroke={theme.text} strokeWidth={2} />
+        ))}
+      </svg>
+      <span>
+        measured {told(mean)} {unit}; predicted {band(row.before)}, now {band(row.after)}
+      </span>
+    </Row>
+  );
+}
+
+function Band(props: {
+  band: readonly number[];
+  x: (value: number) => number;
+  y: number;
+  height: number;
+  opacity: number;
+}) {
+  const theme = useTheme();
+  const [low, , high] = props.band.map(props.x) as [number, number, number];
+  return (
+    <rect
+      x={low}
+      y={props.y}
+      width={Math.max(high - low, 1.5)}
+      height={props.height}
+      fill={theme.carriesCurrent}
+      opacity={props.opacity}
+    />
+  );
+}
+
+const Row = styled.div`
+  display: grid;
+  grid-template-columns: minmax(110px, 1fr) ${WIDTH}px minmax(160px, 1.6fr);
+  gap: 10px;
+  align-items: center;
+  font-size: 0.9rem;
+  padding: 2px 0;
+  ${phone(css`
+    grid-template-columns: 1fr;
+  `)}
+`;
+const Things = styled.ul`
+  margin: 8px 0;
+  padding-left: 20px;
+`;
+const Notice = styled.div`
+  border-left: 4px solid ${({ theme }) => theme.state.tight};
+  padding: 2px 10px;
+  margin: 6px 0;
+`;

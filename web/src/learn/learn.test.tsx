@@ -1,0 +1,109 @@
+// @vitest-environment jsdom
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { afterEach, expect, test, vi } from "vitest";
+import { answeredInRoom } from "../__tests__/inRoom";
+import { anyTrialQuery, type Taught } from "../api/learning";
+import { LearnedMark } from "./LearnedMark";
+import { LearnedProvider, useLearnedKey } from "./LearnedProvider";
+import { TaughtBy } from "./TaughtBy";
+
+const taught: Taught = {
+  key: "k1",
+  which: "again",
+  what: "this motor, run again",
+  trials: 2,
+  rotors: 1,
+  meter: true,
+  rows: [
+    {
+      name: "speed",
+      label: "Speed",
+      unit: "turns/min",
+      plain_unit: "turns a minute",
+      plain_per: 1,
+      before: [330, 640, 950],
+      after: [390, 450, 500],
+      marks: [
+        { id: "a", group: "Tern", value: 440 },
+        { id: "b", group: "Tern", value: 460 },
+      ],
+    },
+  ],
+  things: [{ name: "made_points", sentence: "The feet touch less.", helps: "Sand them.", whose: "run" }],
+  next: [
+    { group: "volts", label: "Volts, with a meter", bits: 1.7 },
+    { group: "heat", label: "Temperature", bits: 0.02 },
+  ],
+  odd: [{ id: "c", group: "Gull", sentence: "Unlike 99 of 100 builds.", counts: false }],
+};
+
+function Key() {
+  return <output>{useLearnedKey() ?? "none"}</output>;
+}
+
+/** A server that gives these trials, and what they taught in two lines; what it was asked is kept. */
+function served(answer: Taught) {
+  const asked: unknown[] = [];
+  vi.stubGlobal("fetch", (input: string, init?: RequestInit) => {
+    expect(input).toBe("/api/shelf/m1/learn");
+    asked.push(JSON.parse(String(init?.body)));
+    return Promise.resolve(new Response(`{"progress":0.4}\n${JSON.stringify({ taught: answer })}\n`));
+  });
+  return asked;
+}
+
+const shown = (any = true) =>
+  answeredInRoom(
+    <LearnedProvider id="m1">
+      <LearnedMark />
+      <Key />
+      <TaughtBy />
+    </LearnedProvider>,
+    [{ queryKey: anyTrialQuery("m1").queryKey, data: any }],
+  );
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+test("each figure is told before and after, with every trial a mark", async () => {
+  served(taught);
+  const { container } = shown();
+  expect(await screen.findByText(/measured 450 turns a minute; predicted 640 \(330–950\), now 450/)).toBeTruthy();
+  expect(container.querySelectorAll("[data-row=speed] path")).toHaveLength(2);
+  expect(screen.getByText(/The feet touch less/)).toBeTruthy();
+  const next = screen.getByText("Volts, with a meter").parentElement!;
+  expect(next.textContent).toBe("Volts, with a meter would tell most next.");
+});
+
+test("one press shows the motor without what was learned", async () => {
+  served(taught);
+  shown();
+  await waitFor(() => expect(screen.getByText("k1")).toBeTruthy());
+  fireEvent.click(screen.getByRole("button", { name: "see without" }));
+  expect(screen.getByText("none")).toBeTruthy();
+  expect(screen.getByText("As planned, without its 2 trials")).toBeTruthy();
+  fireEvent.click(screen.getByRole("button", { name: "see learned" }));
+  expect(screen.getByText("k1")).toBeTruthy();
+});
+
+test("an odd trial teaches nothing until it is asked to count, and any trial can be left out", async () => {
+  const asked = served(taught);
+  shown();
+  const odd = await screen.findByRole("note");
+  fireEvent.click(within(odd).getByRole("button", { name: "count it all the same" }));
+  await waitFor(() => expect(asked.at(-1)).toEqual({ left_out: [], though_odd: ["c"] }));
+  fireEvent.click(screen.getByRole("button", { name: "2 · Tern" }));
+  await waitFor(() => expect(asked.at(-1)).toEqual({ left_out: ["b"], though_odd: ["c"] }));
+  fireEvent.click(screen.getByRole("button", { name: "count all again" }));
+  await waitFor(() => expect(screen.queryByRole("button", { name: "count all again" })).toBeNull());
+});
+
+test("without trials it says what one would give, and asks the core for nothing", async () => {
+  const asked = served(taught);
+  shown(false);
+  expect(await screen.findByText(/One trial with turns, current and volts/)).toBeTruthy();
+  expect(screen.queryByText(/Learned from/)).toBeNull();
+  expect(asked).toHaveLength(0);
+});
