@@ -149,15 +149,15 @@ def _narrow(learned: Learned | None) -> dict[str, Array] | None:
 SHOWN = ("speed", "gate_time", "mean_current")  # what a motor's line tells, the first that was measured
 
 
-def measured_by_motor() -> dict[str, tuple[int, dict[str, Any]]]:
-    """By motor how many trials it has, and of its main figure the row that was learned last."""
-    found: dict[str, tuple[int, dict[str, Any]]] = {}
+def measured_by_motor() -> dict[str, tuple[int, bool, dict[str, Any]]]:
+    """By motor how many trials it has, whether with a meter in the circuit, and its main figure's row as learned."""
+    found: dict[str, tuple[int, bool, dict[str, Any]]] = {}
     for learned in models.Learned.objects.filter(demonstration__deleted_at=None).order_by("made_at"):
         taught = json.loads(learned.answer)["taught"]
         rows = {row["name"]: row for row in taught["rows"]}
         shown = next((rows[name] for name in SHOWN if name in rows), None)
         if shown:
-            found[learned.demonstration_id] = (taught["trials"], shown)
+            found[learned.demonstration_id] = (taught["trials"], taught["meter"], shown)
     return found
 
 

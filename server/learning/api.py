@@ -72,6 +72,7 @@ class MeasuredOut(Schema):
     predicted: float
     measured: float
     trials: int
+    meter: bool
 
 
 class BenchBody(_Body):
@@ -138,9 +139,10 @@ def list_measured(request: HttpRequest) -> list[MeasuredOut]:
             predicted=row["before"][1],
             measured=sum(mark["value"] for mark in row["marks"]) / len(row["marks"]),
             trials=trials,
+            meter=meter,
             **{name: row[name] for name in ("label", "unit", "plain_unit", "plain_per")},
         )
-        for id_, (trials, row) in actions.measured_by_motor().items()
+        for id_, (trials, meter, row) in actions.measured_by_motor().items()
     ]
 
 

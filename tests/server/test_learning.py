@@ -14,6 +14,7 @@ from oakspin.learn.taught import taught
 from oakspin.measure.table import trial_table
 from oakspin.measure.trial import Trial
 from oakspin.rig.bench import rig_trials
+from server.learning.actions import draws_for
 from tests.core.designs import LANTERN
 from tests.server.conftest import DESIGN, Page
 
@@ -145,10 +146,19 @@ def test_trials_of_the_simulated_rig_never_teach_the_motor(tab: Page) -> None:
 
 def test_learned_draws_come_back_whole_from_their_keeping(tab: Page) -> None:
     key = lines(tab, with_trials(tab))[-1]["taught"]["key"]
-    from server.learning.actions import draws_for
-
     kept = draws_for(key, LANTERN)
     assert kept is not None
     core = taught(LANTERN, [Ran(str(number), LANTERN, trial) for number, trial in enumerate(trials())]).draws
     assert kept.count == core.count != Draws().count
     assert kept.normal("made_points") == pytest.approx(core.normal("made_points"), abs=1e-5)
+
+
+def test_the_shelf_s_line_tells_what_was_predicted_and_measured(tab: Page) -> None:
+    assert tab.ask("GET", "measured")[1] == []
+    id_ = with_trials(tab)
+    found = lines(tab, id_)[-1]["taught"]
+    (row,) = tab.ask("GET", "measured")[1]
+    speed = next(row for row in found["rows"] if row["name"] == "speed")
+    assert (row["id"], row["trials"], row["meter"]) == (id_, 3, True)
+    assert row["predicted"] == speed["before"][1]
+    assert row["measured"] == pytest.approx(sum(mark["value"] for mark in speed["marks"]) / 3)

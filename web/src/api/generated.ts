@@ -4532,6 +4532,8 @@ export interface components {
             measured: number;
             /** Trials */
             trials: number;
+            /** Meter */
+            meter: boolean;
         };
         /**
          * BenchOut

@@ -111,7 +111,8 @@ function Trials({ measured }: { measured: Measured }) {
   return (
     <p data-measured>
       <b>{measured.label}</b>: predicted {rounded(measured.predicted * per, 2)}, measured{" "}
-      {rounded(measured.measured * per, 2)} {unit} ({trials})
+      {rounded(measured.measured * per, 2)} {unit} ({trials}
+      {measured.meter && ", meter in the circuit"})
     </p>
   );
 }

@@ -4,7 +4,7 @@ import styled, { css } from "styled-components";
 import { posted, ProblemError, type Curve, type Factor, type Tuning } from "../api/client";
 import { withLearned } from "../api/learning";
 import { bestQuery, lookQuery, marksQuery, shelfQuery, turned } from "../api/queries";
-import { useLearnedKey } from "../learn/LearnedProvider";
+import { useLearned, useLearnedKey } from "../learn/LearnedProvider";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { saveAs } from "../parts/saveAs";
@@ -29,6 +29,7 @@ const PINNED = "pinned";
 export function OneNumber({ working, tuning }: { working: Working; tuning: Tuning }) {
   const { design, commit } = working;
   const learned = useLearnedKey();
+  const { taught } = useLearned();
   const { factors, curves } = tuning;
   const { data: answer } = useQuery({ ...lookQuery(design, [], learned), placeholderData: (before) => before });
   const { data: shelf } = useQuery(shelfQuery);
@@ -153,6 +154,9 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           <PlainButton onPress={() => setRange({ low: "", high: "" })}>Back to where it matters</PlainButton>
         )}
         {trouble && <Trouble role="alert">{trouble}</Trouble>}
+        {learned && taught?.which === "again" && (
+          <Quiet>The curve is of motors built anew to each value; this one, run again, is surer.</Quiet>
+        )}
       </ToolRow>
       {soFar && answer && shown === "curve" && (
         <Plot
