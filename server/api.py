@@ -11,6 +11,7 @@ from pydantic_core import to_json
 from oakspin.version import VERSION
 from server.archive.api import router as archive
 from server.errors import read_json, register
+from server.instruments.api import router as instruments
 from server.learning.api import router as learning
 from server.openapi import told_whole
 from server.shelf.api import router as shelf
@@ -49,6 +50,7 @@ api.add_router("/shelf", shelf)
 api.add_router("/shelf", trials)
 api.add_router("/archive", archive)
 api.add_router("", learning)
+api.add_router("", instruments)
 for stage in (choose, make, run, tune, teach, beside):
     api.add_router("", stage.router)
 

@@ -17,6 +17,7 @@ COUNT_TURNS = 1 / math.sqrt(3)  # turns: a count is off by up to one, evenly
 COUNT_SECONDS = 0.2  # s, a thumb on a watch
 FILM_FRAMES = 0.5  # frames, at which the mark is seen to pass
 FILM_TURNS = 0.02  # turns, to which a mark's place on a picture is told
+TACH_SHARE, LEAST_TACH = 0.01, 1e-3  # of its value, where an instrument tells no error of its own, and at least
 GATE_SECONDS = 0.05  # s, by hand
 METER_SHARE, METER_AMPERES = 0.02, 0.01  # a cheap meter: 2 % and its last digit
 VOLTS_SHARE, VOLTS_DIGIT = 0.005, 0.01
@@ -27,17 +28,17 @@ SWING_SECONDS = 0.2  # s
 # How far a prediction is trusted at most, as a share or in the reading's unit, found by holding it against the motion
 # in time of hidden builds; decision 024.
 MODEL = {
-    "speed": 0.01,
+    "speed": 0.006,
     "gate_time": 0.02,
     "steepest_climb": 1.5,
-    "mean_current": 0.015,
+    "mean_current": 0.01,
     "volts_open": 0.003,
     "volts_loaded": 0.01,
     "temperature": 2.0,
     "swing_period": 0.02,
 }
 # More where the law is one of this project's own: a rotor that hops speeds up and slows down within each turn.
-HOPPING = {"speed": 0.012, "mean_current": 0.03, "volts_loaded": 0.015}
+HOPPING = {"speed": 0.008, "mean_current": 0.02, "volts_loaded": 0.015}
 # Errors of these are shares: they are looked at as logarithms.
 SHARES = frozenset(("speed", "gate_time", "mean_current", "swing_period"))
 LEAST = 1e-3  # below which a share is not told apart from nothing
@@ -96,7 +97,9 @@ def as_compared(quantity: str, values: Array) -> Array:
 def errors_of(read: Readings) -> dict[str, float]:
     """Standard error of every figure that readings give, by the way it was measured; shares for those of ``SHARES``."""
     errors: dict[str, float] = {}
-    if read.film_turns is not None and read.film_frames is not None:
+    if read.tach_per_min is not None:
+        errors["speed"] = max((read.tach_error or TACH_SHARE * read.tach_per_min) / read.tach_per_min, LEAST_TACH)
+    elif read.film_turns is not None and read.film_frames is not None:
         errors["speed"] = math.hypot(FILM_FRAMES / read.film_frames, FILM_TURNS / read.film_turns)
     elif read.turns is not None and read.turns_seconds is not None:
         errors["speed"] = math.hypot(COUNT_TURNS / read.turns, COUNT_SECONDS / read.turns_seconds)

@@ -52,6 +52,7 @@ class ReadingGroup:
 GROUPS = (
     ReadingGroup("count", "Turns, counted by eye", ("turns", "turns_seconds"), usual=True),
     ReadingGroup("film", "Turns, on film", ("film_turns", "film_frames", "film_rate")),
+    ReadingGroup("tachometer", "Turns, by an instrument", ("tach_per_min", "tach_error")),
     ReadingGroup("gates", "Time between two gates", ("first_gate_mm", "second_gate_mm", "gate_seconds"), usual=True),
     ReadingGroup("climb", "Steepest climb", ("climb_deg",)),
     ReadingGroup("current", "Current, with a meter", ("amperes",), usual=True),
@@ -66,6 +67,8 @@ TURNING = (
     ReadingWords("film_turns", "Turns on film", "turns"),
     ReadingWords("film_frames", "Frames they took", "frames"),
     ReadingWords("film_rate", "Film speed", "frames/s"),
+    ReadingWords("tach_per_min", "Turns a minute, by an instrument", "turns/min"),
+    ReadingWords("tach_error", "give or take", "turns/min"),
 )
 GATES = (
     ReadingWords("first_gate_mm", "First gate, from the entry", "mm"),
@@ -104,6 +107,12 @@ class Readings(Record):
     film_turns: Annotated[float | None, Field(ge=0.25, le=10000, description="Turns seen on a film.")] = None
     film_frames: Annotated[int | None, Field(ge=2, le=1000000, description="Frames that they took."), WHOLE] = None
     film_rate: Annotated[float | None, Field(ge=1, le=2000, description="Frames a second of the film.")] = None
+    tach_per_min: Annotated[
+        float | None, Field(ge=0.1, le=100000, description="Turns a minute by sound, light or a device.")
+    ] = None
+    tach_error: Annotated[float | None, Field(ge=0, le=100000, description="Its standard error, turns a minute.")] = (
+        None
+    )
     amperes: Annotated[float | None, Field(ge=0, le=100, description="Amperes on the meter while running.")] = None
     meter: Annotated[
         Meter | None, Field(description="How the current was read; in the circuit where left out, its ohms count.")
@@ -136,6 +145,8 @@ class Readings(Record):
         film = (self.film_turns, self.film_frames, self.film_rate)
         if any(given is None for given in film) and any(given is not None for given in film):
             raise misfit("film_turns", "a part", "whole", "Give turns, frames and frame rate of the film, or none.")
+        if self.tach_error is not None and self.tach_per_min is None:
+            raise misfit("tach_per_min", "nothing", "given with its error", "Give the turns a minute, too.")
         gates = (self.first_gate_mm, self.second_gate_mm, self.gate_seconds)
         if any(given is None for given in gates) and any(given is not None for given in gates):
             raise misfit("gate_seconds", "a part", "whole", "Give both marks and the seconds between them, or none.")
@@ -184,7 +195,8 @@ def built(design: Design, trial: Trial) -> Design:
 def measured_in(trial: Trial) -> dict[str, Measured]:
     """Every figure that the readings give, by its name in the verdict.
 
-    A film is taken before a count by hand. Ohms inside follow from volts open and under load.
+    An instrument is taken before a film, a film before a count by hand. Ohms inside follow from volts open and under
+    load.
 
     Example
     -------
@@ -194,7 +206,9 @@ def measured_in(trial: Trial) -> dict[str, Measured]:
     """
     read = trial.readings
     measured: dict[str, Measured] = {}
-    if read.film_turns is not None and read.film_frames is not None and read.film_rate is not None:
+    if read.tach_per_min is not None:
+        measured["speed"] = Measured(read.tach_per_min, "turns/min")
+    elif read.film_turns is not None and read.film_frames is not None and read.film_rate is not None:
         measured["speed"] = Measured(60 * read.film_turns * read.film_rate / read.film_frames, "turns/min")
     elif read.turns is not None and read.turns_seconds is not None:
         measured["speed"] = Measured(60 * read.turns / read.turns_seconds, "turns/min")

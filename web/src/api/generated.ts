@@ -548,6 +548,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Ports
+         * @description Serial ports of the machine that serves.
+         */
+        get: operations["list_ports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Device
+         * @description Listen to a device that speaks plain lines.
+         */
+        post: operations["open_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/rig": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Rig
+         * @description Set up a simulated motor. Its readings are marked, and teach nothing of the real one.
+         */
+        post: operations["open_rig"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Source
+         * @description What a source told after a number.
+         */
+        get: operations["read_source"];
+        put?: never;
+        post?: never;
+        /**
+         * Close Source
+         * @description Close a source; one that is closed already stays so.
+         */
+        delete: operations["close_source"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/say": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Source
+         * @description Power a source's motor, flick it, hold it.
+         */
+        post: operations["tell_source"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds": {
         parameters: {
             query?: never;
@@ -4117,6 +4221,16 @@ export interface components {
              */
             film_rate?: number | null;
             /**
+             * Tach Per Min
+             * @description Turns a minute by sound, light or a device.
+             */
+            tach_per_min?: number | null;
+            /**
+             * Tach Error
+             * @description Its standard error, turns a minute.
+             */
+            tach_error?: number | null;
+            /**
              * Amperes
              * @description Amperes on the meter while running.
              */
@@ -4205,6 +4319,8 @@ export interface components {
              *       "film_turns": null,
              *       "film_frames": null,
              *       "film_rate": null,
+             *       "tach_per_min": null,
+             *       "tach_error": null,
              *       "amperes": null,
              *       "meter": null,
              *       "volts_open": null,
@@ -4560,6 +4676,121 @@ export interface components {
             counts?: boolean | null;
             /** Anew */
             anew?: true | null;
+        };
+        /**
+         * PortOut
+         * @description A serial port of the machine that serves.
+         */
+        PortOut: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PortsOut
+         * @description Serial ports, and the speeds that can be chosen.
+         */
+        PortsOut: {
+            /** Ports */
+            ports: components["schemas"]["PortOut"][];
+            /** Speeds */
+            speeds: number[];
+        };
+        /**
+         * OpenedOut
+         * @description A source that was opened, by its name.
+         */
+        OpenedOut: {
+            /** Id */
+            id: string;
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
+         * DeviceBody
+         * @description Open a device on a serial port.
+         */
+        DeviceBody: {
+            /** Port */
+            port: string;
+            /**
+             * Speed
+             * @default 9600
+             */
+            speed?: number;
+        };
+        /**
+         * RigBody
+         * @description Set up a simulated motor of a design; another ``seed`` is another build of it.
+         */
+        RigBody: {
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+        };
+        /**
+         * ReadingOut
+         * @description A reading: ``number`` in the source's order, ``seconds`` since it was opened.
+         */
+        ReadingOut: {
+            /** Number */
+            number: number;
+            /** Quantity */
+            quantity: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
+         * ReadingsOut
+         * @description What a source told since a number, its steady values, lines that were none, and why it ended, if so.
+         */
+        ReadingsOut: {
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            /** Steady */
+            steady: components["schemas"]["SteadyOut"][];
+            /** Wrong */
+            wrong: string[];
+            /** Ended */
+            ended: string;
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
+         * SteadyOut
+         * @description The steady value of a quantity over the last seconds, with its standard error, and what to mind.
+         */
+        SteadyOut: {
+            /** Quantity */
+            quantity: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Error */
+            error: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * WordBody
+         * @description What a source is to do.
+         */
+        WordBody: {
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "on" | "off" | "flick" | "hold" | "free";
         };
         /**
          * KindOut
@@ -7646,6 +7877,16 @@ export interface components {
              */
             film_rate: number | null;
             /**
+             * Tach Per Min
+             * @description Turns a minute by sound, light or a device.
+             */
+            tach_per_min: number | null;
+            /**
+             * Tach Error
+             * @description Its standard error, turns a minute.
+             */
+            tach_error: number | null;
+            /**
              * Amperes
              * @description Amperes on the meter while running.
              */
@@ -8318,6 +8559,8 @@ export interface components {
              *       "film_turns": null,
              *       "film_frames": null,
              *       "film_rate": null,
+             *       "tach_per_min": null,
+             *       "tach_error": null,
              *       "amperes": null,
              *       "meter": null,
              *       "volts_open": null,
@@ -10616,6 +10859,378 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_ports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortsOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_source: {
+        parameters: {
+            query?: {
+                after?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    close_source: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tell_source: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,6 +4,7 @@ import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
 import styled from "styled-components";
 import { answered, client, ProblemError, type KeptTrial, type TrialForm as TrialFormWords } from "../api/client";
 import { trialFormQuery, trialsQuery } from "../api/queries";
+import { Instruments } from "../instruments/Instruments";
 import { EntryField } from "../parts/EntryField";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
@@ -138,6 +139,24 @@ export function TrialForm({ working, correcting, done }: Props) {
             }))
           }
         />
+      )}
+      <Instruments
+        design={working.design}
+        take={(readings, simulated) => {
+          const fields = new Set(form?.readings.map(({ field }) => field));
+          const known = Object.entries(readings).filter(([field]) => fields.has(field));
+          setDraft((before) => ({
+            ...before,
+            simulated: before.simulated || simulated,
+            readings: { ...before.readings, ...Object.fromEntries(known) },
+          }));
+        }}
+      />
+      {draft.simulated && (
+        <p role="note">
+          <b>These readings are of the simulated motor:</b> the trial is marked so, and teaches nothing of the real one.{" "}
+          <PlainButton onPress={() => set({ simulated: false, readings: {} })}>Clear the readings</PlainButton>
+        </p>
       )}
       {form?.swings && shown.has("swings") && <SwingTest working={working} period={swingOf(draft)} />}
       {form?.rests && shown.has("rests_deg") && (

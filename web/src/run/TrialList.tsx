@@ -71,6 +71,7 @@ export function TrialList({ id, trials, more, form, correct }: Props) {
           <li key={kept.id} data-corrected={kept.corrected || kept.struck || undefined}>
             <ToolRow>
               <b>{kept.trial.group}</b>
+              {kept.trial.simulated && <Quiet>simulated</Quiet>}
               <Quiet>
                 {new Date(kept.made_at).toLocaleString("en-US", { dateStyle: "medium", timeStyle: "short" })}
                 {kept.corrects && ", a correction"}

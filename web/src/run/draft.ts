@@ -12,6 +12,8 @@ export interface Draft {
   clamp: boolean;
   /** Built anew since this group's last trial. */
   rebuilt: boolean;
+  /** Its readings are of the simulated motor. */
+  simulated: boolean;
 }
 
 export const emptyDraft = (): Draft => ({
@@ -22,6 +24,7 @@ export const emptyDraft = (): Draft => ({
   note: "",
   clamp: false,
   rebuilt: false,
+  simulated: false,
 });
 
 /** A kept trial, to be corrected. */
@@ -37,6 +40,7 @@ export const draftOf = ({ trial }: KeptTrial): Draft => ({
   note: trial.note,
   clamp: trial.readings.meter === "clamp",
   rebuilt: trial.rebuilt,
+  simulated: trial.simulated,
 });
 
 /** The trial that a draft says, or what cannot be read, by field (a reading's name, or a pointer). */
@@ -61,7 +65,7 @@ export function trialOf(draft: Draft, form: TrialForm): { trial: Trial } | { err
     readings: { ...readings, meter: draft.clamp ? "clamp" : null } as Trial["readings"],
     seen: draft.seen as Trial["seen"],
     rebuilt: draft.rebuilt,
-    simulated: false,
+    simulated: draft.simulated,
     note: draft.note,
   };
   return { trial };

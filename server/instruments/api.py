@@ -1,0 +1,162 @@
+"""Routes of sources of readings."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from django.http import Http404, HttpRequest
+from ninja import Query, Router, Schema, Status
+from pydantic import ConfigDict, Field
+
+from oakspin.design import Design
+from oakspin.instruments.steady import Steady, steady_of
+from server.errors import ANY, BODY, Problem
+from server.instruments.sources import SOURCES, SPEEDS, LineDevice, SimulatedRig, Source, Told, ports
+
+router = Router(tags=["instruments"])
+MISSED = {404: Problem, **BODY}
+FLOOR = {"current": 0.01, "volts": 0.01, "temperature": 2.0, "speed": 0.5}  # an instrument's own error, in its unit
+
+
+class _Body(Schema):
+    model_config = ConfigDict(strict=True, extra="forbid")
+
+
+class PortOut(Schema):
+    """A serial port of the machine that serves."""
+
+    name: str
+    says: str
+
+
+class PortsOut(Schema):
+    """Serial ports, and the speeds that can be chosen."""
+
+    ports: list[PortOut]
+    speeds: list[int]
+
+
+class DeviceBody(_Body):
+    """Open a device on a serial port."""
+
+    port: Annotated[str, Field(min_length=1, max_length=200)]
+    speed: Annotated[int, Field(ge=50, le=4_000_000)] = 9600
+
+
+class RigBody(_Body):
+    """Set up a simulated motor of a design; another ``seed`` is another build of it."""
+
+    design: Design
+    seed: Annotated[int, Field(ge=0, le=2**31)] = 1
+
+
+class OpenedOut(Schema):
+    """A source that was opened, by its name."""
+
+    id: str
+    simulated: bool
+
+
+class ReadingOut(Schema):
+    """A reading: ``number`` in the source's order, ``seconds`` since it was opened."""
+
+    number: int
+    quantity: str
+    value: float
+    unit: str
+    seconds: float
+
+
+class SteadyOut(Schema):
+    """The steady value of a quantity over the last seconds, with its standard error, and what to mind."""
+
+    quantity: str
+    unit: str
+    value: float
+    error: float
+    sentence: str
+
+
+class ReadingsOut(Schema):
+    """What a source told since a number, its steady values, lines that were none, and why it ended, if so."""
+
+    readings: list[ReadingOut]
+    steady: list[SteadyOut]
+    wrong: list[str]
+    ended: str
+    simulated: bool
+
+
+class WordBody(_Body):
+    """What a source is to do."""
+
+    word: Literal["on", "off", "flick", "hold", "free"]
+
+
+@router.get("/ports", response={200: PortsOut, 422: Problem, **ANY}, operation_id="list_ports")
+def list_ports_(request: HttpRequest) -> PortsOut:
+    """Serial ports of the machine that serves."""
+    return PortsOut(ports=[PortOut(name=name, says=says) for name, says in ports()], speeds=list(SPEEDS))
+
+
+@router.post("/sources/device", response={200: OpenedOut, **BODY}, operation_id="open_device")
+def open_device(request: HttpRequest, body: DeviceBody) -> OpenedOut:
+    """Listen to a device that speaks plain lines."""
+    return OpenedOut(id=SOURCES.add(LineDevice(body.port, body.speed)), simulated=False)
+
+
+@router.post("/sources/rig", response={200: OpenedOut, **BODY}, operation_id="open_rig")
+def open_rig(request: HttpRequest, body: RigBody) -> OpenedOut:
+    """Set up a simulated motor. Its readings are marked, and teach nothing of the real one."""
+    return OpenedOut(id=SOURCES.add(SimulatedRig(body.design, body.seed)), simulated=True)
+
+
+@router.get("/sources/{id}", response={200: ReadingsOut, 404: Problem, 422: Problem, **ANY}, operation_id="read_source")
+def read_source(request: HttpRequest, id: str, after: Annotated[int, Query(ge=0)] = 0) -> ReadingsOut:
+    """What a source told after a number."""
+    source = _source(id)
+    source.poll()
+    record = source.record
+    readings = list(record.readings)
+    return ReadingsOut(
+        readings=[ReadingOut(**vars(told)) for told in readings if told.number > after],
+        steady=[
+            SteadyOut(quantity=quantity, unit=unit, **vars(steady))
+            for (quantity, unit), steady in _steady(readings).items()
+        ],
+        wrong=list(record.wrong),
+        ended=record.ended,
+        simulated=source.simulated,
+    )
+
+
+@router.post("/sources/{id}/say", response={200: OpenedOut, **MISSED}, operation_id="tell_source")
+def tell_source(request: HttpRequest, id: str, body: WordBody) -> OpenedOut:
+    """Power a source's motor, flick it, hold it."""
+    source = _source(id)
+    source.send(body.word)
+    return OpenedOut(id=id, simulated=source.simulated)
+
+
+@router.delete("/sources/{id}", response={204: None, 422: Problem, **ANY}, operation_id="close_source")
+def close_source(request: HttpRequest, id: str) -> Status[None]:
+    """Close a source; one that is closed already stays so."""
+    SOURCES.close(id)
+    return Status(204, None)
+
+
+def _source(id_: str) -> Source:
+    source = SOURCES.get(id_)
+    if source is None:
+        raise Http404(id_)
+    return source
+
+
+def _steady(readings: list[Told]) -> dict[tuple[str, str], Steady]:
+    found = {}
+    for quantity, unit in sorted({(told.quantity, told.unit) for told in readings}):
+        mine = [told for told in readings if told.quantity == quantity]
+        steady = steady_of([told.seconds for told in mine], [told.value for told in mine], FLOOR.get(quantity, 0.0))
+        if steady and quantity != "pulses":
+            found[quantity, unit] = steady
+    return found

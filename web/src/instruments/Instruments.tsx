@@ -1,0 +1,243 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import styled from "styled-components";
+import type { Design, Look } from "../api/client";
+import { openDevice, openRig, portsQuery, tellSource, type Steady, type Word } from "../api/instruments";
+import { lookQuery } from "../api/queries";
+import { useLearnedKey } from "../learn/LearnedProvider";
+import { EntryField } from "../parts/EntryField";
+import { PickField } from "../parts/PickField";
+import { saveAs } from "../parts/saveAs";
+import { MainButton, PlainButton, Quiet } from "../theme/parts";
+import { ToolRow, Trouble } from "../theme/stage";
+import { rounded } from "../units";
+import { Strip } from "./Strip";
+import { useSource } from "./useSource";
+
+export const WORDS: Record<string, string> = {
+  speed: "Speed",
+  current: "Current",
+  volts: "Volts",
+  temperature: "Warmest place",
+};
+const UNITS: Record<string, string> = { "turns/min": "turns a minute", A: "A", V: "V", C: "°C" };
+const ORDERS: [Word, string][] = [
+  ["on", "Power on"],
+  ["flick", "Flick it"],
+  ["hold", "Hold it"],
+  ["free", "Let go"],
+  ["off", "Power off"],
+];
+/** Where the band of a quantity stands in a verdict. */
+const FIGURES: Record<string, string> = { speed: "speed", current: "mean_current" };
+
+interface Props {
+  design: Design;
+  /** Puts readings into the trial, by their fields; `simulated` says that they are of no real motor. */
+  take: (readings: Record<string, string>, simulated: boolean) => void;
+}
+
+/** Readings as they come: a device that speaks lines, or the simulated rig; taken into the trial by one press. */
+export function Instruments({ design, take }: Props) {
+  const [kind, setKind] = useState<"device" | "rig" | null>(null);
+  const source = useSource();
+  const { data: look } = useQuery({ ...lookQuery(design, [], useLearnedKey()), enabled: source.id !== null });
+  const choose = (next: "device" | "rig" | null) => {
+    source.close();
+    setKind(next);
+  };
+  return (
+    <section aria-label="Instruments">
+      <ToolRow>
+        <Quiet>Read by:</Quiet>
+        <PlainButton aria-pressed={kind === null} onPress={() => choose(null)}>
+          hand
+        </PlainButton>
+        <PlainButton aria-pressed={kind === "device"} onPress={() => choose("device")}>
+          a device on a port
+        </PlainButton>
+        <PlainButton aria-pressed={kind === "rig"} onPress={() => choose("rig")}>
+          a simulated motor
+        </PlainButton>
+      </ToolRow>
+      {kind === "device" && !source.id && <Device open={source.open} />}
+      {kind === "rig" && !source.id && <Rig design={design} open={source.open} />}
+      {source.trouble && <Trouble role="alert">{source.trouble}</Trouble>}
+      {source.wrong.length > 0 && (
+        <details>
+          <summary>{source.wrong.length === 1 ? "One line" : `${source.wrong.length} lines`} could not be read</summary>
+          <ul>
+            {source.wrong.map((line, at) => (
+              <li key={at}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {source.id && (
+        <>
+          {source.simulated && (
+            <Simulated role="note">
+              Simulated: a computed motor, not the one on your bench. It teaches nothing.
+            </Simulated>
+          )}
+          <ToolRow>
+            {source.simulated &&
+              ORDERS.map(([word, label]) => (
+                <PlainButton key={word} onPress={() => void tellSource(source.id!, word)}>
+                  {label}
+                </PlainButton>
+              ))}
+            <PlainButton onPress={() => saveAs(tableOf(source.all.current), "readings.csv")}>
+              Save all readings
+            </PlainButton>
+            <PlainButton onPress={() => choose(null)}>Close</PlainButton>
+          </ToolRow>
+          {source.readings.length === 0 && !source.trouble && <Quiet role="status">Nothing has come yet.</Quiet>}
+          <Live steady={source.steady} source={source} look={look} />
+          {source.steady.length > 0 && (
+            <MainButton onPress={() => take(readingsOf(source.steady, source.all.current), source.simulated)}>
+              Take this
+            </MainButton>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+function Device({ open }: { open: ReturnType<typeof useSource>["open"] }) {
+  const { data } = useQuery(portsQuery);
+  const [port, setPort] = useState("");
+  const [speed, setSpeed] = useState("9600");
+  const first = port || (data?.ports[0]?.name ?? "");
+  return (
+    <>
+      <Fields>
+        <EntryField label="Port" value={first} onChange={setPort} />
+        <PickField
+          label="Speed of the port"
+          above
+          value={speed}
+          options={(data?.speeds ?? [9600]).map((speed) => ({ key: `${speed}`, label: `${speed} baud` }))}
+          onChange={setSpeed}
+        />
+        <MainButton onPress={() => void open(() => openDevice(first.trim(), Number(speed)))} isDisabled={!first.trim()}>
+          Listen
+        </MainButton>
+      </Fields>
+      <Quiet as="p">
+        {data && data.ports.length > 0
+          ? `Found: ${data.ports.map(({ name, says }) => `${name} (${says})`).join(", ")}.`
+          : "No port was found on the machine that serves Oak Spin. Plug the device in there, or type its port."}{" "}
+        It sends lines such as: current 3.21 A
+      </Quiet>
+    </>
+  );
+}
+
+function Rig({ design, open }: { design: Design; open: ReturnType<typeof useSource>["open"] }) {
+  const [seed, setSeed] = useState("1");
+  const number = Number(seed);
+  const good = Number.isInteger(number) && number >= 0;
+  return (
+    <Fields>
+      <EntryField
+        label="Which build"
+        value={seed}
+        onChange={setSeed}
+        error={good ? undefined : "A whole number, such as 3."}
+      />
+      <MainButton onPress={() => void open(() => openRig(design, number))} isDisabled={!good}>
+        Set it up
+      </MainButton>
+    </Fields>
+  );
+}
+
+function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; look: Look | undefined }) {
+  const { steady, source, look } = props;
+  return (
+    <Figures>
+      {Object.keys(WORDS)
+        .flatMap((quantity) => steady.filter((row) => row.quantity === quantity))
+        .map((row) => {
+          const mine = source.readings.filter(({ quantity }) => quantity === row.quantity);
+          const figure = look?.verdict.figures[FIGURES[row.quantity] ?? ""];
+          return (
+            <figure key={row.quantity} data-live={row.quantity}>
+              <figcaption>{WORDS[row.quantity]}</figcaption>
+              <b>
+                {rounded(mine.at(-1)?.value ?? row.value)} <small>{UNITS[row.unit] ?? row.unit}</small>
+              </b>
+              <Strip readings={mine} band={figure ? [figure.band[0]!, figure.band[1]!] : null} />
+              <Quiet>
+                {row.sentence} {rounded(row.value)} ± {rounded(row.error, 2)}
+              </Quiet>
+            </figure>
+          );
+        })}
+    </Figures>
+  );
+}
+
+/** Steady values as the readings of a trial, by their fields. */
+export function readingsOf(steady: Steady[], all: { seconds: number }[]): Record<string, string> {
+  const found: Record<string, string> = {};
+  for (const { quantity, value, error } of steady) {
+    if (quantity === "current") found.amperes = value.toFixed(3);
+    if (quantity === "volts") found.volts_loaded = value.toFixed(3);
+    if (quantity === "speed" && value > 0) {
+      found.tach_per_min = value.toFixed(1);
+      found.tach_error = Math.max(error, 0.1).toFixed(1);
+    }
+    if (quantity === "temperature") {
+      found.temperature_C = value.toFixed(1);
+      found.seconds_run = Math.max(all.at(-1)?.seconds ?? 0, 0.5).toFixed(1);
+    }
+  }
+  return found;
+}
+
+/** Readings as a table to keep. */
+export function tableOf(readings: { quantity: string; value: number; unit: string; seconds: number }[]): Blob {
+  const lines = readings.map(({ seconds, quantity, value, unit }) => `${seconds},${quantity},${value},${unit}`);
+  return new Blob([["seconds,quantity,value,unit", ...lines, ""].join("\n")], { type: "text/csv" });
+}
+
+const Fields = styled.div`
+  display: grid;
+  grid-template-columns: minmax(120px, 2fr) 1fr auto;
+  gap: 12px;
+  align-items: end;
+`;
+const Simulated = styled.p`
+  font-weight: 650;
+  border: 2px dashed ${({ theme }) => theme.state.tight};
+  padding: 4px 10px;
+`;
+const Figures = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+  gap: 10px 18px;
+  margin: 8px 0;
+  figure {
+    margin: 0;
+  }
+  figcaption {
+    color: ${({ theme }) => theme.quiet};
+  }
+  b {
+    display: block;
+    font-size: 2.6rem;
+    line-height: 1.15;
+    font-variant-numeric: tabular-nums;
+  }
+  svg,
+  figure > span {
+    display: block;
+  }
+  small {
+    font-size: 1rem;
+    font-weight: 400;
+  }
+`;
