@@ -169,3 +169,51 @@ def test_pages_of_which_a_file_is_missing_are_built_again(tmp_path: Path) -> Non
     assert not environment._pages_are_whole(tmp_path)
     (tmp_path / "assets" / "a.css").write_text("")
     assert environment._pages_are_whole(tmp_path)
+
+
+def command(module: str, *words: str) -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "-m", f"runner.{module}", *words],
+        cwd=ROOT,
+        env=PATHS,
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+
+
+def test_a_rig_s_trials_teach_by_the_command_line_alone(tmp_path: Path) -> None:
+    asked = ("demo/lantern.oak.json", "--seed", "5", "--trials", "3", "--csv")
+    made, again = command("rig_file", *asked), command("rig_file", *asked)
+    assert made.returncode == 0
+    assert made.stdout == again.stdout
+    assert len(made.stdout.splitlines()) == 4
+    table = tmp_path / "trials.csv"
+    table.write_text(made.stdout)
+    plain, learned = evaluate("demo/lantern.oak.json"), command("learn_file", "demo/lantern.oak.json", str(table))
+    assert learned.returncode == 0, learned.stderr
+    before, after = json.loads(plain.stdout), json.loads(learned.stdout)
+    assert set(before) | {"learned"} == set(after)
+    low, high = after["figures"]["speed"]["band"]
+    was_low, was_high = before["figures"]["speed"]["band"]
+    assert high - low < 0.4 * (was_high - was_low)
+    assert after["learned"]["which"] == "again"
+    assert after["learned"]["trials"] == 3
+    assert {"rows", "things", "next", "odd", "what"} <= set(after["learned"])
+
+
+@pytest.mark.parametrize(
+    ("module", "words", "told"),
+    [
+        ("rig_file", ("demo/lantern.oak.json", "--trials", "0", "--csv"), "--trials from 1"),
+        ("rig_file", ("nothing.oak.json", "--csv"), "a file that can be read"),
+        ("learn_file", ("demo/lantern.oak.json",), "usage: ./oak learn"),
+        ("learn_file", ("demo/lantern.oak.json", "nothing.csv"), "a file that can be read"),
+        ("learn_file", ("demo/lantern.oak.json", "demo/lantern.oak.json"), "columns among"),
+    ],
+)
+def test_what_these_commands_cannot_do_is_told_with_status_2(module: str, words: tuple[str, ...], told: str) -> None:
+    run = command(module, *words)
+    assert run.returncode == 2
+    assert told in run.stderr
+    assert run.stdout == ""

@@ -209,9 +209,9 @@ SAID: dict[str, Said] = {
         "Wind the track tighter and more evenly.",
     ),
     "bumps": Said(
-        "The track is bumpier than thought; its drag is",
-        "The track is smoother than thought; its drag is",
-        "The track is as smooth as thought; its drag is",
+        "The track is bumpier than thought",
+        "The track is smoother than thought",
+        "The track is as smooth as thought",
         "Wind the track more evenly.",
     ),
     "snag": Said(
@@ -221,9 +221,9 @@ SAID: dict[str, Said] = {
         "Round the magnets' edges with tape, or wind closer.",
     ),
     "turn_press_N": Said(
-        "Neighboring turns press on each other more than thought, with",
-        "Neighboring turns press on each other less than thought, with",
-        "Neighboring turns press on each other as thought, with",
+        "Neighboring turns press on each other more than thought",
+        "Neighboring turns press on each other less than thought",
+        "Neighboring turns press on each other as thought",
         "Pull the track a little longer.",
     ),
     "hold_fit": Said(

@@ -34,6 +34,7 @@ WHICH: dict[Which, str] = {
     "changed": "this changed plan, built",
 }
 MOST_THINGS = 4
+UNIT_WORDS = {"1": "", "mm": " mm", "ohm": " ohms", "m/s": " meters a second"}
 OPEN_ENDS = (" are", " at", " is", " of", " with", " has")  # of sentences that go on with the number
 WORTH_TELLING = 0.12  # nats learned of a constant, from which it is told
 # One more of each reading as a bench would take it, to tell what it would teach.
@@ -191,7 +192,7 @@ def taught(
         rotors=len(rotors),
         meter=any(each.meter for one in listed for each in one.rotor.observations),
         rows=_rows(design, listed, draws),
-        things=_things(names, draws),
+        things=things_of(names, draws),
         next=_next(design, rotors, draws),
         odd=tuple(
             OddTrial(run_id, group, odd_sentence(surprise), run_id not in odd) for run_id, group, surprise in surprises
@@ -215,7 +216,7 @@ def world_of(sites: Iterable[Site]) -> Known:
 def things_known(known: Known) -> tuple[LearnedThing, ...]:
     """What is known of the world, in words."""
     names = tuple(sorted({name for name, _ in known.keys}))
-    return _things(names, next_built(names, known, DRAWS), most=len(names)) if names else ()
+    return things_of(names, next_built(names, known, DRAWS), most=len(names)) if names else ()
 
 
 def _carried(site: Site, run_with: Design, design: Design) -> Site:
@@ -260,7 +261,7 @@ def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Ta
     return tuple(rows)
 
 
-def _things(names: tuple[str, ...], draws: Draws, most: int = MOST_THINGS) -> tuple[LearnedThing, ...]:
+def things_of(names: tuple[str, ...], draws: Draws, most: int = MOST_THINGS) -> tuple[LearnedThing, ...]:
     """The constants that were learned most of, in words."""
     if draws.learned is None:
         return ()
@@ -289,14 +290,15 @@ def _thing(name: str, said: Said, constant: Uncertain, positions: Array) -> Lear
 
 
 def _numbers(told: str, constant: Uncertain, low: float, middle: float, high: float) -> str:
-    if told == "place":
+    # What no classroom has a unit for is told without its number.
+    if told == "place" or (told == "value" and constant.unit not in UNIT_WORDS):
         return ""
     if told == "share":
         band = f"({100 * low:.0f}–{100 * high:.0f})"
         return f"{100 * middle:.0f} % of the time {band}, thought {100 * constant.median:.0f}"
     if told == "times":
         return f"{rounded(middle, 2)} times what is usual ({rounded(low, 2)}–{rounded(high, 2)})"
-    unit = "" if constant.unit == "1" else f" {'Ω' if constant.unit == 'ohm' else constant.unit}"
+    unit = UNIT_WORDS[constant.unit]
     return f"{rounded(middle, 2)}{unit} ({rounded(low, 2)}–{rounded(high, 2)}), thought {rounded(constant.median, 2)}"
 
 

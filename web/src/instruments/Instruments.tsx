@@ -8,6 +8,7 @@ import { useLearnedKey } from "../learn/LearnedProvider";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { saveAs } from "../parts/saveAs";
+import { useFigures, type Telling } from "../theme/FiguresProvider";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
@@ -20,7 +21,10 @@ export const WORDS: Record<string, string> = {
   volts: "Volts",
   temperature: "Warmest place",
 };
-const UNITS: Record<string, string> = { "turns/min": "turns a minute", A: "A", V: "V", C: "°C" };
+const UNITS: Record<Telling, Record<string, string>> = {
+  plain: { "turns/min": "turns a minute", A: "amps", V: "volts", C: "°C" },
+  exact: { "turns/min": "turns/min", C: "°C" },
+};
 const ORDERS: [Word, string][] = [
   ["on", "Power on"],
   ["flick", "Flick it"],
@@ -156,6 +160,7 @@ function Rig({ design, open }: { design: Design; open: ReturnType<typeof useSour
 
 function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; look: Look | undefined }) {
   const { steady, source, look } = props;
+  const { telling } = useFigures();
   return (
     <Figures>
       {Object.keys(WORDS)
@@ -167,7 +172,7 @@ function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; l
             <figure key={row.quantity} data-live={row.quantity}>
               <figcaption>{WORDS[row.quantity]}</figcaption>
               <b>
-                {rounded(mine.at(-1)?.value ?? row.value)} <small>{UNITS[row.unit] ?? row.unit}</small>
+                {rounded(mine.at(-1)?.value ?? row.value)} <small>{UNITS[telling][row.unit] ?? row.unit}</small>
               </b>
               <Strip readings={mine} band={figure ? [figure.band[0]!, figure.band[1]!] : null} />
               <Quiet>

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import { told } from "../api/client";
 import { anyTrialQuery, learnQuery, type Taught } from "../api/learning";
 
@@ -18,6 +18,7 @@ interface Learned {
   count: (trial: string, counts: boolean, odd: boolean) => void;
 }
 
+const SOON = 400; // ms
 const Context = createContext<Learned>({
   taught: undefined,
   progress: 0,
@@ -35,7 +36,13 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
   const [leftOut, setLeftOut] = useState<string[]>([]);
   const [thoughOdd, setThoughOdd] = useState<string[]>([]);
   const [progress, setProgress] = useState(0);
-  const { data: any } = useQuery(anyTrialQuery(id));
+  // Asked for once the motor can be used: it is not what anybody waits for.
+  const [ready, setReady] = useState(false);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setReady(true), SOON);
+    return () => window.clearTimeout(timer);
+  }, []);
+  const { data: any } = useQuery({ ...anyTrialQuery(id), enabled: ready });
   const learn = useQuery({
     ...learnQuery(id, leftOut, thoughOdd, setProgress),
     enabled: any === true,

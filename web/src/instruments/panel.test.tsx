@@ -1,0 +1,102 @@
+// @vitest-environment jsdom
+import { act, cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { answeredInRoom } from "../__tests__/inRoom";
+import type { Design } from "../api/client";
+import { portsQuery, type Heard } from "../api/instruments";
+import * as wire from "../api/instruments";
+import { lookQuery } from "../api/queries";
+import { Instruments } from "./Instruments";
+
+vi.mock(import("../api/instruments"), async (actual) => ({
+  ...(await actual()),
+  openDevice: vi.fn(),
+  openRig: vi.fn(),
+  readSource: vi.fn(),
+  tellSource: vi.fn(),
+  closeSource: vi.fn(),
+}));
+const design = { kind: "frame" } as unknown as Design;
+const heard = (change: Partial<Heard> = {}): Heard => ({
+  readings: [
+    { number: 1, quantity: "current", value: 1.2, unit: "A", seconds: 1 },
+    { number: 2, quantity: "current", value: 1.24, unit: "A", seconds: 2 },
+  ],
+  steady: [{ quantity: "current", unit: "A", value: 1.22, error: 0.01, sentence: "Steady." }],
+  wrong: [],
+  ended: "",
+  simulated: false,
+  ...change,
+});
+const take = vi.fn();
+const shown = () =>
+  answeredInRoom(<Instruments design={design} take={take} />, [
+    { queryKey: portsQuery.queryKey, data: { ports: [{ name: "/dev/ttyUSB0", says: "meter" }], speeds: [9600] } },
+    {
+      queryKey: lookQuery(design).queryKey,
+      data: { verdict: { figures: { mean_current: { value: 1.5, unit: "A", band: [1, 2] } } } },
+    },
+  ]);
+
+beforeEach(() => {
+  vi.mocked(wire.openDevice).mockResolvedValue({ id: "s1", simulated: false });
+  vi.mocked(wire.openRig).mockResolvedValue({ id: "s2", simulated: true });
+  vi.mocked(wire.readSource).mockResolvedValue(heard());
+});
+afterEach(() => {
+  cleanup();
+  vi.clearAllMocks();
+});
+
+const listen = () => {
+  fireEvent.click(screen.getByRole("button", { name: "a device on a port" }));
+  fireEvent.click(screen.getByRole("button", { name: "Listen" }));
+};
+
+test("a device's port is offered, its readings are shown large, and taken by one press", async () => {
+  const { container } = shown();
+  listen();
+  expect(await screen.findByText(/Steady\. 1\.22/)).toBeTruthy();
+  expect(wire.openDevice).toHaveBeenCalledWith("/dev/ttyUSB0", 9600);
+  expect(container.querySelector("[data-live=current] b")?.textContent).toContain("1.24");
+  expect(container.querySelectorAll("[data-live=current] rect")).toHaveLength(1);
+  fireEvent.click(screen.getByRole("button", { name: "Take this" }));
+  expect(take).toHaveBeenCalledWith({ amperes: "1.220" }, false);
+});
+
+test("what is asked for next is only what came since, and closing ends the source", async () => {
+  shown();
+  listen();
+  await waitFor(() => expect(wire.readSource).toHaveBeenCalledWith("s1", 2), { timeout: 3000 });
+  act(() => fireEvent.click(screen.getByRole("button", { name: "Close" })));
+  await waitFor(() => expect(wire.closeSource).toHaveBeenCalledWith("s1"));
+});
+
+test("garbage is told line by line, and a device that was unplugged at once", async () => {
+  vi.mocked(wire.readSource).mockResolvedValue(heard({ wrong: ["'x' is not a quantity."], ended: "Unplugged: so." }));
+  shown();
+  listen();
+  expect((await screen.findByRole("alert")).textContent).toBe("Unplugged: so.");
+  expect(screen.getByText("'x' is not a quantity.")).toBeTruthy();
+  expect(screen.getByText("One line could not be read")).toBeTruthy();
+});
+
+test("the simulated motor says so, obeys, and marks what is taken", async () => {
+  vi.mocked(wire.readSource).mockResolvedValue(heard({ simulated: true }));
+  shown();
+  fireEvent.click(screen.getByRole("button", { name: "a simulated motor" }));
+  fireEvent.click(screen.getByRole("button", { name: "Set it up" }));
+  expect((await screen.findByRole("note")).textContent).toContain("Simulated");
+  fireEvent.click(screen.getByRole("button", { name: "Power on" }));
+  expect(wire.tellSource).toHaveBeenCalledWith("s2", "on");
+  fireEvent.click(await screen.findByRole("button", { name: "Take this" }));
+  expect(take).toHaveBeenCalledWith({ amperes: "1.220" }, true);
+});
+
+test("a build that is no whole number is told before anything is set up", () => {
+  shown();
+  fireEvent.click(screen.getByRole("button", { name: "a simulated motor" }));
+  fireEvent.change(screen.getByLabelText("Which build"), { target: { value: "2.5" } });
+  expect(screen.getByText("A whole number, such as 3.")).toBeTruthy();
+  expect(screen.getByRole<HTMLButtonElement>("button", { name: "Set it up" }).disabled).toBe(true);
+});
