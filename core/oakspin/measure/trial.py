@@ -68,7 +68,7 @@ TURNING = (
     ReadingWords("film_frames", "Frames they took", "frames"),
     ReadingWords("film_rate", "Film speed", "frames/s"),
     ReadingWords("tach_per_min", "Turns a minute, by an instrument", "turns/min"),
-    ReadingWords("tach_error", "give or take", "turns/min"),
+    ReadingWords("tach_error", "Give or take", "turns/min"),
 )
 GATES = (
     ReadingWords("first_gate_mm", "First gate, from the entry", "mm"),

@@ -11,7 +11,7 @@ import pytest
 from oakspin import advise, look
 from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY, GRAVITY, UNCERTAIN
 from oakspin.draws import MEDIAN, Draws
-from oakspin.kinds.kinds import KINDS, build_of, changes_of, evaluate
+from oakspin.kinds.kinds import KINDS, changes_of, evaluate
 from oakspin.kinds.look import spin
 from oakspin.machines.bodies import wire_body
 from oakspin.machines.coil.shape import axle_sag, coil_shape
@@ -134,32 +134,6 @@ def test_spin_hops_above_the_hop_speed_and_only_there() -> None:
     assert fast.any()
     assert not any(hops and not quick for hops, quick in zip(run.hops, fast, strict=True))
     assert any(run.hops)
-
-
-@pytest.mark.parametrize(
-    ("gap", "told"),
-    [
-        (0.0, "nothing fits"),
-        (0.4, "4 sheets of paper fit"),
-        (0.1, "1 sheet of paper fits"),
-        (1.8, "1 coin of 1.8 mm fits"),
-        (3.6, "2 coins of 1.8 mm fit"),
-        (9.0, "5 coins of 1.8 mm fit"),
-    ],
-)
-def test_gaps_are_told_in_what_fills_them(gap: float, told: str) -> None:
-    settings = build_of(changed(CRADLE, gap_mm=gap)).settings
-    assert (
-        next(setting.how for setting in settings if setting.name == "Gap between coil and magnet")
-        == f"{told} under the coil"
-    )
-
-
-def test_a_distance_is_told_in_what_fills_it() -> None:
-    settings = build_of(changed(CORED, gap__distance_mm=18.0)).settings
-    assert (
-        next(setting.how for setting in settings if setting.name == "Bar to magnet") == "10 coins of 1.8 mm fit between"
-    )
 
 
 def test_wire_is_among_what_is_tried_and_a_poor_one_is_advised_against() -> None:
