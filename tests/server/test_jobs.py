@@ -158,7 +158,7 @@ def test_busy_and_broken_are_told_with_when_to_come_back(tab: Page, monkeypatch:
     design = sample("lantern").model_dump(mode="json")
     for error, words in ((Busy(), "busy"), (Broken(), "too much for this computer")):
 
-        def fail(_: object, error: Exception = error) -> Iterator[bytes]:
+        def fail(_: object, __: object, error: Exception = error) -> Iterator[bytes]:
             raise error
 
         monkeypatch.setattr(work, "best", fail)
