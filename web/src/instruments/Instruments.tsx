@@ -53,19 +53,14 @@ export function Instruments({ design, take }: Props) {
   return (
     <section aria-label="Instruments">
       <ToolRow>
-        <Quiet>Read by:</Quiet>
-        <PlainButton aria-pressed={kind === null} onPress={() => choose(null)}>
-          hand
-        </PlainButton>
-        <PlainButton aria-pressed={kind === "device"} onPress={() => choose("device")}>
-          a device on a port
-        </PlainButton>
-        <PlainButton aria-pressed={kind === "rig"} onPress={() => choose("rig")}>
-          a simulated motor
-        </PlainButton>
+        <Quiet>{kind === null ? "Read by hand, or by" : "Read by"}</Quiet>
+        {kind !== "device" && <PlainButton onPress={() => choose("device")}>a device on a port</PlainButton>}
+        {kind !== "rig" && <PlainButton onPress={() => choose("rig")}>a simulated motor</PlainButton>}
+        {kind !== null && <PlainButton onPress={() => choose(null)}>hand</PlainButton>}
       </ToolRow>
       {kind === "device" && !source.id && <Device open={source.open} />}
       {kind === "rig" && !source.id && <Rig design={design} open={source.open} />}
+      {source.opening && <Quiet role="status">Setting it up …</Quiet>}
       {source.trouble && <Trouble role="alert">{source.trouble}</Trouble>}
       {source.wrong.length > 0 && (
         <details>

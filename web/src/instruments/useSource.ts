@@ -13,6 +13,7 @@ export function useSource() {
   const [wrong, setWrong] = useState<string[]>([]);
   const [trouble, setTrouble] = useState("");
   const [simulated, setSimulated] = useState(false);
+  const [opening, setOpening] = useState(false);
   const all = useRef<Reading[]>([]);
 
   const close = useCallback(() => {
@@ -30,12 +31,15 @@ export function useSource() {
       setSteady([]);
       setWrong([]);
       setTrouble("");
+      setOpening(true);
       try {
         const source = await opening();
         setSimulated(source.simulated);
         setId(source.id);
       } catch (error) {
         setTrouble(told(error as Error));
+      } finally {
+        setOpening(false);
       }
     },
     [close],
@@ -71,5 +75,5 @@ export function useSource() {
     };
   }, [id]);
 
-  return { id, readings, steady, wrong, trouble, simulated, open, close, all };
+  return { id, opening, readings, steady, wrong, trouble, simulated, open, close, all };
 }

@@ -171,7 +171,7 @@ export function TrialForm({ working, correcting, done }: Props) {
         <AsBuilt planned={form.as_built} built={draft.built} change={(built) => set({ built })} errors={errors} />
       )}
       <Tick isSelected={draft.rebuilt} onChange={(rebuilt) => set({ rebuilt })}>
-        <span aria-hidden>{draft.rebuilt ? "☑" : "☐"}</span> Built anew since this group&rsquo;s last trial
+        <span aria-hidden>{draft.rebuilt ? "☑" : "☐"}</span> Rebuilt since the last trial
       </Tick>
       <EntryField label="Note" lines={2} value={draft.note} onChange={(note) => set({ note })} error={errors.note} />
       <ToolRow style={{ marginTop: 8 }}>
