@@ -10,13 +10,17 @@ Of = Literal["share", "times", "value", "place"]  # a share of the time, a facto
 
 @dataclass(frozen=True)
 class Said:
-    """Sentences for more, less and about as thought, without the numbers; what would mend it; what kind of number."""
+    """Sentences for more, less and about as thought, without the numbers; what would mend it; what kind of number.
+
+    ``helps`` is told where it is called for: ``when`` it came out more, less, or either way.
+    """
 
     more: str
     less: str
     about: str
     helps: str
     of: Of = "value"
+    when: Literal["more", "less", "either"] = "more"
 
 
 def _film(where: str, helps: str) -> Said:
@@ -36,6 +40,7 @@ def _touch(what: str, helps: str) -> Said:
         f"{what} as often as thought",
         helps,
         "share",
+        "less",
     )
 
 
@@ -48,8 +53,8 @@ def _rub(where: str, helps: str) -> Said:
     )
 
 
-def _hands(more: str, less: str, about: str, helps: str) -> Said:
-    return Said(more, less, about, helps, "place")
+def _hands(more: str, less: str, about: str, helps: str, when: Literal["more", "either"] = "more") -> Said:
+    return Said(more, less, about, helps, "place", when)
 
 
 _SAND = "Sand both sides bright, wipe them, and do not touch them after."
@@ -70,6 +75,7 @@ SAID: dict[str, Said] = {
         "The battery's volts are as thought",
         "Take a fresh battery.",
         "place",
+        when="less",
     ),
     "polarization": Said(
         "The battery tires more in the first seconds than usual",
@@ -84,6 +90,7 @@ SAID: dict[str, Said] = {
         "The magnets are as strong as thought",
         "Take other magnets, or one more.",
         "place",
+        when="less",
     ),
     "steel_image": Said(
         "The battery's can helps the magnet more than usual",
@@ -91,6 +98,7 @@ SAID: dict[str, Said] = {
         "The battery's can helps the magnet as thought",
         "Nothing at the bench changes it.",
         "times",
+        when="less",
     ),
     "foot_film": _film("at the feet", _SAND),
     "pivot_film": _film("at the pivot", _SAND),
@@ -141,6 +149,7 @@ SAID: dict[str, Said] = {
         "A wide gap costs more touch than thought: half of it at",
         "A gap costs as much touch as thought: half of it at",
         "Bend the feet closer.",
+        when="less",
     ),
     "springing": Said(
         "The legs stay on better at speed than thought",
@@ -148,6 +157,7 @@ SAID: dict[str, Said] = {
         "The legs stay on as thought",
         "Make the legs stiffer.",
         "times",
+        when="less",
     ),
     "cooling": Said(
         "It gives more heat to the air than thought",
@@ -155,6 +165,7 @@ SAID: dict[str, Said] = {
         "It cools as thought",
         "Run it for a shorter time.",
         "times",
+        when="less",
     ),
     "hopping": Said(
         "When it hops it touches longer than thought",
@@ -162,6 +173,7 @@ SAID: dict[str, Said] = {
         "It hops as thought",
         _TRUE,
         "times",
+        when="less",
     ),
     "landing": Said(
         "Its hops cost more than thought",
@@ -182,6 +194,7 @@ SAID: dict[str, Said] = {
         "The iron carries as much flux as thought",
         "Take softer iron.",
         "times",
+        when="less",
     ),
     "coercivity": Said(
         "The iron is harder to turn over than thought",
@@ -194,6 +207,7 @@ SAID: dict[str, Said] = {
         "The iron takes less flux than thought",
         "The iron takes as much flux as thought",
         "Take a thicker core.",
+        when="less",
     ),
     "cogging": Said(
         "The magnets hold the iron more than thought",
@@ -207,6 +221,7 @@ SAID: dict[str, Said] = {
         "At speed the magnets touch less than thought: half as often at",
         "At speed the magnets touch as thought: half as often at",
         "Wind the track tighter and more evenly.",
+        when="less",
     ),
     "bumps": Said(
         "The track is bumpier than thought",
@@ -232,6 +247,7 @@ SAID: dict[str, Said] = {
         "The point holds as thought",
         "Wipe point and terminal.",
         "times",
+        when="less",
     ),
     "tip_flat": Said(
         "The point is blunter than thought",
@@ -245,6 +261,7 @@ SAID: dict[str, Said] = {
         "The paint leaks more than thought; each contact has",
         "The paint leaks as thought; each contact has",
         "Paint it twice.",
+        when="less",
     ),
     "meter_ohms": Said(
         "The meter and its leads have more ohms than usual",
@@ -269,6 +286,7 @@ SAID: dict[str, Said] = {
         "The gap came out narrower than planned",
         "The gap came out as planned",
         "Measure it, and note it with the trial.",
+        when="either",
     ),
     "hand_balance": _hands(
         "It is out of balance more than usual",
@@ -281,12 +299,14 @@ SAID: dict[str, Said] = {
         "The bared arc lies farther back than planned",
         "The bared arc lies where it was planned",
         "Turn the coil to its marked side, and scrape there.",
+        when="either",
     ),
     "hand_width": _hands(
         "The bared arc is wider than planned",
         "The bared arc is narrower than planned",
         "The bared arc is as wide as planned",
         "Hold it against the gauge on the template.",
+        when="either",
     ),
     "hand_pitch": _hands(
         "The track is wound less evenly than usual",
@@ -299,5 +319,6 @@ SAID: dict[str, Said] = {
         "It has fewer turns than planned",
         "It has as many turns as planned",
         "Count the turns, and note them with the trial.",
+        when="either",
     ),
 }

@@ -283,10 +283,11 @@ def _thing(name: str, said: Said, constant: Uncertain, positions: Array) -> Lear
     low, middle, high = (float(value) for value in np.quantile(values, (0.1, 0.5, 0.9)))
     far = float(np.mean(positions))
     way = "more" if far > 0.25 else "less" if far < -0.25 else "about"
+    called_for = way == said.when or (said.when == "either" and way != "about")
     lead = {"more": said.more, "less": said.less, "about": said.about}[way]
     numbers = _numbers(told, constant, low, middle, high)
     joint = "" if not numbers else " " if lead.endswith(OPEN_ENDS) else ": "
-    return LearnedThing(name, f"{lead}{joint}{numbers}.", said.helps, constant.whose)
+    return LearnedThing(name, f"{lead}{joint}{numbers}.", said.helps if called_for else "", constant.whose)
 
 
 def _numbers(told: str, constant: Uncertain, low: float, middle: float, high: float) -> str:

@@ -32,6 +32,19 @@ def test_more_less_and_as_thought_are_told_apart(name: str) -> None:
         assert not any(unit in sentence for unit in ("Ω", "A/m", "kg", " T ", " N "))
 
 
+def helps(name: str, off: float) -> str:
+    (thing,) = things_of((name,), Draws(64, learned=Learned({name: SPREAD + off})))
+    return thing.helps
+
+
+def test_what_helps_is_told_only_where_it_is_called_for() -> None:
+    assert helps("cell_ohms", 1.5) == "Take a fresh battery."
+    assert helps("cell_ohms", -1.5) == helps("cell_ohms", 0.0) == ""
+    assert helps("made_points", -1.5)
+    assert not helps("made_points", 1.5)
+    assert helps("hand_gap", 1.5) == helps("hand_gap", -1.5) != ""
+
+
 def test_numbers_follow_the_side_they_are_told_of() -> None:
     assert told("made_points", -1.5) == (
         "The feet touch less of the time than usual: 27 % of the time (24–29), thought 60."
