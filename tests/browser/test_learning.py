@@ -12,6 +12,7 @@ from playwright.sync_api import Page, expect
 from oakspin.measure.table import trial_table
 from oakspin.rig.bench import rig_trials
 from runner.samples import sample
+from tests.browser.conftest import faults_of_access
 
 At = Callable[[str], str]
 Motor = Callable[..., str]
@@ -73,3 +74,24 @@ def test_the_bench_can_be_looked_at_switched_off_and_begun_anew(page: Page, at: 
     page.get_by_role("button", name="Start over …").click()
     page.get_by_role("button", name="Start over", exact=True).click()
     expect(page.get_by_text("No trial has taught anything yet.")).to_be_visible()
+
+
+@pytest.mark.parametrize("room", ["light", "dark", "projector"])
+def test_the_bench_s_page_and_run_with_a_source_have_no_faults_of_access(
+    page: Page, at: At, motor: Motor, table: Path, room: str
+) -> None:
+    id_ = motor("lantern")
+    page.goto(at(f"/motor/{id_}/run"))
+    page.evaluate("room => localStorage.setItem('oakspin.room', room)", room)
+    page.reload()
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="Import a CSV table").click()
+    chooser.value.set_files(table)
+    expect(page.locator("[data-row=speed]")).to_be_visible(timeout=20_000)
+    page.get_by_role("button", name="a simulated motor").click()
+    page.get_by_role("button", name="Set it up").click()
+    expect(page.locator("[data-live=current]")).to_be_visible(timeout=20_000)
+    assert faults_of_access(page) == []
+    page.goto(at("/bench"))
+    expect(page.get_by_text(re.compile(r"From \d+ trials"))).to_be_visible(timeout=20_000)
+    assert faults_of_access(page) == []
