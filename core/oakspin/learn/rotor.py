@@ -33,6 +33,7 @@ MOST_STEPS = 40
 LEAST_DRAWS = 32  # different ones, below which the answer is not to be trusted
 CLOUD, ROUNDS, WIDER = 256, 4, 2.0
 RIDGE = 1e-3
+UNSPOKEN, REFRESHED = 0.3, 4  # of a standard error by which a reading moves, below which it says nothing; moves
 
 Progress = Callable[[float], None]
 
@@ -271,12 +272,31 @@ def learned(rotor: Rotor, known: Known, *, seed: int = SEED, progress: Progress 
             progress(heat)
         if heat >= 1:
             break
+    # What no reading speaks of has been thinned out with the rest: it is drawn anew.
+    flat = _unspoken(rotor, line, root, np.asarray(inverse, float))
+    wide = 0.95
+    for _ in range(REFRESHED if flat.any() and heat >= 1 else 0):
+        fresh = u.copy()
+        fresh[:, flat] = np.sqrt(1 - wide**2) * u[:, flat] + wide * chance.standard_normal((len(u), int(flat.sum())))
+        shown = weigh(fresh)
+        looks += 1
+        taken = np.log(chance.random(len(u))) < shown - likely
+        u, likely = np.where(taken[:, None], fresh, u), np.where(taken, shown, likely)
+        wide = float(np.clip(wide * np.exp(taken.mean() - ACCEPTED), 0.1, 0.95))
     different = len(np.unique(u.round(9), axis=0))
     if heat < 1 or different < LEAST_DRAWS:
         hint = "Look at the readings again: one of them may be wrong, or strike trials out."
         limit = f"{LEAST_DRAWS} different builds that explain these trials"
         raise Refusal([Fault("/trials", f"{different} builds", limit, hint)])
     return Posterior(rotor, mean + u[chance.permutation(len(u))] @ root.T, different, looks)
+
+
+def _unspoken(rotor: Rotor, line: Line | None, root: Array, inverse: Array) -> Mask:
+    """Components, as they are moved, that hardly show in any reading; none where nothing was read."""
+    if line is None:
+        return np.zeros(len(rotor.components), bool)
+    slope = root.T @ line.slope
+    return np.asarray(np.sqrt(np.einsum("ci,ij,cj->c", slope, inverse, slope)) < UNSPOKEN, bool)
 
 
 def _next(likely: Array, heat: float) -> float:

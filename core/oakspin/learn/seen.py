@@ -5,11 +5,13 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.draws import Array
-from oakspin.machines.machine import NEVER, Mask
+from oakspin.machines.machine import NEVER, Machine, Mask
 from oakspin.measure.trial import Seen
+from oakspin.motion.drive import Drive
 from oakspin.verdict.outcome import ONE_RUN, Outcome
 
 MISSED = 0.05  # how often a thing is imagined, or the wrong word is ticked for how it went
+TAKEN_FOR = 0.3  # how often it is told by the other word that says as much: one flicks what would start alone
 UNTICKED = 0.4  # how often a thing beside that, though to be seen, is not ticked
 WENT: tuple[Seen, ...] = ("runs", "runs_after_flick", "starts_then_stops", "trembles", "nothing")
 BESIDE: tuple[Seen, ...] = ("gets_hot", "jumps_off", "sparks", "leans")
@@ -26,7 +28,6 @@ def seen_in(outcome: Outcome, seconds: float = ONE_RUN) -> dict[Seen, Mask]:
     How it went is one of five; the rest may be seen beside.
     """
     machine, drive, start = outcome.machine, outcome.drive, outcome.start
-    free = np.asarray(machine.free("starts") * machine.free("circuit"), float)
     flows = np.asarray(np.maximum(drive.current, 0) * machine.free("circuit") > FLOWS_A, bool)
     off = _comes_off(outcome)
     begins = np.asarray(start.ratio >= 1, bool)
@@ -37,8 +38,7 @@ def seen_in(outcome: Outcome, seconds: float = ONE_RUN) -> dict[Seen, Mask]:
     else:
         stuck = begins & ~outcome.turns & flows
     by_itself = goes & start.by_itself
-    push = np.abs(free * drive.stall) / np.maximum(machine.load.dry, 1e-12)
-    trembles = ~goes & ~stuck & flows & (push >= SHAKES)
+    trembles = ~goes & ~stuck & shakes(machine, drive)
     live = machine.touch.made * np.abs(machine.switch).max(axis=1)
     opens = np.asarray(machine.touch.share_at(np.maximum(outcome.speed, 0.0)), float)
     breaks = (opens < OPENS) | (np.abs(machine.switch).min(axis=1) < 1) | bool(np.any(machine.henries))
@@ -56,6 +56,19 @@ def seen_in(outcome: Outcome, seconds: float = ONE_RUN) -> dict[Seen, Mask]:
     }
 
 
+def shakes(machine: Machine, drive: Drive) -> Mask:
+    """In which builds it is seen to tremble while it stands: current flows, and pushes at some angle at least, though
+    the pushes of a whole turn may cancel. Shape (draws,)."""
+    flows = drive.current * machine.free("circuit")
+    push = np.abs(machine.effective).max(axis=1) * flows
+    return np.asarray((flows > FLOWS_A) & (push >= SHAKES * machine.load.dry), bool)
+
+
+def alike(one: Seen, other: Seen) -> bool:
+    """Whether two words for how it went are easily taken for each other: both say that it goes, or that it stands."""
+    return one == other or any({one, other} == pair for pair in ({"runs", "runs_after_flick"}, {"trembles", "nothing"}))
+
+
 def _comes_off(outcome: Outcome) -> Mask:
     limit = np.asarray(outcome.machine.leave_speed * outcome.machine.free("stays_on"))
     return np.asarray((limit < NEVER) & (outcome.speed > limit), bool)
@@ -69,7 +82,11 @@ def log_likelihood(would: dict[Seen, Mask], ticked: tuple[Seen, ...]) -> Array:
         return found
     went = [word for word in WENT if word in ticked]
     for word in went:
-        found += np.where(would[word], np.log(1 - MISSED), np.log(MISSED / (len(WENT) - 1)))
+        chance = np.full(count, MISSED)
+        for near in WENT:
+            if alike(word, near):
+                chance = np.where(would[near], 1 - MISSED if near == word else TAKEN_FOR, chance)
+        found += np.log(chance)
     for word in BESIDE:
         hit, imagined = 1 - UNTICKED, MISSED
         chance = np.where(would[word], hit, imagined)

@@ -9,7 +9,7 @@ import numpy as np
 from oakspin.draws import SEED, Array
 from oakspin.kinds.kinds import words_of
 from oakspin.learn.observation import MODEL, Observation, as_compared
-from oakspin.learn.seen import WENT, seen_in
+from oakspin.learn.seen import WENT, alike, seen_in
 from oakspin.machines.machine import Mask
 from oakspin.measure.predicted import predicted, usual_outcome
 from oakspin.measure.trial import Seen
@@ -17,8 +17,9 @@ from oakspin.verdict.outcome import ONE_RUN
 from oakspin.verdict.verdict import running_builds
 
 RARE = 0.01
-LEAST_BUILDS = 64  # that run, below which nothing is said of the readings of running
+LEAST_BUILDS = 64  # of the sort that was seen, below which nothing is said of their readings
 SEEN = "seen"
+MOVING = frozenset(("speed", "gate_time"))
 
 
 @dataclass(frozen=True)
@@ -42,10 +43,11 @@ def surprise_of(each: Observation) -> Surprise | None:
     outcome = usual_outcome(each.design.model_dump_json(), each.meter)
     by_seen = _by_seen(each, outcome.turns, seen_in(outcome, each.trial.readings.seconds_run or ONE_RUN))
     shown = predicted(outcome, each.trial, words_of(each.design, outcome.machine))
-    running = running_builds(outcome)
+    # A motor that stands is held against builds that stand.
+    counted = ~outcome.turns if _stands(each) else running_builds(outcome)
     found = None
-    if each.readings and running.sum() >= LEAST_BUILDS:
-        columns = np.array([as_compared(row.quantity, shown[row.quantity])[running] for row in each.readings])
+    if each.readings and counted.sum() >= LEAST_BUILDS:
+        columns = np.array([as_compared(row.quantity, shown[row.quantity])[counted] for row in each.readings])
         chance = np.random.default_rng([SEED, 6])
         errors = np.array([np.hypot(row.error, MODEL[row.quantity]) for row in each.readings])
         columns = columns + errors[:, None] * chance.standard_normal(columns.shape)
@@ -53,6 +55,14 @@ def surprise_of(each: Observation) -> Surprise | None:
     if found and by_seen:
         return min(found, by_seen, key=lambda one: one.rarity)
     return found or by_seen
+
+
+def _stands(each: Observation) -> bool:
+    """Whether it was seen not to go on, and nothing of its going was measured."""
+    went = {word for word in each.seen if word in WENT}
+    return (
+        bool(went) and not went & {"runs", "runs_after_flick"} and not MOVING & {row.quantity for row in each.readings}
+    )
 
 
 def _by_readings(each: Observation, columns: Array) -> Surprise:
@@ -91,6 +101,6 @@ def _by_seen(each: Observation, turns: Mask, would: dict[Seen, Mask]) -> Surpris
     went = [word for word in each.seen if word in WENT]
     if not went:
         return None
-    share = max(float(would[word].mean()) for word in went)
+    share = max(float(would[near].mean()) for word in went for near in WENT if alike(word, near))
     # A thing that no build shows may still be a wrong tick: nobody calls it rarer than that.
     return Surprise(max(share, 1 / (2 * turns.size)), SEEN, high=False) if share < RARE else None

@@ -35,6 +35,9 @@ WHICH: dict[Which, str] = {
 }
 MOST_THINGS = 4
 UNIT_WORDS = {"1": "", "mm": " mm", "ohm": " ohms", "m/s": " meters a second"}
+# Standard deviations from which it is otherwise than thought, where no number is told and where one is.
+UNLIKE, UNLIKE_NUMBER = 0.6, 0.35
+LOOKED_FOR = 10.0  # by how much that leads before what is as thought
 OPEN_ENDS = (" are", " at", " is", " of", " with", " has")  # of sentences that go on with the number
 WORTH_TELLING = 0.12  # nats learned of a constant, from which it is told
 # One more of each reading as a bench would take it, to tell what it would teach.
@@ -59,6 +62,9 @@ GROUP_OF = {
     "steepest_climb": "climb",
     "gate_time": "gates",
 }
+
+
+BY_EYE = 240.0  # turns a minute that an eye can count
 
 
 @dataclass(frozen=True)
@@ -273,7 +279,13 @@ def things_of(names: tuple[str, ...], draws: Draws, most: int = MOST_THINGS) -> 
         deviation, off = max(float(np.std(positions)), 1e-3), float(np.mean(positions))
         gained = 0.5 * (deviation**2 + off**2 - 1) - np.log(deviation)
         if gained >= WORTH_TELLING:
-            found.append((gained, _thing(name, SAID[name], UNCERTAIN[name], positions)))
+            # What came out otherwise than thought is told before what came out as thought, however surely.
+            found.append(
+                (
+                    gained + (LOOKED_FOR if abs(off) > UNLIKE else 0.0),
+                    _thing(name, SAID[name], UNCERTAIN[name], positions),
+                )
+            )
     return tuple(thing for _, thing in sorted(found, key=lambda row: -row[0])[:most])
 
 
@@ -282,7 +294,8 @@ def _thing(name: str, said: Said, constant: Uncertain, positions: Array) -> Lear
     values = spread(constant, positions) if told != "place" else positions
     low, middle, high = (float(value) for value in np.quantile(values, (0.1, 0.5, 0.9)))
     far = float(np.mean(positions))
-    way = "more" if far > 0.25 else "less" if far < -0.25 else "about"
+    unlike = UNLIKE if told == "place" else UNLIKE_NUMBER
+    way = "more" if far > unlike else "less" if far < -unlike else "about"
     called_for = way == said.when or (said.when == "either" and way != "about")
     lead = {"more": said.more, "less": said.less, "about": said.about}[way]
     numbers = _numbers(told, constant, low, middle, high)
@@ -298,6 +311,7 @@ def _numbers(told: str, constant: Uncertain, low: float, middle: float, high: fl
         band = f"({100 * low:.0f}–{100 * high:.0f})"
         return f"{100 * middle:.0f} % of the time {band}, thought {100 * constant.median:.0f}"
     if told == "times":
+        low, middle, high = (value / constant.median for value in (low, middle, high))
         return f"{rounded(middle, 2)} times what is usual ({rounded(low, 2)}–{rounded(high, 2)})"
     unit = UNIT_WORDS[constant.unit]
     return f"{rounded(middle, 2)}{unit} ({rounded(low, 2)}–{rounded(high, 2)}), thought {rounded(constant.median, 2)}"
@@ -317,7 +331,11 @@ def _next(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Wo
     found = []
     for quantity, error in errors_of(usual).items():
         group = GROUP_OF.get(quantity, "")
-        if group not in labels or quantity not in shown:
+        if quantity not in shown:
+            continue
+        if quantity == "speed" and float(np.median(shown[quantity])) > BY_EYE:
+            group = "film"
+        if group not in labels:
             continue
         values = as_compared(quantity, shown[quantity])[running]
         spread_ = float(np.std(values)) if values.size else 0.0
@@ -331,8 +349,11 @@ def _gates(outcome: Outcome, asked: set[str]) -> dict[str, float]:
     if journey is None or "first_gate_mm" not in asked:
         return {}
     start, end = float(journey.places[0, 0]), float(journey.places[0, -1])
+    taken = float(np.median(journey.seconds))
+    if taken <= 0:
+        return {}
     first, second = (1e3 * (start + share * (end - start)) for share in (0.3, 0.7))
-    return {"first_gate_mm": first, "second_gate_mm": second, "gate_seconds": float(np.median(journey.seconds)) * 0.4}
+    return {"first_gate_mm": first, "second_gate_mm": second, "gate_seconds": taken * 0.4}
 
 
 def _surprises(rotors: tuple[OfRotor, ...]) -> Iterable[tuple[str, str, Surprise]]:

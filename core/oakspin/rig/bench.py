@@ -17,10 +17,11 @@ from oakspin.learn.observation import (
     THERMOMETER_K,
     VOLTS_SHARE,
 )
-from oakspin.learn.seen import FLOWS_A, MISSED, OPENS, SPARKS_A, UNTICKED
+from oakspin.learn.seen import MISSED, OPENS, SPARKS_A, UNTICKED, shakes
 from oakspin.machines.machine import NEVER, Body, Machine
 from oakspin.machines.table import machine_of
 from oakspin.measure.trial import Readings, Seen, Trial
+from oakspin.motion.drive import drive_of
 from oakspin.motion.journey import Journey
 from oakspin.rig.hidden import Hidden
 from oakspin.rig.turning import Turning, travelling, turning
@@ -96,7 +97,7 @@ def turned(found: Turning, row: int, seconds: float = ONE_RUN) -> Shown:
     drawn, square = lies * peak, lies * peak**2
     if goes:
         drawn, square = float(found.drawn[row]), float(found.square[row])
-    went: Seen = "trembles" if peak > FLOWS_A else "nothing"
+    went: Seen = "trembles" if shakes(machine, drive_of(machine))[row] else "nothing"
     if begins:
         went = "starts_then_stops"
     if goes:
@@ -124,7 +125,8 @@ def travelled(machine: Machine, journey: Journey, row: int) -> Shown:
     share = float(np.ravel(machine.touch.share_at(np.full(machine.inertia.size, top)))[row])
     drawn = share * volts / float(machine.total_ohms[row])
     goes = journey.reached[row] > start + 0.02
-    seen: Seen = "runs" if through else "starts_then_stops" if goes else "nothing"
+    stands: Seen = "trembles" if shakes(machine, drive_of(machine))[row] else "nothing"
+    seen: Seen = "runs" if through else "starts_then_stops" if goes else stands
     gates = (round(first * 1e3), round(second * 1e3))
     took = passed[1] - passed[0] if journey.reached[row] >= second else 0.0
     return Shown(

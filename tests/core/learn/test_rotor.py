@@ -174,3 +174,31 @@ def test_other_kinds_learn_by_the_same_way(kind: str) -> None:
     assert found.which == "again"
     row = next(row for row in found.rows if row.name in ("speed", "gate_time"))
     assert row.after[2] - row.after[0] < 0.6 * (row.before[2] - row.before[0])
+
+
+def test_a_dead_plan_that_stays_dead_is_no_surprise_and_one_that_runs_is() -> None:
+    bell = sample("fog-bell")
+    dead = [observed(bell, trial) for trial in rig_trials(bell, 2, 3)]
+    assert {word for each in dead for word in each.seen} <= {"trembles", "nothing", "gets_hot"}
+    assert not any(surprise and surprise.odd for surprise in map(surprise_of, dead))
+    alive = surprise_of(observed(bell, Trial(group="Tern", seen=["runs"])))
+    assert alive is not None
+    assert alive.odd
+    assert alive.reading == "seen"
+
+
+def test_what_no_reading_speaks_of_stays_as_it_was() -> None:
+    crane = sample("crane-motor")
+    listed = tuple(observed(crane, trial) for trial in rig_trials(crane, 4, 3))
+    draws = again(learned(Rotor(listed), NOTHING))
+    for name in ("cooling", "cell_charge"):
+        positions = draws.normal(name)
+        assert abs(positions.mean()) < 0.2, name
+        assert 0.85 < positions.std() < 1.15, name
+
+
+def test_a_fast_motor_is_not_counted_by_eye() -> None:
+    assert taught(LANTERN, runs(trials(5))).next[0].group == "film"
+    train = sample("night-shuttle")
+    found = taught(train, [Ran("1", train, rig_trials(train, 7, 1)[0])])
+    assert "count" not in [each.group for each in found.next]
