@@ -54,8 +54,16 @@ class Tally:
     shrunk: list[float] = field(default_factory=list)
     ordinary: list[bool] = field(default_factory=list)
     strange: list[bool] = field(default_factory=list)
-    cost: float = 0.0
     failed: int = 0
+
+    def add(self, other: Tally) -> None:
+        """Count another's rigs, too."""
+        for count in (0, *AFTER):
+            self.held[count] += other.held[count]
+        self.shrunk += other.shrunk
+        self.ordinary += other.ordinary
+        self.strange += other.strange
+        self.failed += other.failed
 
 
 def told(run: Shown) -> float:
@@ -152,13 +160,7 @@ def main(words: list[str]) -> int:
     whole: dict[str, Tally] = {name: Tally(name) for name in OF_EVERY_KIND}
     with ProcessPoolExecutor() as pool:
         for part in pool.map(tallied, jobs):
-            into = whole[part.name]
-            for count in (0, *AFTER):
-                into.held[count] += part.held[count]
-            into.shrunk += part.shrunk
-            into.ordinary += part.ordinary
-            into.strange += part.strange
-            into.failed += part.failed
+            whole[part.name].add(part)
     for tally in (*whole.values(), _all(list(whole.values()))):
         held = ", ".join(f"{100 * np.mean(tally.held[count]):.0f}" for count in (0, *AFTER) if tally.held[count])
         odd = f"{100 * np.mean(tally.ordinary):.1f} %" if tally.ordinary else "none ran"
@@ -178,12 +180,7 @@ def main(words: list[str]) -> int:
 def _all(tallies: list[Tally]) -> Tally:
     whole = Tally("all")
     for tally in tallies:
-        for count in (0, *AFTER):
-            whole.held[count] += tally.held[count]
-        whole.shrunk += tally.shrunk
-        whole.ordinary += tally.ordinary
-        whole.strange += tally.strange
-        whole.failed += tally.failed
+        whole.add(tally)
     return whole
 
 

@@ -6,20 +6,16 @@ from typing import Annotated, Literal
 
 from django.http import Http404, HttpRequest
 from ninja import Query, Router, Schema, Status
-from pydantic import ConfigDict, Field
+from pydantic import Field
 
 from oakspin.design import Design
-from oakspin.instruments.steady import Steady, steady_of
+from oakspin.instruments.steady import OWN_ERROR, Steady, readings_of, steady_of
 from server.errors import ANY, BODY, Problem
 from server.instruments.sources import SOURCES, SPEEDS, LineDevice, SimulatedRig, Source, Told, ports
+from server.strict import Body
 
 router = Router(tags=["instruments"])
 MISSED = {404: Problem, **BODY}
-FLOOR = {"current": 0.01, "volts": 0.01, "temperature": 2.0, "speed": 0.5}  # an instrument's own error, in its unit
-
-
-class _Body(Schema):
-    model_config = ConfigDict(strict=True, extra="forbid")
 
 
 class PortOut(Schema):
@@ -36,14 +32,14 @@ class PortsOut(Schema):
     speeds: list[int]
 
 
-class DeviceBody(_Body):
+class DeviceBody(Body):
     """Open a device on a serial port."""
 
     port: Annotated[str, Field(min_length=1, max_length=200)]
     speed: Annotated[int, Field(ge=50, le=4_000_000)] = 9600
 
 
-class RigBody(_Body):
+class RigBody(Body):
     """Set up a simulated motor of a design; another ``seed`` is another build of it."""
 
     design: Design
@@ -78,16 +74,20 @@ class SteadyOut(Schema):
 
 
 class ReadingsOut(Schema):
-    """What a source told since a number, its steady values, lines that were none, and why it ended, if so."""
+    """What a source told since a number, its steady values, lines that were none, and why it ended, if so.
+
+    ``take`` are the steady values as readings of a trial, by their fields.
+    """
 
     readings: list[ReadingOut]
     steady: list[SteadyOut]
+    take: dict[str, float]
     wrong: list[str]
     ended: str
     simulated: bool
 
 
-class WordBody(_Body):
+class WordBody(Body):
     """What a source is to do."""
 
     word: Literal["on", "off", "flick", "hold", "free"]
@@ -118,12 +118,12 @@ def read_source(request: HttpRequest, id: str, after: Annotated[int, Query(ge=0)
     source.poll()
     record = source.record
     readings = list(record.readings)
+    found = _steady(readings)
+    by_quantity = {quantity: steady for (quantity, _), steady in found.items()}
     return ReadingsOut(
         readings=[ReadingOut(**vars(told)) for told in readings if told.number > after],
-        steady=[
-            SteadyOut(quantity=quantity, unit=unit, **vars(steady))
-            for (quantity, unit), steady in _steady(readings).items()
-        ],
+        steady=[SteadyOut(quantity=quantity, unit=unit, **vars(steady)) for (quantity, unit), steady in found.items()],
+        take=readings_of(by_quantity, readings[-1].seconds if readings else 0.0),
         wrong=list(record.wrong),
         ended=record.ended,
         simulated=source.simulated,
@@ -156,7 +156,7 @@ def _steady(readings: list[Told]) -> dict[tuple[str, str], Steady]:
     found = {}
     for quantity, unit in sorted({(told.quantity, told.unit) for told in readings}):
         mine = [told for told in readings if told.quantity == quantity]
-        steady = steady_of([told.seconds for told in mine], [told.value for told in mine], FLOOR.get(quantity, 0.0))
+        steady = steady_of([told.seconds for told in mine], [told.value for told in mine], OWN_ERROR.get(quantity, 0.0))
         if steady and quantity != "pulses":
             found[quantity, unit] = steady
     return found

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router, Schema
-from pydantic import ConfigDict, Field
+from pydantic import Field
 
 from oakspin.learn.history import Ran
 from oakspin.learn.taught import LearnedThing, OddTrial, TaughtRow, Which, WorthReading, things_known, world_of
@@ -17,6 +17,7 @@ from server.errors import ANY, BODY, Problem
 from server.jobs import work
 from server.jobs.answers import parts, text
 from server.learning import actions
+from server.strict import Body
 
 router = Router(tags=["learning"])
 REFUSED = {404: Problem, 410: Problem, **BODY}
@@ -25,11 +26,7 @@ REFUSED = {404: Problem, 410: Problem, **BODY}
 Ids = Annotated[list[Annotated[str, Field(max_length=12)]], Field(max_length=2000)]
 
 
-class _Body(Schema):
-    model_config = ConfigDict(strict=True, extra="forbid")
-
-
-class LearnBody(_Body):
+class LearnBody(Body):
     """Which trials are left out, and which count though they are odd, by their ids."""
 
     left_out: Ids = []
@@ -75,7 +72,7 @@ class MeasuredOut(Schema):
     meter: bool
 
 
-class BenchBody(_Body):
+class BenchBody(Body):
     """Let what the bench taught count for other motors, or not; ``anew`` forgets all trials before now."""
 
     counts: bool | None = None

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Annotated, Any
 
 from ninja import Schema
-from pydantic import ConfigDict, Field
+from pydantic import Field
 
 from oakspin.design import Design
 from oakspin.design.models import Title
@@ -15,25 +15,22 @@ from oakspin.kinds.kinds import KINDS
 from oakspin.kinds.look import Glance
 from server.shelf.actions import design_in
 from server.shelf.models import Demonstration, Revision
+from server.strict import Body
 
 
-class _Body(Schema):
-    model_config = ConfigDict(strict=True, extra="forbid")
-
-
-class NewBody(_Body):
+class NewBody(Body):
     """Start a demonstration of a kind."""
 
     kind: str
 
 
-class FileBody(_Body):
+class FileBody(Body):
     """The parsed content of an ``.oak.json`` file."""
 
     content: Any
 
 
-class VersionBody(_Body):
+class VersionBody(Body):
     """The version that the sender has seen."""
 
     version: Annotated[int, Field(ge=1, le=2**31)]
@@ -47,7 +44,7 @@ class SaveBody(VersionBody):
     change: Annotated[str, Field(max_length=200)]
 
 
-class CopyBody(_Body):
+class CopyBody(Body):
     """A state to keep as a demonstration of its own."""
 
     title: Title
@@ -57,7 +54,7 @@ class CopyBody(_Body):
 Steps = Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=60)]
 
 
-class TicksBody(_Body):
+class TicksBody(Body):
     """Ids of build steps that were done since, and of those that were ticked by mistake; others stay as they are."""
 
     done: Steps = []

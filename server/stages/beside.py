@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
-from pydantic import ConfigDict, Field
+from ninja import Router
+from pydantic import Field
 
 from oakspin.beside import MOST, Beside, SideBySide, side_by_side, table_of
 from oakspin.design import Design
@@ -14,15 +14,14 @@ from oakspin.design.models import Title
 from server.downloads import download
 from server.errors import Problem
 from server.stages.bodies import REFUSED
+from server.strict import Body
 from server.trials.actions import holding
 
 router = Router(tags=["compare"])
 
 
-class EntryBody(Schema):
+class EntryBody(Body):
     """A design to set beside others; ``trials_of`` is the demonstration on the shelf whose trials are told."""
-
-    model_config = ConfigDict(strict=True, extra="forbid")
 
     title: Title
     design: Design
@@ -33,21 +32,14 @@ class EntryBody(Schema):
         return Beside(self.title, self.design, holding(self.trials_of) if self.trials_of else ())
 
 
-class BesideBody(Schema):
+class BesideBody(Body):
     """The designs, in the order in which they stand."""
-
-    model_config = ConfigDict(strict=True, extra="forbid")
 
     entries: Annotated[list[EntryBody], Field(max_length=MOST)]
 
     def compared(self) -> SideBySide:
         """The designs side by side."""
-        return side_by_side(
-            [
-                Beside(entry.title, entry.design, holding(entry.trials_of) if entry.trials_of else ())
-                for entry in self.entries
-            ]
-        )
+        return side_by_side([entry.told() for entry in self.entries])
 
 
 @router.post("/beside", response={200: SideBySide, 404: Problem, **REFUSED}, operation_id="side_by_side")

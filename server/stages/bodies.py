@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from ninja import Query, Schema
-from pydantic import ConfigDict
+from ninja import Query
 
 from oakspin.design import Design
 from server.errors import BODY as REFUSED
+from server.strict import Body
 
 __all__ = ["REFUSED", "Asked", "WithLearned"]
 
@@ -16,9 +16,7 @@ __all__ = ["REFUSED", "Asked", "WithLearned"]
 WithLearned = Annotated[str | None, Query(max_length=64)]
 
 
-class Asked(Schema):
+class Asked(Body):
     """A question about a design."""
-
-    model_config = ConfigDict(strict=True, extra="forbid")
 
     design: Design

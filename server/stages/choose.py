@@ -6,7 +6,7 @@ from typing import Annotated, Any
 
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Schema
-from pydantic import ConfigDict, Field
+from pydantic import Field
 from pydantic_core import to_json
 
 from oakspin.advice import Advice
@@ -21,6 +21,7 @@ from server.jobs import work
 from server.jobs.answers import answer
 from server.learning.actions import draws_for
 from server.stages.bodies import REFUSED, Asked, WithLearned
+from server.strict import Body
 
 router = Router(tags=["choose"])
 
@@ -36,10 +37,8 @@ class KindOut(Schema):
     drawing: Geometry
 
 
-class Turn(Schema):
+class Turn(Body):
     """A dial turned to a value; what follows it moves along."""
-
-    model_config = ConfigDict(strict=True, extra="forbid")
 
     pointer: Annotated[str, Field(max_length=120)]
     value: Any

@@ -10,7 +10,10 @@ from pydantic import Field
 
 from oakspin.design import Design
 from oakspin.measure import Balance, TrialForm, balance_of, trial_form
-from server.stages.bodies import REFUSED, Asked
+from oakspin.measure.predicted import Expected, expected
+from server.errors import Problem
+from server.learning.actions import draws_for
+from server.stages.bodies import REFUSED, Asked, WithLearned
 
 router = Router(tags=["run"])
 
@@ -25,6 +28,12 @@ class SwingBody(Asked):
 def get_trial_form(request: HttpRequest, design: Design) -> TrialForm:
     """What a trial of this design asks for."""
     return trial_form(design)
+
+
+@router.post("/expected", response={200: list[Expected], 404: Problem, **REFUSED}, operation_id="get_expected")
+def get_expected(request: HttpRequest, design: Design, learned: WithLearned = None) -> tuple[Expected, ...]:
+    """What instruments are expected to show, a meter standing in the circuit."""
+    return expected(design, draws_for(learned, design))
 
 
 @router.post("/balance", response={200: Balance, **REFUSED}, operation_id="get_balance")

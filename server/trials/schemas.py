@@ -7,20 +7,17 @@ from functools import lru_cache
 from typing import Annotated
 
 from ninja import Schema
-from pydantic import ConfigDict, Field
+from pydantic import Field
 
 from oakspin.errors import OakSpinError
 from oakspin.measure import Comparison, Trial, compare
 from server.shelf.actions import design_in
+from server.strict import Body
 from server.trials import models
 from server.trials.actions import trial_in
 
 
-class _Body(Schema):
-    model_config = ConfigDict(strict=True, extra="forbid")
-
-
-class TrialBody(_Body):
+class TrialBody(Body):
     """A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects, ``revision`` the
     number of the revision that its sender saw."""
 
@@ -30,7 +27,7 @@ class TrialBody(_Body):
     revision: Annotated[int | None, Field(ge=1, le=2**31)] = None
 
 
-class TableBody(_Body):
+class TableBody(Body):
     """A CSV table of trials."""
 
     text: Annotated[str, Field(max_length=1_000_000)]

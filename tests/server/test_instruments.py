@@ -184,3 +184,7 @@ def test_the_simulated_rig_says_that_it_is_and_obeys(tab: Page, monkeypatch: pyt
     assert 0 < steady["current"]["value"] < 10
     assert steady["current"]["error"] > 0
     assert steady["current"]["sentence"]
+    assert told["take"]["tach_per_min"] == pytest.approx(steady["speed"]["value"], abs=0.06)
+    assert {"amperes", "volts_loaded", "temperature_C"} <= set(told["take"])
+    bands = {row["quantity"]: row["band"] for row in tab.ask("POST", "expected", DESIGN)[1]}
+    assert bands["current"][0] < steady["current"]["value"] < bands["current"][2]

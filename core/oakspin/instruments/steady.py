@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 LAST_SECONDS = 5.0  # s, of which the steady value is taken
 LEAST_READINGS = 3
+# What cheap instruments err by themselves, in the unit of their quantity.
+OWN_ERROR = {"current": 0.01, "volts": 0.01, "temperature": 2.0, "speed": 0.5}
+LEAST_TURNS_ERROR = 0.1  # turns a minute
 DRIFTS = 3.0  # times its error, from which a slope over those seconds is told
 
 
@@ -19,6 +22,21 @@ class Steady:
     value: float
     error: float
     sentence: str
+
+
+def readings_of(steady: Mapping[str, Steady], seconds: float) -> dict[str, float]:
+    """Steady values as readings of a trial, by their fields; ``seconds`` is how long the source has been read."""
+    found: dict[str, float] = {}
+    for quantity, one in steady.items():
+        if quantity == "current":
+            found["amperes"] = round(max(one.value, 0.0), 3)
+        elif quantity == "volts":
+            found["volts_loaded"] = round(max(one.value, 0.0), 3)
+        elif quantity == "speed" and one.value > 0:
+            found |= {"tach_per_min": round(one.value, 1), "tach_error": round(max(one.error, LEAST_TURNS_ERROR), 1)}
+        elif quantity == "temperature":
+            found |= {"temperature_C": round(one.value, 1), "seconds_run": round(max(seconds, 0.5), 1)}
+    return found
 
 
 def steady_of(seconds: Sequence[float], values: Sequence[float], own_error: float = 0.0) -> Steady | None:

@@ -18,12 +18,11 @@ from oakspin.learn.observation import MODEL, as_compared, errors_of
 from oakspin.learn.rotor import Progress, again, learned, next_built, site_of
 from oakspin.learn.said import SAID, Said
 from oakspin.learn.surprise import Surprise, surprise_of
-from oakspin.measure.compare import LABELS
+from oakspin.measure.compare import LABELS, Measurable
 from oakspin.measure.form import trial_form
 from oakspin.measure.predicted import predicted_for, ran
 from oakspin.measure.trial import Readings, Trial, measured_in
 from oakspin.rounding import rounded
-from oakspin.spoken import plain_unit
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.verdict import running_builds
 
@@ -77,17 +76,9 @@ class TrialMark:
 
 
 @dataclass(frozen=True)
-class TaughtRow:
-    """A figure before and after, as (10th percentile, median, 90th), and what the trials measured of it.
+class TaughtRow(Measurable):
+    """A figure before and after, as (10th percentile, median, 90th), and what the trials measured of it."""
 
-    Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
-    """
-
-    name: str
-    label: str
-    unit: str
-    plain_unit: str
-    plain_per: float
     before: tuple[float, float, float]
     after: tuple[float, float, float]
     marks: tuple[TrialMark, ...]
@@ -259,11 +250,8 @@ def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Ta
             quantiles(each[name], (0.1, 0.5, 0.9), running_builds(outcome))
             for each, outcome in zip(shown, both, strict=True)
         ]
-        plain = plain_unit(units[name])
         before, after = ((float(low), float(mid), float(high)) for low, mid, high in bands)
-        rows.append(
-            TaughtRow(name, LABELS[name], units[name], plain.words, plain.per, before, after, tuple(marks)),
-        )
+        rows.append(TaughtRow(*Measurable.of(name, units[name]), before, after, tuple(marks)))
     return tuple(rows)
 
 

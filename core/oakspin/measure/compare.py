@@ -27,17 +27,26 @@ LABELS = {
 
 
 @dataclass(frozen=True)
-class Comparison:
-    """One figure, measured and predicted with its band; ``place`` says where the measured one lies.
-
-    Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
-    """
+class Measurable:
+    """A figure that trials can measure. Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``."""
 
     name: str
     label: str
     unit: str
     plain_unit: str
     plain_per: float
+
+    @staticmethod
+    def of(name: str, unit: str) -> tuple[str, str, str, str, float]:
+        """What is told of a figure by its name and unit."""
+        plain = plain_unit(unit)
+        return name, LABELS[name], unit, plain.words, plain.per
+
+
+@dataclass(frozen=True)
+class Comparison(Measurable):
+    """One figure, measured and predicted with its band; ``place`` says where the measured one lies."""
+
     measured: float
     predicted: float
     band: tuple[float, float]
@@ -66,10 +75,5 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
         place: Literal["inside", "above", "below"] = (
             "below" if reading.value < low else "above" if reading.value > high else "inside"
         )
-        plain = plain_unit(reading.unit)
-        comparisons.append(
-            Comparison(
-                name, LABELS[name], reading.unit, plain.words, plain.per, reading.value, middle, (low, high), place
-            )
-        )
+        comparisons.append(Comparison(*Measurable.of(name, reading.unit), reading.value, middle, (low, high), place))
     return tuple(comparisons)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -10,7 +10,7 @@ from pydantic_core import from_json
 
 from oakspin.design import Design, design_of
 from oakspin.design.patch import Setting, patched
-from oakspin.draws import Array, Draws
+from oakspin.draws import Array, Draws, quantiles
 from oakspin.heat import rise_in
 from oakspin.kinds.kinds import KINDS, words_of
 from oakspin.machines.machine import Machine
@@ -18,7 +18,7 @@ from oakspin.machines.table import machine_of
 from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Trial, built
 from oakspin.verdict.outcome import Outcome, outcome_of
-from oakspin.verdict.verdict import run_figures
+from oakspin.verdict.verdict import run_figures, running_builds
 from oakspin.verdict.words import Words
 
 NEVER_PASSES = 600.0  # s, told of the time to a gate that is not reached
@@ -86,6 +86,36 @@ def predicted(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:
 def predicted_for(design: Design, outcome: Outcome, trial: Trial) -> dict[str, Array]:
     """As :func:`predicted`, in the words of the design's kind."""
     return predicted(outcome, trial, words_of(design, outcome.machine))
+
+
+@dataclass(frozen=True)
+class Expected:
+    """What an instrument is expected to show while the motor runs: 10th percentile, median and 90th, in its unit."""
+
+    quantity: str
+    unit: str
+    band: tuple[float, float, float]
+
+
+INSTRUMENTS = (("speed", "speed", "turns/min"), ("current", "mean_current", "A"), ("volts", "volts_loaded", "V"))
+
+
+def expected(design: Design, draws: Draws | None = None) -> tuple[Expected, ...]:
+    """What instruments are expected to show of a design, a meter standing in its circuit.
+
+    Raises
+    ------
+    Refusal
+        When no motor can be made of the design.
+    """
+    outcome = ran(design, draws or Draws(), meter=True)
+    shown, running = predicted_for(design, outcome, Trial(group="-")), running_builds(outcome)
+    found = []
+    for quantity, name, unit in INSTRUMENTS:
+        if name in shown:
+            low, middle, high = (float(value) for value in quantiles(shown[name], (0.1, 0.5, 0.9), running))
+            found.append(Expected(quantity, unit, (low, middle, high)))
+    return tuple(found)
 
 
 def _on_the_way(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:

@@ -9,8 +9,10 @@ from oakspin import evaluate
 from oakspin.draws import MEDIAN
 from oakspin.instruments.lines import QUANTITIES, NotALine, line_of, text_of
 from oakspin.instruments.pulses import turns_of_light, turns_of_sound
-from oakspin.instruments.steady import steady_of
+from oakspin.instruments.steady import Steady, readings_of, steady_of
 from oakspin.machines.table import machine_of
+from oakspin.measure.predicted import expected
+from oakspin.measure.trial import Readings
 from oakspin.rig.bench import shown
 from oakspin.rig.hidden import Hidden
 from oakspin.rig.rig import heard, pulses_a_turn
@@ -131,3 +133,31 @@ def test_what_still_drifts_is_told() -> None:
     assert steady is not None
     assert "rises" in steady.sentence
     assert steady_of([0.0, 0.1], [1.0, 1.0]) is None
+
+
+def test_steady_values_become_the_fields_of_a_trial() -> None:
+    rows = {
+        "speed": Steady(540.26, 3.21, ""),
+        "current": Steady(1.2345, 0.01, ""),
+        "volts": Steady(1.05, 0.01, ""),
+        "temperature": Steady(31.26, 1.0, ""),
+        "pulses": Steady(7.0, 0.0, ""),
+    }
+    assert readings_of(rows, 42.5) == {
+        "tach_per_min": 540.3,
+        "tach_error": 3.2,
+        "amperes": 1.234,
+        "volts_loaded": 1.05,
+        "temperature_C": 31.3,
+        "seconds_run": 42.5,
+    }
+    assert readings_of({"speed": Steady(0.0, 0.1, "")}, 3.0) == {}
+    assert Readings.model_validate(readings_of(rows, 42.5)).tach_per_min == 540.3
+
+
+def test_what_is_expected_of_instruments_has_the_meter_in_it() -> None:
+    lantern = sample("lantern")
+    bands = {row.quantity: row.band for row in expected(lantern)}
+    assert set(bands) == {"speed", "current", "volts"}
+    assert bands["speed"][1] < 0.85 * evaluate(lantern).figures["speed"].value
+    assert "speed" not in {row.quantity for row in expected(sample("night-shuttle"))}

@@ -852,6 +852,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/expected": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Expected
+         * @description What instruments are expected to show, a meter standing in the circuit.
+         */
+        post: operations["get_expected"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/balance": {
         parameters: {
             query?: never;
@@ -4161,8 +4181,6 @@ export interface components {
         /**
          * Comparison
          * @description One figure, measured and predicted with its band; ``place`` says where the measured one lies.
-         *
-         *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
          */
         Comparison: {
             /** Name */
@@ -4556,8 +4574,6 @@ export interface components {
         /**
          * TaughtRow
          * @description A figure before and after, as (10th percentile, median, 90th), and what the trials measured of it.
-         *
-         *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
          */
         TaughtRow: {
             /** Name */
@@ -4752,12 +4768,18 @@ export interface components {
         /**
          * ReadingsOut
          * @description What a source told since a number, its steady values, lines that were none, and why it ended, if so.
+         *
+         *     ``take`` are the steady values as readings of a trial, by their fields.
          */
         ReadingsOut: {
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
             /** Steady */
             steady: components["schemas"]["SteadyOut"][];
+            /** Take */
+            take: {
+                [key: string]: number;
+            };
             /** Wrong */
             wrong: string[];
             /** Ended */
@@ -5562,6 +5584,22 @@ export interface components {
             swings: boolean;
             /** Rests */
             rests: string;
+        };
+        /**
+         * Expected
+         * @description What an instrument is expected to show while the motor runs: 10th percentile, median and 90th, in its unit.
+         */
+        Expected: {
+            /** Quantity */
+            quantity: string;
+            /** Unit */
+            unit: string;
+            /** Band */
+            band: [
+                number,
+                number,
+                number
+            ];
         };
         /**
          * Balance
@@ -11831,6 +11869,86 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_expected: {
+        parameters: {
+            query?: {
+                learned?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Expected"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,6 +5,7 @@ import type { components } from "./generated";
 type Schemas = components["schemas"];
 export type Reading = Schemas["ReadingOut"];
 export type Steady = Schemas["SteadyOut"];
+export type Expected = Schemas["Expected"];
 export type Heard = Schemas["ReadingsOut"];
 export type Word = Schemas["WordBody"]["word"];
 
@@ -12,6 +13,17 @@ export const portsQuery = queryOptions({
   queryKey: ["ports"],
   queryFn: () => answered(client.GET("/api/ports")),
 });
+
+/** What instruments are expected to show of a design, a meter standing in its circuit. */
+export const expectedQuery = (design: Design, learned?: string) =>
+  queryOptions({
+    queryKey: ["expected", design, learned],
+    queryFn: () =>
+      answered(
+        client.POST("/api/expected", { body: design, ...(learned && { params: { query: { learned } } }) }),
+      ) as Promise<Expected[]>,
+    staleTime: Infinity,
+  });
 
 export const openDevice = (port: string, speed: number) =>
   answered(client.POST("/api/sources/device", { body: { port, speed } }));

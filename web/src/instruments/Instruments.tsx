@@ -1,9 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
-import type { Design, Look } from "../api/client";
-import { openDevice, openRig, portsQuery, tellSource, type Steady, type Word } from "../api/instruments";
-import { lookQuery } from "../api/queries";
+import type { Design } from "../api/client";
+import {
+  expectedQuery,
+  openDevice,
+  openRig,
+  portsQuery,
+  tellSource,
+  type Expected,
+  type Steady,
+  type Word,
+} from "../api/instruments";
 import { useLearnedKey } from "../learn/LearnedProvider";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
@@ -32,9 +40,6 @@ const ORDERS: [Word, string][] = [
   ["free", "Let go"],
   ["off", "Power off"],
 ];
-/** Where the band of a quantity stands in a verdict. */
-const FIGURES: Record<string, string> = { speed: "speed", current: "mean_current" };
-
 interface Props {
   design: Design;
   /** Puts readings into the trial, by their fields; `simulated` says that they are of no real motor. */
@@ -45,7 +50,7 @@ interface Props {
 export function Instruments({ design, take }: Props) {
   const [kind, setKind] = useState<"device" | "rig" | null>(null);
   const source = useSource();
-  const { data: look } = useQuery({ ...lookQuery(design, [], useLearnedKey()), enabled: source.id !== null });
+  const { data: expected } = useQuery({ ...expectedQuery(design, useLearnedKey()), enabled: source.id !== null });
   const choose = (next: "device" | "rig" | null) => {
     source.close();
     setKind(next);
@@ -92,11 +97,9 @@ export function Instruments({ design, take }: Props) {
             <PlainButton onPress={() => choose(null)}>Close</PlainButton>
           </ToolRow>
           {source.readings.length === 0 && !source.trouble && <Quiet role="status">Nothing has come yet.</Quiet>}
-          <Live steady={source.steady} source={source} look={look} />
+          <Live steady={source.steady} source={source} expected={expected ?? []} />
           {source.steady.length > 0 && (
-            <MainButton onPress={() => take(readingsOf(source.steady, source.all.current), source.simulated)}>
-              Take this
-            </MainButton>
+            <MainButton onPress={() => take(source.take, source.simulated)}>Take this</MainButton>
           )}
         </>
       )}
@@ -153,8 +156,8 @@ function Rig({ design, open }: { design: Design; open: ReturnType<typeof useSour
   );
 }
 
-function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; look: Look | undefined }) {
-  const { steady, source, look } = props;
+function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; expected: Expected[] }) {
+  const { steady, source, expected } = props;
   const { telling } = useFigures();
   return (
     <Figures>
@@ -162,14 +165,14 @@ function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; l
         .flatMap((quantity) => steady.filter((row) => row.quantity === quantity))
         .map((row) => {
           const mine = source.readings.filter(({ quantity }) => quantity === row.quantity);
-          const figure = look?.verdict.figures[FIGURES[row.quantity] ?? ""];
+          const band = expected.find(({ quantity }) => quantity === row.quantity)?.band;
           return (
             <figure key={row.quantity} data-live={row.quantity}>
               <figcaption>{WORDS[row.quantity]}</figcaption>
               <b>
                 {rounded(mine.at(-1)?.value ?? row.value)} <small>{UNITS[telling][row.unit] ?? row.unit}</small>
               </b>
-              <Strip readings={mine} band={figure ? [figure.band[0]!, figure.band[1]!] : null} />
+              <Strip readings={mine} band={band ? [band[0]!, band[2]!] : null} />
               <Quiet>
                 {row.sentence} {rounded(row.value)} ± {rounded(row.error, 2)}
               </Quiet>
@@ -178,24 +181,6 @@ function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; l
         })}
     </Figures>
   );
-}
-
-/** Steady values as the readings of a trial, by their fields. */
-export function readingsOf(steady: Steady[], all: { seconds: number }[]): Record<string, string> {
-  const found: Record<string, string> = {};
-  for (const { quantity, value, error } of steady) {
-    if (quantity === "current") found.amperes = value.toFixed(3);
-    if (quantity === "volts") found.volts_loaded = value.toFixed(3);
-    if (quantity === "speed" && value > 0) {
-      found.tach_per_min = value.toFixed(1);
-      found.tach_error = Math.max(error, 0.1).toFixed(1);
-    }
-    if (quantity === "temperature") {
-      found.temperature_C = value.toFixed(1);
-      found.seconds_run = Math.max(all.at(-1)?.seconds ?? 0, 0.5).toFixed(1);
-    }
-  }
-  return found;
 }
 
 /** Readings as a table to keep. */

@@ -3,9 +3,8 @@ import { act, cleanup, fireEvent, screen, waitFor } from "@testing-library/react
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { answeredInRoom } from "../__tests__/inRoom";
 import type { Design } from "../api/client";
-import { portsQuery, type Heard } from "../api/instruments";
+import { expectedQuery, portsQuery, type Heard } from "../api/instruments";
 import * as wire from "../api/instruments";
-import { lookQuery } from "../api/queries";
 import { Instruments } from "./Instruments";
 
 vi.mock(import("../api/instruments"), async (actual) => ({
@@ -23,6 +22,7 @@ const heard = (change: Partial<Heard> = {}): Heard => ({
     { number: 2, quantity: "current", value: 1.24, unit: "A", seconds: 2 },
   ],
   steady: [{ quantity: "current", unit: "A", value: 1.22, error: 0.01, sentence: "Steady." }],
+  take: { amperes: 1.22 },
   wrong: [],
   ended: "",
   simulated: false,
@@ -33,8 +33,8 @@ const shown = () =>
   answeredInRoom(<Instruments design={design} take={take} />, [
     { queryKey: portsQuery.queryKey, data: { ports: [{ name: "/dev/ttyUSB0", says: "meter" }], speeds: [9600] } },
     {
-      queryKey: lookQuery(design).queryKey,
-      data: { verdict: { figures: { mean_current: { value: 1.5, unit: "A", band: [1, 2] } } } },
+      queryKey: expectedQuery(design).queryKey,
+      data: [{ quantity: "current", unit: "A", band: [1, 1.5, 2] }],
     },
   ]);
 
@@ -61,7 +61,7 @@ test("a device's port is offered, its readings are shown large, and taken by one
   expect(container.querySelector("[data-live=current] b")?.textContent).toContain("1.24");
   expect(container.querySelectorAll("[data-live=current] rect")).toHaveLength(1);
   fireEvent.click(screen.getByRole("button", { name: "Take this" }));
-  expect(take).toHaveBeenCalledWith({ amperes: "1.220" }, false);
+  expect(take).toHaveBeenCalledWith({ amperes: "1.22" }, false);
 });
 
 test("what is asked for next is only what came since, and closing ends the source", async () => {
@@ -90,7 +90,7 @@ test("the simulated motor says so, obeys, and marks what is taken", async () => 
   fireEvent.click(screen.getByRole("button", { name: "Power on" }));
   expect(wire.tellSource).toHaveBeenCalledWith("s2", "on");
   fireEvent.click(await screen.findByRole("button", { name: "Take this" }));
-  expect(take).toHaveBeenCalledWith({ amperes: "1.220" }, true);
+  expect(take).toHaveBeenCalledWith({ amperes: "1.22" }, true);
 });
 
 test("a build that is no whole number is told before anything is set up", () => {

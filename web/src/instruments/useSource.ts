@@ -10,6 +10,7 @@ export function useSource() {
   const [id, setId] = useState<string | null>(null);
   const [readings, setReadings] = useState<Reading[]>([]);
   const [steady, setSteady] = useState<Steady[]>([]);
+  const [taken, setTaken] = useState<Record<string, string>>({});
   const [wrong, setWrong] = useState<string[]>([]);
   const [trouble, setTrouble] = useState("");
   const [simulated, setSimulated] = useState(false);
@@ -29,6 +30,7 @@ export function useSource() {
       all.current = [];
       setReadings([]);
       setSteady([]);
+      setTaken({});
       setWrong([]);
       setTrouble("");
       setOpening(true);
@@ -49,11 +51,12 @@ export function useSource() {
     if (!id) return;
     let over = false;
     let timer = 0;
-    const take = (heard: Heard) => {
+    const hear = (heard: Heard) => {
       if (heard.readings.length > 0) all.current = [...all.current, ...heard.readings];
       const now = all.current.at(-1)?.seconds ?? 0;
       setReadings(all.current.filter(({ seconds }) => seconds >= now - KEPT_S));
       setSteady(heard.steady);
+      setTaken(Object.fromEntries(Object.entries(heard.take).map(([field, value]) => [field, String(value)])));
       setWrong(heard.wrong);
       if (heard.ended) setTrouble(heard.ended);
     };
@@ -61,7 +64,7 @@ export function useSource() {
       try {
         const heard = await readSource(id, all.current.at(-1)?.number ?? 0);
         if (over) return;
-        take(heard);
+        hear(heard);
         if (!heard.ended) timer = window.setTimeout(() => void look(), EVERY);
       } catch (error) {
         if (!over) setTrouble(told(error as Error));
@@ -75,5 +78,5 @@ export function useSource() {
     };
   }, [id]);
 
-  return { id, opening, readings, steady, wrong, trouble, simulated, open, close, all };
+  return { id, opening, readings, steady, take: taken, wrong, trouble, simulated, open, close, all };
 }
