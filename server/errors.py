@@ -90,7 +90,7 @@ def register(api: NinjaAPI) -> None:
 
     @api.exception_handler(OakSpinError)
     def _core(request: HttpRequest, error: OakSpinError) -> HttpResponse:
-        return answer(request, 422, Problem(title="This design cannot be taken.", faults=error.faults))
+        return answer(request, 422, Problem(title=error.title, faults=error.faults))
 
     @api.exception_handler(ValidationError)
     def _shape(request: HttpRequest, error: ValidationError) -> HttpResponse:

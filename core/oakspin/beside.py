@@ -139,8 +139,9 @@ def _of_figure(verdict: Verdict, name: str) -> Cell | None:
 
 
 def _measured(trials: Sequence[tuple[Trial, ...]]) -> list[Row]:
-    """The median of what was measured of each figure, with its range and how many trials there were."""
-    each = [[measured_in(trial) for trial in some] for some in trials]
+    """The median of what was measured of each figure, with its range and how many trials there were; those of a
+    simulated motor are left out."""
+    each = [[measured_in(trial) for trial in some if not trial.simulated] for some in trials]
     rows = []
     for name, label in LABELS.items():
         cells: list[Cell | None] = []

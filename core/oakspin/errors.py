@@ -33,7 +33,9 @@ class Fault:
 
 
 class OakSpinError(Exception):
-    """Base of every error the core raises on purpose; ``faults`` is never empty."""
+    """Base of every error the core raises on purpose; ``faults`` is never empty. ``title`` says what failed."""
+
+    title = "This design cannot be taken."
 
     def __init__(self, faults: list[Fault]) -> None:
         self.faults = faults
@@ -50,6 +52,12 @@ class UnreadableDesign(OakSpinError):
 
 class UnfitPatch(OakSpinError):
     """A change points at a field that the design does not have, or sets a value it cannot take."""
+
+
+class NoSource(OakSpinError):
+    """A source of readings that cannot be opened; says what to do."""
+
+    title = "This source cannot be opened."
 
 
 class Refusal(OakSpinError):

@@ -13,7 +13,7 @@ import serial
 from serial.tools import list_ports
 
 from oakspin.design import Design
-from oakspin.errors import Fault, Refusal
+from oakspin.errors import Fault, NoSource
 from oakspin.instruments.lines import LONGEST, NotALine, line_of
 from oakspin.rig.rig import Rig
 
@@ -71,7 +71,7 @@ class Source(Protocol):
 
 
 class LineDevice:
-    """A device that speaks plain lines on a serial port. Raises ``Refusal`` where the port cannot be opened."""
+    """A device that speaks plain lines on a serial port. Raises ``NoSource`` where the port cannot be opened."""
 
     simulated = False
 
@@ -80,7 +80,7 @@ class LineDevice:
             self._port = serial.Serial(port, speed, timeout=WAITS_S)
         except (serial.SerialException, ValueError, OSError) as error:
             hint = "Plug it in, choose its port, and close other programs that use it."
-            raise Refusal([Fault("/port", f"{port} ({_reason(error)})", "a port that can be opened", hint)]) from None
+            raise NoSource([Fault("/port", f"{port} ({_reason(error)})", "a port that can be opened", hint)]) from None
         self.record, self._open = Record(), True
         self._thread = threading.Thread(target=self._listen, name=f"port {port}", daemon=True)
         self._thread.start()
@@ -168,7 +168,7 @@ class Sources:
         self._lock = threading.Lock()
 
     def add(self, source: Source) -> str:
-        """Keep a source; gives its name. Raises ``Refusal``, and closes it, where too many are open."""
+        """Keep a source; gives its name. Raises ``NoSource``, and closes it, where too many are open."""
         self.sweep()
         with self._lock:
             if len(self._open) < MOST_SOURCES:
@@ -177,7 +177,7 @@ class Sources:
                 return name
         source.close()
         hint = "Close one that is not needed."
-        raise Refusal([Fault("/source", f"{MOST_SOURCES} open", f"at most {MOST_SOURCES} at once", hint)])
+        raise NoSource([Fault("/source", f"{MOST_SOURCES} open", f"at most {MOST_SOURCES} at once", hint)])
 
     def get(self, name: str) -> Source | None:
         """A source that is open, now read."""

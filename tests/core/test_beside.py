@@ -85,3 +85,12 @@ def test_the_table_holds_every_row_under_the_titles() -> None:
 def test_fewer_than_two_or_more_than_six_are_refused(count: int) -> None:
     with pytest.raises(Refusal, match="2 to 6 motors"):
         side_by_side([Beside("a", LANTERN)] * count)
+
+
+def test_trials_of_a_simulated_motor_are_set_beside_nothing() -> None:
+    lantern, read = sample("lantern"), Readings(turns=100, turns_seconds=10.0)
+    real, simulated = (Trial(group="Tern", readings=read, simulated=flag) for flag in (False, True))
+    with_, without = (
+        side_by_side([Beside("One", lantern, (real, *more)), Beside("Two", lantern)]) for more in ((simulated,), ())
+    )
+    assert with_ == without

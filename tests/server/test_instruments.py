@@ -138,6 +138,7 @@ def test_a_device_that_is_unplugged_is_told(tab: Page, device: Device) -> None:
 def test_a_port_that_is_none_is_refused(tab: Page) -> None:
     status, problem = tab.ask("POST", "sources/device", {"port": "/dev/no-such-port"})
     assert status == 422
+    assert problem["title"] == "This source cannot be opened."
     assert problem["faults"][0]["field"] == "/port"
     assert "Plug it in" in problem["faults"][0]["hint"]
     assert tab.ask("GET", "sources/nobody")[0] == 404

@@ -28,7 +28,7 @@ LABELS = {
 
 @dataclass(frozen=True)
 class Measurable:
-    """A figure that trials can measure. Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``."""
+    """A figure that trials can measure; plainly told in ``plain_unit``, ``plain_per`` of which make one ``unit``."""
 
     name: str
     label: str

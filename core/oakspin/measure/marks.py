@@ -28,6 +28,8 @@ def marks(pointer: str, run: Iterable[tuple[Design, Trial]]) -> tuple[Mark, ...]
     values: dict[str, float | None] = {}
     found = []
     for design, trial in run:
+        if trial.simulated:
+            continue  # of no real motor
         measured = {name: reading.value for name, reading in measured_in(trial).items()}
         if not measured:
             continue

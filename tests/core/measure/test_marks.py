@@ -22,6 +22,10 @@ def test_a_trial_stands_at_the_value_of_the_design_that_it_was_run_with_or_at_th
     assert found[0].measured == {"speed": 600.0, "mean_current": 2.5}
 
 
+def test_a_simulated_motor_leaves_no_mark() -> None:
+    assert marks(GAP, [(LANTERN, Trial(group="Kelp", readings=RAN, simulated=True))]) == ()
+
+
 def test_trials_without_readings_and_designs_without_the_number_leave_no_mark() -> None:
     assert marks(GAP, [(LANTERN, Trial(group="Kelp"))]) == ()
     assert marks("/coil/turns", [(LANTERN, Trial(group="Kelp", readings=RAN))]) == ()
