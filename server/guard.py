@@ -15,7 +15,7 @@ from server.troubles import UNREAD, Trouble, trouble_of
 
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-{nonce}'; img-src 'self' data:; "
-    "font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+    "media-src blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 )
 
 LOOK_IT_UP = "Look it up in docs/api/openapi.json."

@@ -60,5 +60,11 @@ class NoSource(OakSpinError):
     title = "This source cannot be opened."
 
 
+class UnreadableRecording(OakSpinError):
+    """A recording that cannot be read; says what is wrong with it."""
+
+    title = "This recording cannot be read."
+
+
 class Refusal(OakSpinError):
     """A design that reads well but that no motor can be made of; says what to change."""

@@ -13,9 +13,11 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from server.archive.merging import Difference, State, beside, difference
-from server.archive.pack import KeptDemonstration, KeptRevision, KeptTrial, pack, readable, unpack
+from server.archive.pack import KeptBench, KeptDemonstration, KeptRevision, KeptTrial, bench_in, pack, readable, unpack
+from server.learning import actions as learning
 from server.shelf.actions import MOST_TICKS, head_of
 from server.shelf.models import Demonstration, Revision, new_id
+from server.trials.models import Recording
 from server.trials.models import Trial as TrialRow
 
 Row = TypeVar("Row")
@@ -40,12 +42,14 @@ class Arrival:
 def everything(out: IO[bytes]) -> None:
     """Write all demonstrations, deleted ones too, with every revision and trial, as one zip."""
     rows = Demonstration.objects.select_related("head").iterator(chunk_size=20)
-    pack((_kept(row) for row in rows), out)
+    bench = learning.bench()
+    pack((_kept(row) for row in rows), out, KeptBench(counts=bench.counts, since=bench.since))
 
 
 def _kept(motor: Demonstration) -> KeptDemonstration:
     revisions = list(motor.revisions.select_related("parent"))
     trials = list(motor.trials.select_related("revision"))
+    tables = dict(Recording.objects.filter(trial__demonstration=motor).values_list("trial_id", "table"))
     return KeptDemonstration(
         id=motor.id,
         version=motor.version,
@@ -75,6 +79,8 @@ def _kept(motor: Demonstration) -> KeptDemonstration:
                 made_at=row.made_at,
                 struck_at=row.struck_at,
                 trial=row.content,
+                recorded=row.id in tables,
+                recording=tables.get(row.id, ""),
             )
             for row in trials
         ],
@@ -95,7 +101,8 @@ def take_in_everything(file: IO[bytes], replace: bool = False) -> list[Arrival]:
 
     Merged, what is on the shelf stays as it is shown; states and trials that it lacks are added to it, and what was
     changed here and there comes in beside. With ``replace`` the shelf shows what the zip holds: other motors are put
-    away, other states stay in the history, other trials are struck out.
+    away, other states stay in the history, other trials are struck out. What the bench taught counts as the zip says
+    with ``replace``, and where nobody here has said so yet.
 
     Raises
     ------
@@ -108,6 +115,9 @@ def take_in_everything(file: IO[bytes], replace: bool = False) -> list[Arrival]:
         if replace:
             # What is put away can be put back.
             _others(arrivals).update(deleted_at=timezone.now())
+        if replace or not learning.has_settings():
+            bench = bench_in(file)
+            learning.set_bench(counts=bench.counts, since=bench.since)
     return arrivals
 
 
@@ -223,6 +233,8 @@ def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int
             struck_at=trial.struck_at,
             made_at=trial.made_at,
         )
+        if trial.recorded:
+            Recording.objects.create(trial=made[trial.id], table=trial.recording)
 
 
 def _first_what_is_named(rows: dict[Any, Row], names: Callable[[Row], Any]) -> Iterator[Row]:

@@ -4,6 +4,7 @@
 2  each revision says in which version of the design format it is; what cannot be read goes along as it is
 3  when a demonstration was changed last, and when a trial was struck out
 4  the manifest holds a checksum of every other file
+5  recordings of trials; whether what the bench taught counts, and since when
 """
 
 from __future__ import annotations
@@ -22,12 +23,13 @@ from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field
 from oakspin.design import Design, Document, design_of, to_text
 from oakspin.design.document import faults_of
 from oakspin.design.models import Title
-from oakspin.errors import Fault, UnreadableDesign
+from oakspin.errors import Fault, UnreadableDesign, UnreadableRecording
+from oakspin.instruments.recording import recording_of
 from oakspin.measure import Trial, trial_table
 from server.downloads import slug
 
 FORMAT = "oakspin.archive"
-VERSION = 4
+VERSION = 5
 MOST_ENTRIES, MOST_BYTES, MOST_EACH = 6_000, 120_000_000, 8_000_000  # unpacked; years of a busy shelf take less
 MOST_TIMES = 200  # that an entry may be longer than it is packed: text of ours packs 5 to 30 times
 # Of one entry: what opens and what parts values in its text, which bounds the memory that reading it takes.
@@ -64,7 +66,10 @@ class KeptRevision(_Kept):
 
 
 class KeptTrial(_Kept):
-    """One trial; ``revision`` is the number of the design it was run with."""
+    """One trial; ``revision`` is the number of the design it was run with.
+
+    Where it is ``recorded``, its recording stands in a file of its own.
+    """
 
     id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
     key: Annotated[str, Field(max_length=40)]
@@ -73,6 +78,8 @@ class KeptTrial(_Kept):
     made_at: Moment
     struck_at: Moment | None = None
     trial: dict[str, Any]
+    recorded: bool = False
+    recording: Annotated[str, Field(exclude=True)] = ""
 
 
 class KeptDemonstration(_Kept):
@@ -89,6 +96,13 @@ class KeptDemonstration(_Kept):
     trials: list[KeptTrial]
 
 
+class KeptBench(_Kept):
+    """Whether what the bench taught counts for every motor, and since when."""
+
+    counts: bool = True
+    since: Moment | None = None
+
+
 class Manifest(_Kept):
     """What the zip says of itself."""
 
@@ -96,9 +110,10 @@ class Manifest(_Kept):
     version: Annotated[int, Field(ge=1, le=VERSION)] = VERSION
     demonstrations: Annotated[list[Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]], Field(max_length=2_000)]
     checksums: dict[str, str] = {}  # SHA-256 of every other file, by its name
+    bench: KeptBench = KeptBench()
 
 
-def pack(demonstrations: Iterable[KeptDemonstration], out: IO[bytes]) -> None:
+def pack(demonstrations: Iterable[KeptDemonstration], out: IO[bytes], bench: KeptBench | None = None) -> None:
     """Write the zip, one demonstration after the other.
 
     ``files/`` holds the present designs and trials once more, for other programs.
@@ -113,6 +128,9 @@ def pack(demonstrations: Iterable[KeptDemonstration], out: IO[bytes]) -> None:
 
         for demonstration in demonstrations:
             names.append(demonstration.id)
+            for trial in demonstration.trials:
+                if trial.recorded:
+                    write(_place(demonstration, trial), trial.recording)
             write(f"demonstrations/{demonstration.id}.json", _text(demonstration))
             shown = next(revision for revision in demonstration.revisions if revision.number == demonstration.head)
             name = f"files/{slug(shown.title)}-{demonstration.id}"
@@ -124,7 +142,12 @@ def pack(demonstrations: Iterable[KeptDemonstration], out: IO[bytes]) -> None:
                 Trial.model_validate(t.trial) for t in demonstration.trials if t.id not in corrected and not t.struck_at
             ]
             write(f"{name}-trials.csv", trial_table(holding))
-        archive.writestr("manifest.json", _text(Manifest(demonstrations=names, checksums=sums)))
+        manifest = Manifest(demonstrations=names, checksums=sums, bench=bench or KeptBench())
+        archive.writestr("manifest.json", _text(manifest))
+
+
+def _place(demonstration: KeptDemonstration, trial: KeptTrial) -> str:
+    return f"recordings/{demonstration.id}-{trial.id}.csv"
 
 
 def readable(revision: KeptRevision) -> Design | None:
@@ -153,7 +176,7 @@ def unpack(file: IO[bytes]) -> Iterator[KeptDemonstration]:
             manifest = Manifest.model_validate(_json(archive, "manifest.json"))
             _unchanged(archive, manifest.checksums)
             for id_ in manifest.demonstrations:
-                yield _one(archive, f"demonstrations/{id_}.json")
+                yield _with_recordings(archive, _one(archive, f"demonstrations/{id_}.json"))
     except ValidationError:
         raise UnreadableDesign(
             [Fault("/manifest.json", "another format", f"{FORMAT}, version {VERSION} or older", HINT)]
@@ -161,6 +184,26 @@ def unpack(file: IO[bytes]) -> Iterator[KeptDemonstration]:
     except (zipfile.BadZipFile, zlib.error, KeyError, ValueError, RuntimeError, EOFError, OSError) as error:
         # Among them an encrypted zip, and one packed in a way that this program does not know.
         raise UnreadableDesign([Fault("/", str(error) or "a damaged file", "a whole archive", HINT)]) from None
+
+
+def bench_in(file: IO[bytes]) -> KeptBench:
+    """What a zip that :func:`unpack` has read says of the bench."""
+    with zipfile.ZipFile(file) as archive:
+        return Manifest.model_validate(_json(archive, "manifest.json")).bench
+
+
+def _with_recordings(archive: zipfile.ZipFile, kept: KeptDemonstration) -> KeptDemonstration:
+    for trial in kept.trials:
+        if trial.recorded:
+            place = _place(kept, trial)
+            trial.recording = _text_of(archive, place).decode()
+            try:
+                recording_of(trial.recording)
+            except UnreadableRecording as error:
+                raise UnreadableDesign(
+                    [Fault(f"/{place}{each.field}", each.value, each.limit, HINT) for each in error.faults]
+                ) from None
+    return kept
 
 
 def _within_limits(archive: zipfile.ZipFile) -> None:

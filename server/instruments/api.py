@@ -5,16 +5,23 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from django.http import Http404, HttpRequest
-from ninja import Query, Router, Schema, Status
+from ninja import File, Form, Query, Router, Schema, Status, UploadedFile
 from pydantic import Field
 
 from oakspin.design import Design
+from oakspin.design.document import design_in_text
+from oakspin.errors import Fault, UnreadableRecording
+from oakspin.instruments.recording import ReadAs, read_recording
 from oakspin.instruments.steady import OWN_ERROR, Steady, readings_of, steady_of
 from server.errors import ANY, BODY, Problem
 from server.instruments.sources import SOURCES, SPEEDS, LineDevice, SimulatedRig, Source, Told, ports
+from server.learning.actions import draws_for
+from server.stages.bodies import WithLearned
 from server.strict import Body
 
 router = Router(tags=["instruments"])
+MOST_SOUND = 8_000_000  # bytes
+Text = Annotated[str, Field(max_length=200_000)]
 MISSED = {404: Problem, **BODY}
 
 
@@ -87,6 +94,15 @@ class ReadingsOut(Schema):
     simulated: bool
 
 
+class RecordedOut(Schema):
+    """What a recording tells: readings to choose of, the likeliest first; ``table`` is what is kept with a trial."""
+
+    choices: list[ReadAs]
+    sentence: str
+    table: str
+    simulated: bool
+
+
 class WordBody(Body):
     """What a source is to do."""
 
@@ -128,6 +144,18 @@ def read_source(request: HttpRequest, id: str, after: Annotated[int, Query(ge=0)
         ended=record.ended,
         simulated=source.simulated,
     )
+
+
+@router.post("/recordings/read", response={200: RecordedOut, 404: Problem, **BODY}, operation_id="read_recording")
+def read_recording_(
+    request: HttpRequest, file: File[UploadedFile], design: Form[Text], learned: WithLearned = None
+) -> RecordedOut:
+    """What a recording of a design's motor tells: a WAV file, or a table as Oak Spin writes it."""
+    if (file.size or 0) > MOST_SOUND:
+        fault = Fault("/file", f"{file.size} bytes", f"at most {MOST_SOUND}", "Choose a shorter one.")
+        raise UnreadableRecording([fault])
+    made = design_in_text(design)
+    return RecordedOut(**vars(read_recording(made, file.read(), draws_for(learned, made))))
 
 
 @router.post("/sources/{id}/say", response={200: OpenedOut, **MISSED}, operation_id="tell_source")

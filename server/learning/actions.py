@@ -7,6 +7,7 @@ import json
 import pickle
 from collections.abc import Iterable
 from contextlib import suppress
+from datetime import datetime
 from functools import lru_cache
 from typing import Any
 
@@ -166,13 +167,18 @@ def bench() -> models.Bench:
     return _bench()
 
 
-def set_bench(*, counts: bool | None = None, anew: bool = False) -> models.Bench:
-    """Switch it on or off, or begin anew: trials before now teach nothing any more."""
+def has_settings() -> bool:
+    """Whether anybody here has said how what the bench taught counts."""
+    return models.Bench.objects.exists()
+
+
+def set_bench(*, counts: bool | None = None, since: datetime | None = None) -> models.Bench:
+    """Switch it on or off, or begin anew: trials before ``since`` teach nothing any more."""
     row = _bench()
     if counts is not None:
         row.counts = counts
-    if anew:
-        row.since = timezone.now()
+    if since is not None:
+        row.since = since
         models.Told.objects.all().delete()
     row.save()
     return row

@@ -8,6 +8,7 @@ from datetime import datetime
 from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
@@ -155,7 +156,7 @@ def get_bench(request: HttpRequest) -> BenchOut:
 @router.post("/bench", response={200: BenchOut, **BODY}, operation_id="set_bench")
 def set_bench(request: HttpRequest, body: BenchBody) -> BenchOut:
     """Let it count for other motors or not, or begin anew."""
-    actions.set_bench(counts=body.counts, anew=bool(body.anew))
+    actions.set_bench(counts=body.counts, since=timezone.now() if body.anew else None)
     return _bench_out()
 
 

@@ -74,11 +74,11 @@ def list_kinds(request: HttpRequest) -> list[KindOut]:
 
 
 @router.get("/kinds/{kind}/links", response={200: list[Explained], 404: Problem}, operation_id="explain_links")
-def explain_links(request: HttpRequest, kind: str) -> tuple[Explained, ...]:
+def explain_links(request: HttpRequest, kind: str) -> list[Explained]:
     """What each link of the run chain means, and what a good motor of the kind shows."""
     if kind not in KINDS:
         raise Http404(kind)
-    return explained(kind)
+    return list(explained(kind))
 
 
 @router.get("/schema", response=dict[str, Any], operation_id="get_schema")

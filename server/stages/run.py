@@ -31,9 +31,9 @@ def get_trial_form(request: HttpRequest, design: Design) -> TrialForm:
 
 
 @router.post("/expected", response={200: list[Expected], 404: Problem, **REFUSED}, operation_id="get_expected")
-def get_expected(request: HttpRequest, design: Design, learned: WithLearned = None) -> tuple[Expected, ...]:
+def get_expected(request: HttpRequest, design: Design, learned: WithLearned = None) -> list[Expected]:
     """What instruments are expected to show, a meter standing in the circuit."""
-    return expected(design, draws_for(learned, design))
+    return list(expected(design, draws_for(learned, design)))
 
 
 @router.post("/balance", response={200: Balance, **REFUSED}, operation_id="get_balance")

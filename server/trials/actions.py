@@ -15,6 +15,7 @@ from django.utils import timezone
 from oakspin.design import Design
 from oakspin.design.versions import VERSION, moved
 from oakspin.errors import OakSpinError
+from oakspin.instruments.recording import recording_of
 from oakspin.measure import Trial, read_trials, trial_table
 from oakspin.measure.marks import Mark, marks
 from oakspin.measure.trial import built
@@ -38,7 +39,9 @@ def trial_in(kept: models.Trial) -> Trial:
 def trials_of(id_: str) -> QuerySet[models.Trial]:
     """All trials of a demonstration, oldest first, corrected ones too. Raises ``Http404``."""
     newer = models.Trial.objects.filter(corrects=OuterRef("pk"))
-    return find(id_).trials.select_related("revision").annotate(was_corrected=Exists(newer))
+    recorded = models.Recording.objects.filter(trial=OuterRef("pk"))
+    trials = find(id_).trials.select_related("revision")
+    return trials.annotate(was_corrected=Exists(newer), was_recorded=Exists(recorded))
 
 
 def page_of(id_: str, limit: int, before: str | None) -> list[models.Trial]:
@@ -54,10 +57,13 @@ def page_of(id_: str, limit: int, before: str | None) -> list[models.Trial]:
 
 
 @transaction.atomic
-def log(id_: str, key: str, trial: Trial, corrects: str | None = None, revision: int | None = None) -> models.Trial:
+def log(
+    id_: str, key: str, trial: Trial, corrects: str | None = None, revision: int | None = None, recording: str = ""
+) -> models.Trial:
     """Keep a trial of the design that its sender saw, by the number of its revision; none for the present one.
 
-    The same key again gives the trial that was kept. A second correction of a trial corrects the first.
+    The same key again gives the trial that was kept. A second correction of a trial corrects the first, and keeps the
+    recording of the first where it brings none.
 
     Raises
     ------
@@ -69,7 +75,11 @@ def log(id_: str, key: str, trial: Trial, corrects: str | None = None, revision:
         The demonstration was deleted.
     OtherContent
         Another trial is kept under the key.
+    UnreadableRecording
+        The recording is none.
     """
+    if recording:
+        recording_of(recording)
     demonstration = find_to_write(id_)
     content = trial.model_dump(mode="json")
     known = models.Trial.objects.filter(key=key).first()
@@ -85,13 +95,31 @@ def log(id_: str, key: str, trial: Trial, corrects: str | None = None, revision:
         corrected = newer
     made_on = corrected.revision if corrected else _seen(demonstration, revision)
     built(design_in(made_on), trial)
-    return models.Trial.objects.create(
+    kept = models.Trial.objects.create(
         key=key,
         demonstration=demonstration,
         revision=made_on,
         corrects=corrected,
         content=content,
     )
+    table = recording or (recorded(corrected) if corrected else "")
+    if table:
+        models.Recording.objects.create(trial=kept, table=table)
+    return kept
+
+
+def recorded(kept: models.Trial) -> str:
+    """The recording of a trial, as a CSV table; nothing where there is none."""
+    return models.Recording.objects.filter(trial=kept).values_list("table", flat=True).first() or ""
+
+
+def recording_of_trial(id_: str, trial: str) -> str:
+    """The recording of a motor's trial. Raises ``Http404`` where there is none."""
+    kept = find(id_).trials.filter(id=trial).first()
+    table = recorded(kept) if kept else ""
+    if not table:
+        raise Http404(trial)
+    return table
 
 
 def _seen(demonstration: Demonstration, number: int | None) -> Revision:

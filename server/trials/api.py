@@ -34,7 +34,7 @@ def list_trials(request: HttpRequest, id: str, limit: Limit = PAGE, before: Befo
 @router.post("/{id}/trials", response={200: TrialOut, 409: KeyProblem, **REFUSED}, operation_id="log_trial")
 def log_trial(request: HttpRequest, id: str, body: TrialBody) -> TrialOut:
     """Keep a trial, or a correction of one."""
-    return TrialOut.of(actions.log(id, body.key, body.trial, body.corrects, body.revision))
+    return TrialOut.of(actions.log(id, body.key, body.trial, body.corrects, body.revision, body.recording))
 
 
 @router.post("/{id}/trials/{trial}/strike", response={200: TrialOut, **REFUSED}, operation_id="strike_trial")
@@ -49,6 +49,18 @@ def put_trial_back(request: HttpRequest, id: str, trial: str) -> TrialOut:
     return TrialOut.of(actions.strike(id, trial, out=False))
 
 
+@router.get(
+    "/{id}/trials/{trial}/recording.csv",
+    response={404: Problem, 422: Problem, **ANY},
+    operation_id="export_recording",
+    openapi_extra={"responses": {200: {"description": "A CSV table"}}},
+)
+def export_recording(request: HttpRequest, id: str, trial: str) -> HttpResponse:
+    """What instruments recorded while a trial ran, as a CSV table."""
+    title = head_of(find(id)).title
+    return download(actions.recording_of_trial(id, trial), f"{title} recording", "csv", "text/csv; charset=utf-8")
+
+
 @router.post("/{id}/trials/table", response={200: TakenOut, **REFUSED}, operation_id="import_trials")
 def import_trials(request: HttpRequest, id: str, body: TableBody) -> TakenOut:
     """Keep every trial of a CSV table that is not here already, or none of them."""
@@ -59,9 +71,9 @@ def import_trials(request: HttpRequest, id: str, body: TableBody) -> TakenOut:
 @router.get(
     "/{id}/trials/marks", response={200: list[Mark], 404: Problem, 422: Problem, **ANY}, operation_id="mark_trials"
 )
-def mark_trials(request: HttpRequest, id: str, pointer: Pointer) -> tuple[Mark, ...]:
+def mark_trials(request: HttpRequest, id: str, pointer: Pointer) -> list[Mark]:
     """Where the trials that hold stand over a number of the design, for its curve."""
-    return actions.marks_of(id, pointer)
+    return list(actions.marks_of(id, pointer))
 
 
 @router.get(

@@ -28,3 +28,13 @@ class Trial(models.Model):
 
     def __str__(self) -> str:
         return f"{self.content.get('group', '')} {self.made_at:%Y-%m-%d %H:%M}"
+
+
+class Recording(models.Model):
+    """What instruments recorded while a trial ran, as a CSV table."""
+
+    trial = models.OneToOneField(Trial, primary_key=True, on_delete=models.CASCADE, related_name="recording")
+    table = models.TextField()
+
+    def __str__(self) -> str:
+        return f"recording of {self.trial}"

@@ -10,21 +10,23 @@ from ninja import Schema
 from pydantic import Field
 
 from oakspin.errors import OakSpinError
+from oakspin.instruments.recording import MOST_BYTES
 from oakspin.measure import Comparison, Trial, compare
 from server.shelf.actions import design_in
 from server.strict import Body
 from server.trials import models
-from server.trials.actions import trial_in
+from server.trials.actions import recorded, trial_in
 
 
 class TrialBody(Body):
     """A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects, ``revision`` the
-    number of the revision that its sender saw."""
+    number of the revision that its sender saw, ``recording`` a CSV table of what instruments recorded."""
 
     key: Annotated[str, Field(min_length=8, max_length=40)]
     trial: Trial
     corrects: str | None = None
     revision: Annotated[int | None, Field(ge=1, le=2**31)] = None
+    recording: Annotated[str, Field(max_length=MOST_BYTES)] = ""
 
 
 class TableBody(Body):
@@ -50,6 +52,7 @@ class TrialOut(Schema):
     corrects: str | None
     corrected: bool
     struck: bool
+    recorded: bool
     comparisons: list[Comparison]
 
     @staticmethod
@@ -64,6 +67,7 @@ class TrialOut(Schema):
             corrects=kept.corrects_id,
             corrected=kept.was_corrected if hasattr(kept, "was_corrected") else kept.corrections.exists(),
             struck=kept.struck_at is not None,
+            recorded=kept.was_recorded if hasattr(kept, "was_recorded") else recorded(kept) != "",
             comparisons=list(_compared(kept.revision_id, kept.id)),
         )
 

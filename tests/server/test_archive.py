@@ -12,10 +12,11 @@ from typing import Any
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
+from server.learning.models import Bench
 from server.shelf.models import Demonstration, Revision
 from server.trials.models import Trial
 from tests.server.conftest import Page
-from tests.server.test_trials import body, logged
+from tests.server.test_trials import body, logged, recorded
 
 
 def everything(tab: Page) -> bytes:
@@ -260,3 +261,61 @@ def test_links_that_lead_nowhere_or_round_are_told_and_nothing_is_taken(tab: Pag
     assert status == 422
     assert says in json.dumps(problem)
     assert Demonstration.objects.count() == before
+
+
+RECORDED = "seconds,quantity,value,unit\n0,current,1.2,A\n0.5,current,1.21,A\n"
+
+
+def recordings(tab: Page, id_: str) -> list[str]:
+    """The table of every trial of a motor that has one."""
+    ids = [trial["id"] for trial in tab.ask("GET", f"shelf/{id_}/trials")[1] if trial["recorded"]]
+    return [tab.client.get(f"/api/shelf/{id_}/trials/{trial}/recording.csv").content.decode() for trial in ids]
+
+
+def test_recordings_go_along_and_come_back(tab: Page) -> None:
+    motor = tab.started()
+    logged(tab, motor["id"])
+    recorded(tab, motor["id"], RECORDED)
+    content = everything(tab)
+    empty_the_database()
+    assert bring_back(tab, content)[0] == 200
+    assert recordings(tab, motor["id"]) == [RECORDED]
+    assert [row["state"] for row in bring_back(tab, content)[1]] == ["same"]
+
+
+def test_a_recording_that_is_none_keeps_the_archive_out(tab: Page) -> None:
+    motor = tab.started()
+    recorded(tab, motor["id"], RECORDED)
+    wrong = RECORDED.replace("current,1.21,A", "current,1.21,V")
+    with zipfile.ZipFile(io.BytesIO(everything(tab))) as there:
+        files = {name: there.read(name) for name in there.namelist()}
+    name = next(name for name in files if name.startswith("recordings/"))
+    files[name] = wrong.encode()
+    manifest = json.loads(files["manifest.json"])
+    manifest["checksums"][name] = hashlib.sha256(files[name]).hexdigest()
+    files["manifest.json"] = json.dumps(manifest).encode()
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as archive:
+        for each, text in files.items():
+            archive.writestr(each, text)
+    empty_the_database()
+    status, told = bring_back(tab, out.getvalue())
+    assert (status, tab.shelf()) == (422, [])
+    assert "recordings/" in told["faults"][0]["field"]
+    assert "'V' is not the unit of current" in told["faults"][0]["value"]
+
+
+def test_what_the_bench_may_teach_comes_where_nobody_has_said_and_with_the_whole_shelf(tab: Page) -> None:
+    tab.started()
+    tab.ask("POST", "bench", {"counts": False, "anew": True})
+    off, since = everything(tab), tab.ask("GET", "bench")[1]["since"]
+    assert since is not None
+    Bench.objects.all().delete()
+    bring_back(tab, off)
+    bench = tab.ask("GET", "bench")[1]
+    assert (bench["counts"], bench["since"]) == (False, since)
+    tab.ask("POST", "bench", {"counts": True})
+    bring_back(tab, off)
+    assert tab.ask("GET", "bench")[1]["counts"] is True
+    bring_back(tab, off, "replace")
+    assert tab.ask("GET", "bench")[1]["counts"] is False

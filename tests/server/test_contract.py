@@ -115,3 +115,15 @@ def test_requests_that_follow_from_answers_get_answers_that_are_written_down(
         )
     )
     assert len(followed) >= 5
+
+
+def test_no_route_answers_with_a_tuple() -> None:
+    """A tuple of two would be taken for a status and its body."""
+    views = [
+        operation.view_func
+        for _, router in api._routers
+        for path in router.path_operations.values()
+        for operation in path.operations
+    ]
+    assert len(views) > 40
+    assert [view.__name__ for view in views if str(view.__annotations__.get("return")).startswith("tuple")] == []

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import subprocess
 import sys
@@ -12,6 +13,7 @@ from collections.abc import Iterator
 from typing import Any
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 
 from runner.environment import ROOT
 from runner.samples import DEMO
@@ -189,3 +191,22 @@ def test_the_simulated_rig_says_that_it_is_and_obeys(tab: Page, monkeypatch: pyt
     assert {"amperes", "volts_loaded", "temperature_C"} <= set(told["take"])
     bands = {row["quantity"]: row["band"] for row in tab.ask("POST", "expected", DESIGN)[1]}
     assert bands["current"][0] < steady["current"]["value"] < bands["current"][2]
+
+
+def sent(tab: Page, content: bytes, **fields: str) -> tuple[int, Any]:
+    """A recording handed to the server to read."""
+    form = {"file": SimpleUploadedFile("recording", content), "design": json.dumps(DESIGN), **fields}
+    answer = tab.client.post("/api/recordings/read", form, headers={"X-CSRFToken": tab.token})
+    return answer.status_code, answer.json()
+
+
+def test_a_recording_is_read_for_its_design(tab: Page) -> None:
+    table = "seconds,quantity,value,unit\n" + "".join(f"{at / 2},current,1.2,A\n" for at in range(12))
+    status, told = sent(tab, table.encode())
+    assert (status, told["choices"][0]["take"], told["simulated"]) == (200, {"amperes": 1.2}, False)
+    assert told["table"].startswith("seconds,quantity,value,unit\n0,current,1.2,A\n")
+    status, told = sent(tab, b"noise")
+    assert (status, told["title"]) == (422, "This recording cannot be read.")
+    assert sent(tab, b"x" * 8_000_001)[1]["faults"][0]["value"] == "8000001 bytes"
+    status, told = sent(tab, table.encode(), design="{")
+    assert (status, told["title"]) == (422, "This design cannot be taken.")

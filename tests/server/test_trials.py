@@ -27,6 +27,12 @@ def logged(tab: Page, id_: str, **fields: Any) -> dict[str, Any]:
     return dict(trial)
 
 
+def recorded(tab: Page, id_: str, table: str, **more: Any) -> dict[str, Any]:
+    status, trial = tab.ask("POST", f"shelf/{id_}/trials", {**body(Trial.objects.count()), "recording": table, **more})
+    assert status == 200
+    return dict(trial)
+
+
 def test_a_trial_is_kept_in_one_step_with_its_comparison(tab: Page) -> None:
     id_ = tab.started()["id"]
     trial = logged(tab, id_)
@@ -263,3 +269,24 @@ def test_a_key_that_was_used_for_another_motor_is_a_conflict_that_shows_both(tab
     assert status == 409
     assert problem["kept"] == problem["sent"]
     assert tab.ask("GET", f"shelf/{second}/trials")[1] == []
+
+
+RECORDED = "seconds,quantity,value,unit\n0,current,1.2,A\n"
+
+
+def test_a_recording_is_kept_with_its_trial_and_with_what_corrects_it(tab: Page) -> None:
+    motor = tab.started()["id"]
+    plain, first = logged(tab, motor), recorded(tab, motor, RECORDED)
+    assert (plain["recorded"], first["recorded"]) == (False, True)
+    second = recorded(tab, motor, "", corrects=first["id"])
+    for trial in (first, second):
+        answer = tab.client.get(f"/api/shelf/{motor}/trials/{trial['id']}/recording.csv")
+        assert (answer.status_code, answer.content.decode()) == (200, RECORDED)
+    assert tab.client.get(f"/api/shelf/{motor}/trials/{plain['id']}/recording.csv").status_code == 404
+
+
+def test_a_recording_that_is_none_keeps_the_trial_out(tab: Page) -> None:
+    motor = tab.started()["id"]
+    status, told = tab.ask("POST", f"shelf/{motor}/trials", {**body(), "recording": "seconds,speed"})
+    assert (status, told["title"]) == (422, "This recording cannot be read.")
+    assert tab.ask("GET", f"shelf/{motor}/trials")[1] == []

@@ -80,6 +80,11 @@ def design_of(value: object, version: int = VERSION) -> Design:
         raise UnreadableDesign(faults_of(error)) from None
 
 
+def design_in_text(text: str) -> Design:
+    """A bare design of the present version out of JSON text. Raises as :func:`from_text`."""
+    return design_of(_json_of(text))
+
+
 def _json_of(text: str | bytes) -> object:
     whole_file = "a whole .oak.json file"
     if len(text) > LARGEST_FILE:

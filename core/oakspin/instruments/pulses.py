@@ -18,9 +18,13 @@ LOUDNESS_RATE = 2000.0  # per s, to which sound is thinned out once it is rectif
 SLOWEST, FASTEST = 0.5, 400.0  # pulses/s
 TEETH = 8  # of a comb that are looked at
 CLEAR = 3.0  # times the waves around it, from which a rhythm stands out
-LIKELY = 0.03  # chance, below which a multiple is not offered
+LIKELY = 0.015  # chance, below which a multiple is not offered
 MULTIPLES = (1.0, 2.0, 0.5, 3.0, 1 / 3, 4.0, 0.25)
+PARTS = ((1 / 2,), (1 / 3, 2 / 3), (1 / 4, 3 / 4))  # of a gap between two teeth
 SURE_OF_PREDICTION = 1.6  # a prediction's band is taken to be so many times as wide, as a log-normal law
+ALIKE = 0.4  # how likely it is that the pulses of a turn sound alike, against that they do not
+OTHERWISE = 0.05  # how likely a speed far from the predicted one is, against one in its middle
+ALIASED = 0.002  # the same of a film: each of its many aliases
 LEAST_ERROR = 1e-3  # of the rate: clocks of phones and sound cards agree to that
 LEAST_SECONDS = 1.0
 ALIASES = 6  # times the frame rate up to which a film's aliases are looked for
@@ -56,11 +60,18 @@ def turns_of_sound(samples: Array, rate: float, pulses: int, band: tuple[float, 
     band : tuple of float, or None
         Predicted turns a minute: 10th percentile, median, 90th.
     """
-    if samples.size < LEAST_SECONDS * rate:
-        return Rhythm((), f"Too short to tell: {samples.size / rate:.1f} s. Record two seconds or more.")
-    if not np.any(samples):
+    return turns_of_loudness(*loudness(samples, rate), pulses, band)
+
+
+def turns_of_loudness(loud: Array, rate: float, pulses: int, band: tuple[float, float, float] | None) -> Rhythm:
+    """As :func:`turns_of_sound`, of the loudness that :func:`loudness` gives, shape (values,)."""
+    if loud.size < LEAST_SECONDS * rate:
+        return Rhythm((), f"Too short to tell: {loud.size / rate:.1f} s. Record two seconds or more.")
+    if not np.any(loud):
         return Rhythm((), "Silence. Is the microphone on, and close to the motor?")
-    return _rhythm(*_loudness(samples, rate), pulses, band, heard=True)
+    # One clap does not hide a rhythm.
+    loud = np.minimum(loud, np.median(loud) + 6 * np.quantile(np.abs(loud - np.median(loud)), 0.9))
+    return _rhythm(loud - loud.mean(), rate, pulses, band, heard=True)
 
 
 def turns_of_light(brightness: Array, rate: float, band: tuple[float, float, float] | None) -> Rhythm:
@@ -79,7 +90,7 @@ def turns_of_light(brightness: Array, rate: float, band: tuple[float, float, flo
     first = found.possible[0]
     seen, error = first.turns_per_min / 60, first.error / 60
     rates = sorted({round(abs(fold * rate + way * seen), 9) for fold in range(ALIASES + 1) for way in (1, -1)})
-    chances = np.array([_prior(60 * each, band) for each in rates])
+    chances = np.array([_prior(60 * each, band, ALIASED) for each in rates])
     if band is None:
         chances = np.array([1.0 if each <= rate / 2 else 0.3 / (1 + each / rate) for each in rates])
     possible = _ranked(np.array(rates), np.full(len(rates), error), chances)
@@ -92,16 +103,16 @@ def turns_of_light(brightness: Array, rate: float, band: tuple[float, float, flo
     return Rhythm(possible, "One mark a turn, far below the film's own speed.")
 
 
-def _loudness(samples: Array, rate: float) -> tuple[Array, float]:
-    """Loudness without the sound's own pitch, thinned out."""
+def loudness(samples: Array, rate: float) -> tuple[Array, float]:
+    """Loudness without the sound's own pitch, thinned out, shape (values,), and its rate in 1/s.
+
+    No speech can be heard back from it.
+    """
     # Slow waves of a breath or a table are not clicks.
     change = np.diff(samples, prepend=samples[:1])
     step = max(int(rate // LOUDNESS_RATE), 1)
     count = change.size // step
-    loud = np.sqrt((change[: count * step].reshape(count, step) ** 2).mean(axis=1))
-    # One clap does not hide a rhythm.
-    loud = np.minimum(loud, np.median(loud) + 6 * np.quantile(np.abs(loud - np.median(loud)), 0.9))
-    return loud - loud.mean(), rate / step
+    return np.sqrt((change[: count * step].reshape(count, step) ** 2).mean(axis=1)), rate / step
 
 
 def _rhythm(series: Array, rate: float, pulses: int, band: tuple[float, float, float] | None, *, heard: bool) -> Rhythm:
@@ -135,16 +146,13 @@ def _rhythm(series: Array, rate: float, pulses: int, band: tuple[float, float, f
             continue
         refined, error = _refined(power, hertz, best * multiple, width, seconds, floor, TEETH if heard else 1)
         comb = float(_comb(level, hertz[1], np.array([refined]), width)[0]) if heard else strength
-        turns = refined / pulses
-        found.append(turns)
-        errors.append(error / pulses)
         # A comb with half of its teeth empty, or with waves left out between its teeth, is that much less likely.
-        chances.append(np.exp(3.0 * (comb - strength)) * _prior(60 * turns, band))
-        if pulses > 1:
-            # Pulses of a turn that sound unlike each other show the turn itself.
-            found.append(refined)
-            errors.append(error)
-            chances.append(0.3 * np.exp(3.0 * (comb - strength)) * _prior(60 * refined, band))
+        fits = np.exp(3.0 * (comb - strength))
+        # Pulses of a turn mostly sound unlike each other: then the turn itself is heard.
+        for share, likely in ((1, 1.0), (pulses, ALIKE)) if pulses > 1 else ((1, 1.0),):
+            found.append(refined / share)
+            errors.append(error / share)
+            chances.append(likely * fits * _prior(60 * refined / share, band))
     possible = _ranked(np.array(found), np.array(errors), np.array(chances))
     if len(possible) == 1:
         return Rhythm(possible, "One rhythm fits.")
@@ -152,18 +160,28 @@ def _rhythm(series: Array, rate: float, pulses: int, band: tuple[float, float, f
 
 
 def _comb(level: Array, step: float, rates: Array, width: int) -> Array:
-    """Mean level of the teeth of a comb at each rate, less that half-way between them."""
+    """Mean level of the teeth of a comb at each rate, less the highest mean of those that part the gaps evenly.
+
+    A comb at a multiple of the true rate leaves waves between its teeth: at the halves, thirds or quarters of the gaps.
+    """
     peaks = level
     half = max(width // 2, 1)
     for shift in range(1, half + 1):
         peaks = np.maximum(peaks, np.maximum(np.roll(level, shift), np.roll(level, -shift)))
     teeth = np.arange(1, TEETH + 1)
     places = np.round(rates[:, None] * teeth / step).astype(int)
-    between = np.round(rates[:, None] * (teeth - 0.5) / step).astype(int)
     inside = places < level.size
-    on = np.where(inside, peaks[np.minimum(places, level.size - 1)], 0.0).sum(axis=1)
-    off = np.where(inside, peaks[np.minimum(between, level.size - 1)], 0.0).sum(axis=1)
-    return np.asarray((on - off) / np.maximum(inside.sum(axis=1), 1))
+    count = np.maximum(inside.sum(axis=1), 1)
+
+    def mean(fractions: tuple[float, ...]) -> Array:
+        """Of the places so many shares of a gap below the teeth."""
+        whole = np.zeros(rates.size)
+        for share in fractions:
+            at = np.round(rates[:, None] * (teeth - share) / step).astype(int)
+            whole += np.where(inside, peaks[np.minimum(at, level.size - 1)], 0.0).sum(axis=1)
+        return np.asarray(whole / len(fractions) / count)
+
+    return np.asarray(mean((0.0,)) - np.max([mean(parts) for parts in PARTS], axis=0))
 
 
 def _refined(
@@ -191,7 +209,7 @@ def _refined(
     return best, float(np.hypot(error, LEAST_ERROR * best))
 
 
-def _prior(turns: float, band: tuple[float, float, float] | None) -> float:
+def _prior(turns: float, band: tuple[float, float, float] | None, otherwise: float = OTHERWISE) -> float:
     """How likely so many turns a minute are by the prediction; alike for all where there is none."""
     if band is None or band[1] <= 0:
         return 1.0
@@ -199,17 +217,21 @@ def _prior(turns: float, band: tuple[float, float, float] | None) -> float:
     deviation = SURE_OF_PREDICTION * max(np.log(high / low) / (2 * TENTH), 0.05)
     off = np.log(max(turns, 1e-3) / middle) / deviation
     # A motor may always be another than thought.
-    return float(np.exp(-0.5 * off**2) + 0.002)
+    return float(np.exp(-0.5 * off**2) + otherwise)
 
 
 def _ranked(rates: Array, errors: Array, chances: Array) -> tuple[Possible, ...]:
-    """The likeliest first; those that lie within their errors of a likelier one are the same."""
+    """The likeliest first; those that lie within their errors of a likelier one are the same, and count with it."""
     order = np.argsort(-chances)
     kept: list[tuple[float, float, float]] = []
     for at in order:
-        same = [row for row in kept if abs(row[0] - rates[at]) <= 3 * np.hypot(row[1], errors[at])]
-        if not same and rates[at] > 0:
+        near = (n for n, row in enumerate(kept) if abs(row[0] - rates[at]) <= 3 * np.hypot(row[1], errors[at]))
+        same = next(near, None)
+        if same is not None:
+            kept[same] = (*kept[same][:2], kept[same][2] + float(chances[at]))
+        elif rates[at] > 0:
             kept.append((float(rates[at]), float(errors[at]), float(chances[at])))
+    kept.sort(key=lambda row: -row[2])
     whole = sum(chance for _, _, chance in kept) or 1.0
     return tuple(
         Possible(60 * rate, 60 * error, chance / whole) for rate, error, chance in kept if chance / whole >= LIKELY

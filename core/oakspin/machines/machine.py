@@ -273,6 +273,15 @@ class Machine:
         """Share of the time that current flows while it turns slowly; shape (draws,)."""
         return np.asarray(self.touch.made * np.abs(self.switch).mean(axis=1))
 
+    @property
+    def pulses_a_turn(self) -> int:
+        """How many times a turn the current is broken and made: what an ear hears and a meter's needle shows.
+
+        One where it flows all the time, as a mark on the rotor passes once.
+        """
+        closed = np.abs(self.switch[0]) > 0.5
+        return max(int((closed & ~np.roll(closed, 1)).sum()), 1)
+
     def settled(self, current: Array) -> Machine:
         """The machine after some seconds of this mean current in A: its battery polarized."""
         pack = self.pack.polarized(current)

@@ -14,7 +14,7 @@ from oakspin.design import Design
 from oakspin.design.patch import Patch, patched
 from oakspin.draws import MEDIAN, Array
 from oakspin.learn.observation import METER_AMPERES, METER_SHARE, VOLTS_DIGIT, VOLTS_SHARE
-from oakspin.machines.machine import NEVER, Machine
+from oakspin.machines.machine import NEVER
 from oakspin.machines.table import machine_of
 from oakspin.measure.trial import Seen
 from oakspin.motion.journey import Journey
@@ -37,15 +37,6 @@ class Measured:
     value: float
     unit: str
     seconds: float
-
-
-def pulses_a_turn(machine: Machine) -> int:
-    """How many times a turn the current is broken and made: what an ear hears and a meter's needle shows.
-
-    One where it flows all the time, as a mark on the rotor passes once.
-    """
-    closed = np.abs(machine.switch[0]) > 0.5
-    return max(int((closed & ~np.roll(closed, 1)).sum()), 1)
 
 
 class Rig:
@@ -180,7 +171,7 @@ class Rig:
     @property
     def pulses(self) -> int:
         """Pulses of turning so far."""
-        return int(self.turned * pulses_a_turn(self.machine))
+        return int(self.turned * self.machine.pulses_a_turn)
 
     def read(self) -> tuple[Measured, ...]:
         """What instruments show now, their noise included."""
@@ -209,7 +200,7 @@ class Rig:
     def sound(self, seconds: float, rate: int, decibels: float = 15.0) -> Array:
         """What a microphone beside it hears now, as :func:`heard`."""
         hertz = self.speed / (2 * np.pi)
-        return heard(hertz, pulses_a_turn(self.machine), seconds, rate, decibels, self.chance)
+        return heard(hertz, self.machine.pulses_a_turn, seconds, rate, decibels, self.chance)
 
 
 def heard(

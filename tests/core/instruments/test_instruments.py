@@ -15,7 +15,7 @@ from oakspin.measure.predicted import expected
 from oakspin.measure.trial import Readings
 from oakspin.rig.bench import shown
 from oakspin.rig.hidden import Hidden
-from oakspin.rig.rig import heard, pulses_a_turn
+from oakspin.rig.rig import heard
 from runner.samples import sample
 
 KINDS = ("lantern", "ferry-wheel", "crane-motor", "tide-mill", "beacon")
@@ -73,7 +73,7 @@ def test_turns_from_sound_within_a_hundredth_or_offered() -> None:
     for name in KINDS:
         design = sample(name)
         figure = evaluate(design).figures["speed"]
-        band, pulses = (figure.band[0], figure.value, figure.band[1]), pulses_a_turn(machine_of(design, MEDIAN))
+        band, pulses = (figure.band[0], figure.value, figure.band[1]), machine_of(design, MEDIAN).pulses_a_turn
         runs = shown(design, [Hidden(design, seed).positions(0) for seed in range(100, 112)], meter=False)
         running = [run.speed for run in runs if run.speed][:4]
         assert len(running) == 4, name

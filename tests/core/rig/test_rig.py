@@ -11,7 +11,7 @@ from oakspin.measure.predicted import ran
 from oakspin.measure.table import read_trials, trial_table
 from oakspin.rig.bench import rig_trials, shown
 from oakspin.rig.hidden import Hidden, draws_of
-from oakspin.rig.rig import Rig, pulses_a_turn
+from oakspin.rig.rig import Rig
 from oakspin.rig.turning import turning
 from runner.samples import sample
 
@@ -108,8 +108,8 @@ def test_what_the_plan_does_not_know_changes_the_rig() -> None:
 
 
 def test_pulses_follow_from_the_switch() -> None:
-    assert pulses_a_turn(Rig(LANTERN, 5).machine) == 1
-    assert pulses_a_turn(Rig(sample("crane-motor"), 5).machine) == 2
+    assert Rig(LANTERN, 5).machine.pulses_a_turn == 1
+    assert Rig(sample("crane-motor"), 5).machine.pulses_a_turn == 2
 
 
 def test_the_rig_s_middle_is_in_the_verdict_s_band() -> None:

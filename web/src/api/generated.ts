@@ -380,6 +380,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{id}/trials/{trial}/recording.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Recording
+         * @description What instruments recorded while a trial ran, as a CSV table.
+         */
+        get: operations["export_recording"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{id}/trials/table": {
         parameters: {
             query?: never;
@@ -627,6 +647,26 @@ export interface paths {
          * @description Close a source; one that is closed already stays so.
          */
         delete: operations["close_source"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Recording
+         * @description What a recording of a design's motor tells: a WAV file, or a table as Oak Spin writes it.
+         */
+        post: operations["read_recording"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4401,6 +4441,8 @@ export interface components {
             corrected: boolean;
             /** Struck */
             struck: boolean;
+            /** Recorded */
+            recorded: boolean;
             /** Comparisons */
             comparisons: components["schemas"]["Comparison"][];
         };
@@ -4429,7 +4471,7 @@ export interface components {
         /**
          * TrialBody
          * @description A trial to keep. ``key`` is the sender's name for it; ``corrects`` the trial that it corrects, ``revision`` the
-         *     number of the revision that its sender saw.
+         *     number of the revision that its sender saw, ``recording`` a CSV table of what instruments recorded.
          */
         TrialBody: {
             /** Key */
@@ -4439,6 +4481,11 @@ export interface components {
             corrects?: string | null;
             /** Revision */
             revision?: number | null;
+            /**
+             * Recording
+             * @default
+             */
+            recording?: string;
         };
         /**
          * TakenOut
@@ -4802,6 +4849,34 @@ export interface components {
             error: number;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * ReadAs
+         * @description Readings that a recording may tell, by their fields of a trial, and the chance that it is these.
+         */
+        ReadAs: {
+            /** Label */
+            label: string;
+            /** Take */
+            take: {
+                [key: string]: number;
+            };
+            /** Chance */
+            chance: number;
+        };
+        /**
+         * RecordedOut
+         * @description What a recording tells: readings to choose of, the likeliest first; ``table`` is what is kept with a trial.
+         */
+        RecordedOut: {
+            /** Choices */
+            choices: components["schemas"]["ReadAs"][];
+            /** Sentence */
+            sentence: string;
+            /** Table */
+            table: string;
+            /** Simulated */
+            simulated: boolean;
         };
         /**
          * WordBody
@@ -10302,6 +10377,63 @@ export interface operations {
             };
         };
     };
+    export_recording: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                trial: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     import_trials: {
         parameters: {
             query?: never;
@@ -11204,6 +11336,94 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_recording: {
+        parameters: {
+            query?: {
+                learned?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /** Design */
+                    design: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {

@@ -7,6 +7,7 @@ export type Reading = Schemas["ReadingOut"];
 export type Steady = Schemas["SteadyOut"];
 export type Expected = Schemas["Expected"];
 export type Heard = Schemas["ReadingsOut"];
+export type Recorded = Schemas["RecordedOut"];
 export type Word = Schemas["WordBody"]["word"];
 
 export const portsQuery = queryOptions({

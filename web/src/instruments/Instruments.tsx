@@ -9,6 +9,7 @@ import {
   portsQuery,
   tellSource,
   type Expected,
+  type Reading,
   type Steady,
   type Word,
 } from "../api/instruments";
@@ -20,6 +21,9 @@ import { useFigures, type Telling } from "../theme/FiguresProvider";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
+import { Film } from "./Film";
+import type { Keep, Take } from "./Found";
+import { Sound } from "./Sound";
 import { Strip } from "./Strip";
 import { useSource } from "./useSource";
 
@@ -40,31 +44,55 @@ const ORDERS: [Word, string][] = [
   ["free", "Let go"],
   ["off", "Power off"],
 ];
+type Kind = "device" | "rig" | "sound" | "film";
+const KINDS: [Kind, string][] = [
+  ["device", "a device on a port"],
+  ["sound", "its sound"],
+  ["film", "a film"],
+  ["rig", "a simulated motor"],
+];
 interface Props {
   design: Design;
-  /** Puts readings into the trial, by their fields; `simulated` says that they are of no real motor. */
-  take: (readings: Record<string, string>, simulated: boolean) => void;
+  /** Whether a trial of this motor has turns that an ear or a film can count. */
+  turns: boolean;
+  take: Take;
+  keep: Keep;
 }
 
-/** Readings as they come: a device that speaks lines, or the simulated rig; taken into the trial by one press. */
-export function Instruments({ design, take }: Props) {
-  const [kind, setKind] = useState<"device" | "rig" | null>(null);
+/** Readings as they come: lines of a device, sound, film, or the simulated rig; taken into the trial by one press. */
+export function Instruments({ design, turns, take, keep }: Props) {
+  const [kind, setKind] = useState<Kind | null>(null);
+  const [begun, setBegun] = useState<number | null>(null);
   const source = useSource();
   const { data: expected } = useQuery({ ...expectedQuery(design, useLearnedKey()), enabled: source.id !== null });
-  const choose = (next: "device" | "rig" | null) => {
+  const choose = (next: Kind | null) => {
     source.close();
+    setBegun(null);
     setKind(next);
+  };
+  const last = source.readings.at(-1);
+  const record = () => {
+    if (begun === null) return setBegun(last?.seconds ?? 0);
+    keep(tableOf(source.all.current, source.simulated, begun));
+    setBegun(null);
   };
   return (
     <section aria-label="Instruments">
       <ToolRow>
         <Quiet>{kind === null ? "Read by hand, or by" : "Read by"}</Quiet>
-        {kind !== "device" && <PlainButton onPress={() => choose("device")}>a device on a port</PlainButton>}
-        {kind !== "rig" && <PlainButton onPress={() => choose("rig")}>a simulated motor</PlainButton>}
+        {KINDS.filter(([each]) => each !== kind && (turns || (each !== "sound" && each !== "film"))).map(
+          ([each, label]) => (
+            <PlainButton key={each} onPress={() => choose(each)}>
+              {label}
+            </PlainButton>
+          ),
+        )}
         {kind !== null && <PlainButton onPress={() => choose(null)}>hand</PlainButton>}
       </ToolRow>
       {kind === "device" && !source.id && <Device open={source.open} />}
       {kind === "rig" && !source.id && <Rig design={design} open={source.open} />}
+      {kind === "sound" && <Sound design={design} take={take} keep={keep} />}
+      {kind === "film" && <Film design={design} take={take} keep={keep} />}
       {source.opening && <Quiet role="status">Setting it up …</Quiet>}
       {source.trouble && <Trouble role="alert">{source.trouble}</Trouble>}
       {source.wrong.length > 0 && (
@@ -91,7 +119,11 @@ export function Instruments({ design, take }: Props) {
                   {label}
                 </PlainButton>
               ))}
-            <PlainButton onPress={() => saveAs(tableOf(source.all.current), "readings.csv")}>
+            <PlainButton onPress={record}>{begun === null ? "Record" : "Stop recording"}</PlainButton>
+            {begun !== null && (
+              <Quiet role="status">Recording … {rounded((last?.seconds ?? begun) - begun, 2)} s</Quiet>
+            )}
+            <PlainButton onPress={() => saveAs(csv(tableOf(source.all.current, source.simulated)), "readings.csv")}>
               Save all readings
             </PlainButton>
             <PlainButton onPress={() => choose(null)}>Close</PlainButton>
@@ -183,11 +215,17 @@ function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; e
   );
 }
 
-/** Readings as a table to keep. */
-export function tableOf(readings: { quantity: string; value: number; unit: string; seconds: number }[]): Blob {
-  const lines = readings.map(({ seconds, quantity, value, unit }) => `${seconds},${quantity},${value},${unit}`);
-  return new Blob([["seconds,quantity,value,unit", ...lines, ""].join("\n")], { type: "text/csv" });
+/** Readings since a moment as a table to keep; those of a simulated motor say so. */
+export function tableOf(readings: Plain[], simulated: boolean, since = 0): string {
+  const [head, mark] = simulated ? [",simulated", ",yes"] : ["", ""];
+  const lines = readings
+    .filter(({ seconds }) => seconds >= since)
+    .map(({ seconds, quantity, value, unit }) => `${seconds},${quantity},${value},${unit}${mark}`);
+  return [`seconds,quantity,value,unit${head}`, ...lines, ""].join("\n");
 }
+
+type Plain = Pick<Reading, "quantity" | "value" | "unit" | "seconds">;
+const csv = (table: string) => new Blob([table], { type: "text/csv" });
 
 const Fields = styled.div`
   display: grid;

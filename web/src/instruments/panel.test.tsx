@@ -2,7 +2,7 @@
 import { act, cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { answeredInRoom } from "../__tests__/inRoom";
-import type { Design } from "../api/client";
+import { posted, type Design } from "../api/client";
 import { expectedQuery, portsQuery, type Heard } from "../api/instruments";
 import * as wire from "../api/instruments";
 import { Instruments } from "./Instruments";
@@ -15,6 +15,7 @@ vi.mock(import("../api/instruments"), async (actual) => ({
   tellSource: vi.fn(),
   closeSource: vi.fn(),
 }));
+vi.mock(import("../api/client"), async (actual) => ({ ...(await actual()), posted: vi.fn() }));
 const design = { kind: "frame" } as unknown as Design;
 const heard = (change: Partial<Heard> = {}): Heard => ({
   readings: [
@@ -29,8 +30,9 @@ const heard = (change: Partial<Heard> = {}): Heard => ({
   ...change,
 });
 const take = vi.fn();
-const shown = () =>
-  answeredInRoom(<Instruments design={design} take={take} />, [
+const keep = vi.fn();
+const shown = (turns = true) =>
+  answeredInRoom(<Instruments design={design} turns={turns} take={take} keep={keep} />, [
     { queryKey: portsQuery.queryKey, data: { ports: [{ name: "/dev/ttyUSB0", says: "meter" }], speeds: [9600] } },
     {
       queryKey: expectedQuery(design).queryKey,
@@ -99,4 +101,55 @@ test("a build that is no whole number is told before anything is set up", () => 
   fireEvent.change(screen.getByLabelText("Which build"), { target: { value: "2.5" } });
   expect(screen.getByText("A whole number, such as 3.")).toBeTruthy();
   expect(screen.getByRole<HTMLButtonElement>("button", { name: "Set it up" }).disabled).toBe(true);
+});
+
+test("recording keeps what came since", async () => {
+  shown();
+  expect(screen.getByRole("button", { name: "its sound" })).toBeTruthy();
+  listen();
+  fireEvent.click(await screen.findByRole("button", { name: "Record" }));
+  expect(screen.getByText(/Recording …/)).toBeTruthy();
+  fireEvent.click(screen.getByRole("button", { name: "Stop recording" }));
+  expect(keep).toHaveBeenCalledWith("seconds,quantity,value,unit\n2,current,1.24,A\n");
+});
+
+test("of what travels neither sound nor film counts turns", () => {
+  shown(false);
+  expect(screen.getByRole("button", { name: "a device on a port" })).toBeTruthy();
+  expect(screen.queryByRole("button", { name: "its sound" })).toBeNull();
+  expect(screen.queryByRole("button", { name: "a film" })).toBeNull();
+});
+
+test("what a recording tells is taken by one press, and kept by another", async () => {
+  vi.mocked(posted).mockResolvedValue(
+    new Response(
+      JSON.stringify({
+        choices: [
+          { label: "540 turns a minute ± 2", take: { tach_per_min: 540, tach_error: 2 }, chance: 0.8 },
+          { label: "270 turns a minute ± 1", take: { tach_per_min: 270, tach_error: 1 }, chance: 0.2 },
+        ],
+        sentence: "More than one speed fits this rhythm.",
+        table: "T",
+        simulated: false,
+      }),
+    ),
+  );
+  const { container } = shown();
+  fireEvent.click(screen.getByRole("button", { name: "its sound" }));
+  const choose = container.querySelector<HTMLInputElement>("input[type=file]")!;
+  fireEvent.change(choose, { target: { files: [new File(["x"], "kept.csv", { type: "text/csv" })] } });
+  expect(await screen.findByText("More than one speed fits this rhythm.")).toBeTruthy();
+  expect(screen.getByText("chance 80 %")).toBeTruthy();
+  fireEvent.click(screen.getByRole("button", { name: "Take 270 turns a minute ± 1" }));
+  expect(screen.getByText("Taken into the trial.")).toBeTruthy();
+  expect(take).toHaveBeenCalledWith({ tach_per_min: "270", tach_error: "1" }, false);
+  fireEvent.click(screen.getByRole("button", { name: /Record: keep/ }));
+  expect(keep).toHaveBeenCalledWith("T");
+});
+
+test("without a microphone it is told what to do", async () => {
+  shown();
+  fireEvent.click(screen.getByRole("button", { name: "its sound" }));
+  fireEvent.click(screen.getByRole("button", { name: /Listen for/ }));
+  expect((await screen.findByRole("alert")).textContent).toContain("open Oak Spin on the machine that serves it");
 });

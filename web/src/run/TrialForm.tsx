@@ -9,6 +9,7 @@ import { EntryField } from "../parts/EntryField";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
+import { rounded } from "../units";
 import { AsBuilt } from "./AsBuilt";
 import { draftOf, emptyDraft, errorsOf, swingOf, trialOf, type Draft } from "./draft";
 import { RestPicker } from "./RestPicker";
@@ -38,7 +39,7 @@ export function TrialForm({ working, correcting, done }: Props) {
   const [taken, setTaken] = useState(takenBefore);
   const [answer, setAnswer] = useState<KeptTrial | null>(null);
   useEffect(() => {
-    if (!correcting) localStorage.setItem(kept, JSON.stringify(draft));
+    if (!correcting) keepUnsent(kept, draft);
   }, [draft, kept, correcting]);
 
   const groups = form?.groups ?? [];
@@ -59,7 +60,13 @@ export function TrialForm({ working, correcting, done }: Props) {
     try {
       // A trial belongs to the design that is seen here: that must be kept first.
       if (!(await working.flush())) return setTrouble(UNSAVED);
-      const body = { key, trial: made.trial, corrects: correcting?.id ?? null, revision: working.seen() };
+      const body = {
+        key,
+        trial: made.trial,
+        corrects: correcting?.id ?? null,
+        revision: working.seen(),
+        recording: draft.recording,
+      };
       const kept = await answered(client.POST("/api/shelf/{id}/trials", { params: { path: { id } }, body }));
       setAnswer(kept as KeptTrial);
     } catch (error) {
@@ -142,6 +149,8 @@ export function TrialForm({ working, correcting, done }: Props) {
       )}
       <Instruments
         design={working.design}
+        turns={form?.readings.some(({ field }) => field === "tach_per_min") ?? false}
+        keep={(recording) => set({ recording })}
         take={(readings, simulated) => {
           const fields = new Set(form?.readings.map(({ field }) => field));
           const known = Object.entries(readings).filter(([field]) => fields.has(field));
@@ -152,6 +161,12 @@ export function TrialForm({ working, correcting, done }: Props) {
           }));
         }}
       />
+      {draft.recording && (
+        <ToolRow>
+          <Quiet role="status">A recording of {recordedWords(draft.recording)} goes with this trial.</Quiet>
+          <PlainButton onPress={() => set({ recording: "" })}>Leave the recording out</PlainButton>
+        </ToolRow>
+      )}
       {draft.simulated && (
         <p role="note">
           <b>These readings are of the simulated motor:</b> the trial is marked so, and teaches nothing of the real one.{" "}
@@ -202,6 +217,29 @@ function keepTaken(taken: string[]): string[] {
 
 const newKey = () =>
   Array.from(crypto.getRandomValues(new Uint8Array(12)), (n) => n.toString(16).padStart(2, "0")).join("");
+
+/** The draft outlives a reload; where this browser keeps no more, a long recording is the first that it leaves out. */
+function keepUnsent(kept: string, draft: Draft) {
+  for (const each of [draft, { ...draft, recording: "" }]) {
+    try {
+      return localStorage.setItem(kept, JSON.stringify(each));
+    } catch {
+      continue;
+    }
+  }
+}
+
+/** A recording's length and what it holds, in words. */
+export function recordedWords(table: string): string {
+  const rows = table
+    .split("\n")
+    .slice(1)
+    .filter(Boolean)
+    .map((line) => line.split(","));
+  const names = [...new Set(rows.map((row) => row[1]))].join(", ");
+  const seconds = Number(rows.at(-1)?.[0] ?? 0) - Number(rows[0]?.[0] ?? 0);
+  return `${rounded(seconds, 2)} s (${names})`;
+}
 
 function unsent(kept: string): Draft | null {
   try {

@@ -78,6 +78,11 @@ export function TrialList({ id, trials, more, form, correct }: Props) {
                 {kept.corrected && ", corrected later"}
                 {kept.struck && ", crossed out"}
               </Quiet>
+              {kept.recorded && (
+                <a href={`/api/shelf/${id}/trials/${kept.id}/recording.csv`} download>
+                  Recording
+                </a>
+              )}
               {!kept.corrected && (
                 <PlainButton
                   aria-label={`${kept.struck ? "Put back" : "Cross out"} the trial of ${kept.trial.group}`}

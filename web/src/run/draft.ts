@@ -14,6 +14,8 @@ export interface Draft {
   rebuilt: boolean;
   /** Its readings are of the simulated motor. */
   simulated: boolean;
+  /** What instruments recorded, as a table; empty where nothing is kept. */
+  recording: string;
 }
 
 export const emptyDraft = (): Draft => ({
@@ -25,6 +27,7 @@ export const emptyDraft = (): Draft => ({
   clamp: false,
   rebuilt: false,
   simulated: false,
+  recording: "",
 });
 
 /** A kept trial, to be corrected. */
@@ -41,6 +44,7 @@ export const draftOf = ({ trial }: KeptTrial): Draft => ({
   clamp: trial.readings.meter === "clamp",
   rebuilt: trial.rebuilt,
   simulated: trial.simulated,
+  recording: "",
 });
 
 /** The trial that a draft says, or what cannot be read, by field (a reading's name, or a pointer). */
