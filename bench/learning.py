@@ -18,13 +18,15 @@ import numpy as np
 from bench.clock import medians
 from oakspin import Draws, evaluate
 from oakspin.draws import Array, quantiles
+from oakspin.learn.history import Ran
 from oakspin.learn.known import NOTHING
 from oakspin.learn.observation import Observation, as_compared, observed
 from oakspin.learn.rotor import Rotor, again, learned
 from oakspin.learn.surprise import surprise_of
+from oakspin.learn.taught import taught
 from oakspin.measure.predicted import predicted_for, ran
 from oakspin.measure.trial import Trial
-from oakspin.rig.bench import Shown, read, shown
+from oakspin.rig.bench import Shown, read, rig_trials, shown
 from oakspin.rig.hidden import Hidden
 from oakspin.verdict.verdict import running_builds
 from runner.samples import sample
@@ -41,6 +43,7 @@ OF_EVERY_KIND = (
 )
 AFTER = (1, 3, 10)
 STRANGE = 4.0
+GROUPS = 12
 RIGS = 64
 PART = 16  # rigs that one process runs side by side
 
@@ -152,6 +155,18 @@ def cost_of_one_more(name: str) -> float:
     return learning / verdict
 
 
+def cost_of_a_class(name: str) -> float:
+    """Time of learning from twelve groups with three trials each, over that of a verdict."""
+    design = sample(name)
+    each = [(group, trial) for group in range(GROUPS) for trial in rig_trials(design, 100 + group, 3)]
+    runs = [
+        Ran(str(at), design, trial.model_copy(update={"group": f"Group {group}"}))
+        for at, (group, trial) in enumerate(each)
+    ]
+    verdict, learning = medians(lambda: evaluate(design), lambda: taught(design, runs), rounds=3)
+    return learning / verdict
+
+
 def main(words: list[str]) -> int:
     """Run the rigs on all processors and print what they show."""
     rigs = int(words[0]) if words else RIGS
@@ -173,7 +188,11 @@ def main(words: list[str]) -> int:
             flush=True,
         )
     for name in ("lantern", "ferry-wheel", "crane-motor"):
-        print(f"{name}: one more trial / verdict: {cost_of_one_more(name):.3g} (bar 60)", flush=True)
+        print(
+            f"{name}: one more trial / verdict: {cost_of_one_more(name):.3g} (bar 60); "
+            f"a class of {GROUPS} groups, three trials each / verdict: {cost_of_a_class(name):.3g}",
+            flush=True,
+        )
     return 0
 
 

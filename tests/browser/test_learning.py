@@ -51,10 +51,8 @@ def test_trials_narrow_the_figures_of_every_stage(page: Page, at: At, motor: Mot
     page.get_by_role("link", name=re.compile("Tune")).click()
     expect(page.get_by_text("built anew to each value")).to_be_visible()
     page.goto(at("/"))
-    line = (
-        page.locator("article, li, div").filter(has=page.locator(f'a[href="/motor/{id_}"]')).locator("[data-measured]")
-    )
-    expect(line.first).to_contain_text("(3 trials, meter in the circuit)")
+    line = page.locator("li").filter(has=page.locator(f'a[href="/motor/{id_}"]')).locator("[data-measured]")
+    expect(line).to_contain_text("(3 trials, meter in the circuit)")
 
 
 def test_the_bench_can_be_looked_at_switched_off_and_begun_anew(page: Page, at: At, motor: Motor, table: Path) -> None:
