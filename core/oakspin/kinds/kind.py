@@ -9,6 +9,7 @@ from typing import Any
 from oakspin.design import Design
 from oakspin.kinds.build import BuildPlan
 from oakspin.kinds.change import Change
+from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.lesson import Lesson
 from oakspin.kinds.numbers import PartLine
@@ -21,7 +22,7 @@ from oakspin.verdict.words import Words
 @dataclass(frozen=True)
 class Kind:
     """What a kind of demonstration gives beside its machine: words for it, a start, its numbers, its drawing, its
-    changes, how it is built and what it teaches.
+    changes, how it is built, what it teaches and what goes wrong with it on the bench.
 
     ``needs`` are the things to have, in the words by which they are ticked off: those that kinds share are told alike.
     ``pole_at`` points to the field that tells which pole is up, where the way of turning tells it; empty where not.
@@ -42,6 +43,7 @@ class Kind:
     changes: Callable[[Any], tuple[Change, ...]]
     build: Callable[[Any], BuildPlan]
     lesson: Callable[[Any], Lesson]
+    faults: Callable[[Any], tuple[BenchFault, ...]]
     pole_at: str = "/magnets/pole_up"
     balance_at: str = ""
     rests_at: str = ""

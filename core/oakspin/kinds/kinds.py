@@ -11,6 +11,7 @@ from oakspin.kinds.build import BuildPlan
 from oakspin.kinds.change import Change
 from oakspin.kinds.coil.kind import CRADLE, LOBES
 from oakspin.kinds.cored.kind import CORED
+from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.frame.kind import FRAME
 from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.hanging.kind import HANGING
@@ -101,6 +102,11 @@ def changes_of(design: Design) -> tuple[Change, ...]:
 def build_of(design: Design) -> BuildPlan:
     """What must be known to build the design."""
     return KINDS[design.kind].build(design)
+
+
+def faults_of(design: Design) -> tuple[BenchFault, ...]:
+    """What can be wrong on the bench though the plan is right; nothing that the design cannot have."""
+    return KINDS[design.kind].faults(design)
 
 
 def lesson_of(design: Design) -> Lesson:

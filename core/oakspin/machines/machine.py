@@ -282,6 +282,14 @@ class Machine:
         closed = np.abs(self.switch[0]) > 0.5
         return max(int((closed & ~np.roll(closed, 1)).sum()), 1)
 
+    @property
+    def shorted(self) -> Array:
+        """Amperes through a short past the motor; 0 where there is none; shape (draws,)."""
+        if not self.short_ohms:
+            return np.zeros(self.inertia.shape)
+        outside = self.short_ohms + self.ohms.get("meter", 0.0)
+        return self.pack.current(self.pack.ohms_at(self.pack.used) + outside, self.pack.used)
+
     def settled(self, current: Array) -> Machine:
         """The machine after some seconds of this mean current in A: its battery polarized."""
         pack = self.pack.polarized(current)

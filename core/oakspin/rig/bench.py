@@ -18,6 +18,7 @@ from oakspin.learn.observation import (
     VOLTS_SHARE,
 )
 from oakspin.learn.seen import MISSED, OPENS, SPARKS_A, UNTICKED, shakes
+from oakspin.machines.flaw import PLANNED, Flaw
 from oakspin.machines.machine import NEVER, Body, Machine
 from oakspin.machines.table import machine_of
 from oakspin.measure.trial import Readings, Seen, Trial
@@ -37,7 +38,8 @@ GATES = (0.3, 0.7)  # of the way, where gates stand
 class Shown:
     """What one run of a hidden build does, before anybody measures it; SI units, and what an eye would see.
 
-    ``speed`` in rad/s, or ``gate_seconds`` between ``gates_mm`` of what travels.
+    ``speed`` in rad/s, or ``gate_seconds`` between ``gates_mm`` of what travels. ``sense`` is the way in which it is
+    driven, +1, -1 or 0; ``rocks`` says that it swings to and fro, ``idle`` what flows where it is let go and stays.
     """
 
     speed: float
@@ -50,18 +52,26 @@ class Shown:
     gate_seconds: float = 0.0
     machine: Machine | None = None
     row: int = 0
+    sense: float = 0.0
+    rocks: bool = False
+    idle: float = 0.0
 
     def temperature(self, seconds: float) -> float:
         """Of the warmest place after so long a run, in degrees Celsius."""
         assert self.machine is not None
-        rises = [
-            float(np.atleast_1d(rise_in(body, self.square * np.ones(1), self.speed * np.ones(1), seconds))[0])
-            for body in (_of_build(body, self.row) for body in self.machine.bodies)
-        ]
-        return self.machine.room_C + max(rises)
+        return self.machine.room_C + max(self.rise(body, seconds) for body in self.machine.bodies)
+
+    def rise(self, body: Body, seconds: float) -> float:
+        """By how much in K a body of its machine warms in a run of so many seconds."""
+        square = self.square * np.ones(1)
+        if self.machine is not None and self.machine.short_ohms:
+            # Past the motor all current runs through the battery alone.
+            past = self.machine.shorted[self.row : self.row + 1]
+            square = past**2 if body.supplies else 0 * square
+        return float(np.atleast_1d(rise_in(of_build(body, self.row), square, self.speed * np.ones(1), seconds))[0])
 
 
-def _of_build(body: Body, row: int) -> Body:
+def of_build(body: Body, row: int) -> Body:
     def one(value: Array | float) -> Array:
         return np.ravel(value)[row : row + 1] if np.size(value) > 1 else np.ravel(value)
 
@@ -70,12 +80,14 @@ def _of_build(body: Body, row: int) -> Body:
     )
 
 
-def shown(design: Design, hidden: list[dict[str, float]], *, meter: bool, seconds: float = ONE_RUN) -> list[Shown]:
-    """Run hidden builds of a design on the bench, all side by side."""
+def shown(
+    design: Design, hidden: list[dict[str, float]], *, meter: bool, seconds: float = ONE_RUN, flaw: Flaw = PLANNED
+) -> list[Shown]:
+    """Run hidden builds of a design on the bench, all side by side; ``flaw`` is what they have beside the plan."""
     if machine_of(design, MEDIAN).route is not None:
-        machine, journey = travelling(design, hidden, meter=meter)
+        machine, journey = travelling(design, hidden, meter=meter, flaw=flaw)
         return [travelled(machine, journey, row) for row in range(len(hidden))]
-    found = turning(design, hidden, meter=meter)
+    found = turning(design, hidden, meter=meter, flaw=flaw)
     return [turned(found, row, seconds) for row in range(len(hidden))]
 
 
@@ -111,6 +123,7 @@ def turned(found: Turning, row: int, seconds: float = ONE_RUN) -> Shown:
     pack = machine.settled(every * max(drawn, 0.0)).pack
     loaded = volts - one(pack.ohms_at(pack.used)) * drawn
     run = Shown(speed if goes else 0.0, drawn, square, volts, loaded, tuple(seen), machine=machine, row=row)
+    run = replace(run, sense=found.sense, rocks=bool(found.rocks[row]), idle=float(found.idle[row]))
     return replace(run, seen=(*run.seen, "gets_hot")) if run.temperature(seconds) > HANDS_OFF_C else run
 
 
@@ -130,7 +143,18 @@ def travelled(machine: Machine, journey: Journey, row: int) -> Shown:
     gates = (round(first * 1e3), round(second * 1e3))
     took = passed[1] - passed[0] if journey.reached[row] >= second else 0.0
     return Shown(
-        top, drawn, drawn**2 / max(share, 1e-9), volts, volts - inside * drawn, (seen,), gates, took, machine, row
+        top,
+        drawn,
+        drawn**2 / max(share, 1e-9),
+        volts,
+        volts - inside * drawn,
+        (seen,),
+        gates,
+        took,
+        machine,
+        row,
+        drive_of(machine).sense,
+        idle=drawn,
     )
 
 

@@ -12,12 +12,12 @@ import numpy as np
 
 from oakspin.design import Design
 from oakspin.draws import Array
+from oakspin.machines.flaw import PLANNED, Flaw, flawed
 from oakspin.machines.machine import Machine, Mask
-from oakspin.machines.table import machine_of
 from oakspin.measure.predicted import metered
 from oakspin.motion.drive import drive_of, sense_of
 from oakspin.motion.journey import Journey, journey_of
-from oakspin.motion.simulate import simulate
+from oakspin.motion.simulate import Trace, simulate
 from oakspin.rig.hidden import draws_of
 
 TRIED, CLOSER = 14, 6  # speeds at first, and between the two that the settled one lies between
@@ -25,6 +25,7 @@ TURNS, WARM, STEPS = 2, 1, 96  # turns run, of which the first are not looked at
 START_SECONDS, START_STEP = 2.0, 4e-3  # s
 SETTLES = 1  # rounds in which the current and a zinc cell's ohms find each other
 GOES_ROUND = 1.5  # turns within the start, after which it is under way
+WIDE_SWING = 0.4  # rad, of a swing that is seen as one
 REACHES = 1.05  # of the speed without push, up to which speeds are tried
 
 
@@ -52,7 +53,8 @@ class Gaining:
 class Turning:
     """What builds do; arrays of shape (builds,). ``machine`` is that of the first seconds, two draws each if alone.
 
-    ``starts`` by itself, ``flicked`` at least after a flick; ``begins`` says which get under way, and may yet stop.
+    ``starts`` by itself, ``flicked`` at least after a flick; ``begins`` says which get under way, and may yet stop,
+    ``rocks`` which swing to and fro instead. ``idle`` is what flows in the mean where it is let go and does not go on.
     ``speed`` is that at which it settles once under way, 0 where it does not keep going; ``fresh`` and ``tired`` are
     how it gains speed with a fresh battery and with one that has polarized.
     """
@@ -62,6 +64,8 @@ class Turning:
     starts: Mask
     flicked: Mask
     begins: Mask
+    rocks: Mask
+    idle: Array
     speed: Array
     drawn: Array
     square: Array
@@ -69,13 +73,13 @@ class Turning:
     tired: Gaining
 
 
-def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool) -> Turning:
-    """Run hidden builds of a design, all side by side."""
+def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool, flaw: Flaw = PLANNED) -> Turning:
+    """Run hidden builds of a design, all side by side; ``flaw`` is what they have that the plan does not."""
     count = len(hidden)
 
     def machine(times: int) -> Machine:
         draws = draws_of(hidden, times)
-        made = machine_of(design, draws)
+        made = flawed(design, flaw, draws)
         return metered(made, draws) if meter else made
 
     plain = machine(1)
@@ -96,8 +100,8 @@ def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool) -> T
     closer = _gaining(machine(CLOSER), np.maximum(near, plain.creep / 4), sense, drawn)
     speed, drawn, square = _settled(closer)
     keeps = speed >= plain.creep
-    starts, flicked = _started(plain, sense)
-    starts, flicked = starts[rows], flicked[rows]
+    begun = _started(plain, sense)
+    starts, flicked, rocks, idle = begun[0][rows], begun[1][rows], begun[2][rows], begun[3][rows]
     free = np.broadcast_to(np.asarray(plain.free("starts"), float), plain.inertia.shape)[rows] > 0
     return Turning(
         machine=plain,
@@ -105,6 +109,8 @@ def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool) -> T
         starts=starts & keeps & free,
         flicked=flicked & keeps & free,
         begins=(starts | flicked) & free,
+        rocks=rocks & ~(starts | flicked),
+        idle=idle,
         speed=np.where(keeps, speed, 0.0),
         drawn=drawn,
         square=square,
@@ -171,24 +177,39 @@ def _settled(gaining: Gaining) -> tuple[Array, Array, Array]:
     return speed, drawn, square
 
 
-def _started(machine: Machine, sense: float) -> tuple[Mask, Mask]:
-    """Which builds get under way from rest, and which after the flick that is given, if there is one."""
+def _started(machine: Machine, sense: float) -> tuple[Mask, Mask, Mask, Array]:
+    """Which builds get under way from rest, which after the flick that is given, if there is one, and which swing;
+    and what flows in the mean."""
     rest, steps = machine.rest, round(START_SECONDS / START_STEP)
     angle = 0.0 if rest is None else rest.angle
     by_itself = simulate(machine, START_SECONDS, steps, angle, 0.0)
     starts = sense * (by_itself.angle[-1] - angle) > GOES_ROUND * 2 * np.pi
     if rest is None or not np.any(rest.flick):
-        return np.asarray(starts), np.asarray(starts)
+        return np.asarray(starts), np.asarray(starts), _swings(by_itself), _idle(by_itself)
     way = -1.0 if rest.against else 1.0
     flicked = simulate(machine, START_SECONDS, steps, angle, way * sense * np.asarray(rest.flick))
     on = (sense * (flicked.angle[-1] - angle) > GOES_ROUND * 2 * np.pi) & (sense * flicked.speed[-1] > machine.creep)
-    return np.asarray(starts), np.asarray(starts | on)
+    swings = _swings(by_itself) | _swings(flicked)
+    return np.asarray(starts), np.asarray(starts | on), swings, _idle(flicked)
 
 
-def travelling(design: Design, hidden: list[dict[str, float]], *, meter: bool) -> tuple[Machine, Journey]:
+def _idle(run: Trace) -> Array:
+    return np.asarray(run.drawn[len(run.time) // 2 :].mean(axis=0))
+
+
+def _swings(run: Trace) -> Mask:
+    """Which builds swing wide about one angle, seen over the second half of a run."""
+    half = len(run.time) // 2
+    turns_back = (run.speed[half:] > 0).any(axis=0) & (run.speed[half:] < 0).any(axis=0)
+    return np.asarray(turns_back & (np.ptp(run.angle[half:], axis=0) > WIDE_SWING))
+
+
+def travelling(
+    design: Design, hidden: list[dict[str, float]], *, meter: bool, flaw: Flaw = PLANNED
+) -> tuple[Machine, Journey]:
     """What builds that travel do: the machine with its battery tired, and the journey."""
     draws = draws_of(hidden)
-    made = machine_of(design, draws)
+    made = flawed(design, flaw, draws)
     made = metered(made, draws) if meter else made
     drive = drive_of(made)
     tired = made.settled(drive.current * made.touch.made)

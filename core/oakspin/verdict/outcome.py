@@ -141,8 +141,7 @@ def _warming(machine: Machine, mean_square: Array) -> tuple[tuple[Body, Array], 
     """Each body with the mean square of the current in it; past a short all current runs through the cell alone."""
     if not machine.short_ohms:
         return tuple((body, mean_square) for body in machine.bodies)
-    inside = machine.pack.ohms_at(machine.pack.used)
-    shorted = machine.pack.current(inside + machine.short_ohms, machine.pack.used) ** 2
+    shorted = machine.shorted**2
     return tuple((body, shorted if body.supplies else 0 * mean_square) for body in machine.bodies)
 
 

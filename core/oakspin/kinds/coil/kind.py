@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.kinds.coil.build import coil_build
 from oakspin.kinds.coil.changes import coil_changes
 from oakspin.kinds.coil.drawing import draw_coil
+from oakspin.kinds.coil.faults import coil_faults
 from oakspin.kinds.coil.figures import coil_figures
 from oakspin.kinds.coil.lesson import coil_lesson
 from oakspin.kinds.coil.numbers import coil_parts
@@ -25,6 +26,7 @@ CRADLE = Kind(
     changes=coil_changes,
     build=coil_build,
     lesson=coil_lesson,
+    faults=coil_faults,
     balance_at="/imbalance_mm",
     rests_at="/rests_deg",
 )
@@ -42,6 +44,7 @@ LOBES = Kind(
     changes=coil_changes,
     build=coil_build,
     lesson=coil_lesson,
+    faults=coil_faults,
     balance_at="/imbalance_mm",
     rests_at="/rests_deg",
 )

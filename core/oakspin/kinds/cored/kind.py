@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.kinds.cored.build import cored_build
 from oakspin.kinds.cored.changes import cored_changes
 from oakspin.kinds.cored.drawing import draw_cored
+from oakspin.kinds.cored.faults import cored_faults
 from oakspin.kinds.cored.figures import cored_figures
 from oakspin.kinds.cored.lesson import cored_lesson
 from oakspin.kinds.cored.numbers import cored_parts
@@ -25,4 +26,5 @@ CORED = Kind(
     changes=cored_changes,
     build=cored_build,
     lesson=cored_lesson,
+    faults=cored_faults,
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.kinds.frame.build import frame_build
 from oakspin.kinds.frame.changes import frame_changes
 from oakspin.kinds.frame.drawing import draw_frame
+from oakspin.kinds.frame.faults import frame_faults
 from oakspin.kinds.frame.figures import frame_figures
 from oakspin.kinds.frame.lesson import frame_lesson
 from oakspin.kinds.frame.numbers import frame_parts
@@ -25,4 +26,5 @@ FRAME = Kind(
     changes=frame_changes,
     build=frame_build,
     lesson=frame_lesson,
+    faults=frame_faults,
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.kinds.hanging.build import hanging_build
 from oakspin.kinds.hanging.changes import hanging_changes
 from oakspin.kinds.hanging.drawing import draw_hanging
+from oakspin.kinds.hanging.faults import hanging_faults
 from oakspin.kinds.hanging.figures import hanging_figures
 from oakspin.kinds.hanging.lesson import hanging_lesson
 from oakspin.kinds.hanging.numbers import hanging_parts
@@ -25,4 +26,5 @@ HANGING = Kind(
     changes=hanging_changes,
     build=hanging_build,
     lesson=hanging_lesson,
+    faults=hanging_faults,
 )

@@ -6,6 +6,7 @@ from oakspin.kinds.kind import Kind
 from oakspin.kinds.roller.build import roller_build
 from oakspin.kinds.roller.changes import roller_changes
 from oakspin.kinds.roller.drawing import draw_roller
+from oakspin.kinds.roller.faults import roller_faults
 from oakspin.kinds.roller.figures import roller_figures
 from oakspin.kinds.roller.lesson import roller_lesson
 from oakspin.kinds.roller.numbers import roller_parts
@@ -25,5 +26,6 @@ ROLLER = Kind(
     changes=roller_changes,
     build=roller_build,
     lesson=roller_lesson,
+    faults=roller_faults,
     pole_at="",
 )

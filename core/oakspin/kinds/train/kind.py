@@ -6,6 +6,7 @@ from oakspin.kinds.kind import Kind
 from oakspin.kinds.train.build import train_build
 from oakspin.kinds.train.changes import train_changes
 from oakspin.kinds.train.drawing import draw_train
+from oakspin.kinds.train.faults import train_faults
 from oakspin.kinds.train.figures import train_figures
 from oakspin.kinds.train.lesson import train_lesson
 from oakspin.kinds.train.numbers import train_parts
@@ -25,5 +26,6 @@ TRAIN = Kind(
     changes=train_changes,
     build=train_build,
     lesson=train_lesson,
+    faults=train_faults,
     pole_at="",
 )

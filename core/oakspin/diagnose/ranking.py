@@ -1,0 +1,263 @@
+"""How likely each fault is by all that is known of a motor, and what tells most for its minute.
+
+Source: information of an answer as the mean fall of entropy, C. Shannon, Bell Syst. Tech. J. 27, 379 (1948); checks
+picked by it for their cost as in sequential fault finding, J. Gluss, Oper. Res. 7, 468 (1959).
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Literal
+
+import numpy as np
+
+from oakspin.diagnose.looked import READ, Bench, Looked
+from oakspin.diagnose.signs import BESIDE, WENT, Sign, log_likelihood
+from oakspin.draws import Array
+from oakspin.kinds.fault import BenchFault
+
+Answer = Literal["yes", "no", "unsure"]
+ERRORS = {"speed": (0.08, 3.0), "current": (0.06, 0.03), "volts": (0.03, 0.03)}  # share of the value, and at least
+HOPPING = 0.5  # share beside those for what hops: how fast it goes is known less well
+LIES, LIES_VOLTS = 0.8, 0.15  # the same for current and volts where they hang on how it lies
+FAILS_OTHERWISE = 0.02  # how often something happens that no fault of the list explains
+ALSO = 0.75  # how often a check answers yes for another fault that it finds, too
+WORKS = 0.95  # how often a cure is done right
+TRY = 0.5  # minutes to run the motor once more
+EXPLAINED = 0.5  # share of a fault's builds that show a sign, from which it explains it
+NOT_EXPLAINED = 0.5  # of what was seen, below which not even the likeliest explains it
+HEALTHY = 0.5  # chance from which it is told that nothing is wrong
+LEAST = 1e-12
+
+TIMES = {0.75: "very likely", 0.45: "likely", 0.2: "perhaps", 0.05: "hardly", 0.0: "very unlikely"}
+
+
+@dataclass(frozen=True)
+class Known:
+    """What is known of a motor on the bench: signs ticked, readings by name, answers of checks by fault, and cures
+    that were done without its going.
+    """
+
+    signs: frozenset[Sign] = frozenset()
+    readings: Mapping[str, float] = field(default_factory=dict)
+    answers: Mapping[str, Answer] = field(default_factory=dict)
+    cured: frozenset[str] = frozenset()
+
+    @property
+    def any(self) -> bool:
+        """Whether anything is known at all."""
+        return bool(self.signs or self.readings or self.answers or self.cured)
+
+
+@dataclass(frozen=True)
+class Effect:
+    """What a cure would do: in how many of 100 builds it then goes, and how fast in the median, in the plan's unit."""
+
+    goes_of_100: int
+    speed: float
+
+
+@dataclass(frozen=True)
+class Suspect:
+    """A fault by rank. ``chance`` that it is there; ``explains`` so many ``of`` what was seen and read."""
+
+    fault: BenchFault
+    chance: float
+    word: str
+    explains: int
+    of: int
+    effect: Effect
+
+
+@dataclass(frozen=True)
+class Step:
+    """What to do next about a fault: its check, or its cure at once. ``bits`` is what it tells."""
+
+    fault: BenchFault
+    cure: bool
+    minutes: float
+    bits: float
+
+
+@dataclass(frozen=True)
+class Diagnosis:
+    """Suspects by rank, the next steps by what they tell for their minute, and how likely all is as planned.
+
+    ``helps`` is a reading that would tell most, where one would; ``explained`` is false where nothing explains it.
+    """
+
+    suspects: tuple[Suspect, ...]
+    steps: tuple[Step, ...]
+    planned: float
+    explained: bool
+    helps: str
+
+
+def word_of(chance: float) -> str:
+    """A chance in words."""
+    return next(word for least, word in TIMES.items() if chance >= least)
+
+
+def weights_of(bench: Bench, known: Known) -> tuple[Array, list[Array]]:
+    """How likely each hypothesis is, and within each its builds; shapes (hypotheses,) and (builds,) each."""
+    prior = np.array([each.prior for each in bench.looked])
+    logs, inside = [], []
+    for each in bench.looked:
+        likely = np.exp(_log_of(each, known)) * each.weight
+        whole = float(likely.sum())
+        inside.append(likely / whole if whole > 0 else each.weight)
+        logs.append(whole * _answered(bench, each, known))
+    found = prior * np.array(logs) + LEAST * prior
+    return found / found.sum(), inside
+
+
+def _log_of(each: Looked, known: Known) -> Array:
+    found = log_likelihood(each.shows, known.signs)
+    for name, value in known.readings.items():
+        column = each.readings[:, READ.index(name)]
+        share, least = ERRORS[name]
+        wide = share + HOPPING * each.shows.beside[:, BESIDE.index("hops")]
+        if name != "speed":
+            wide = wide + (LIES if name == "current" else LIES_VOLTS) * each.shows.varies
+        error = np.hypot(wide * np.maximum(np.abs(column), abs(value)), least)
+        found = found - 0.5 * ((column - value) / error) ** 2 - np.log(error)
+    return np.asarray(found)
+
+
+def _answered(bench: Bench, each: Looked, known: Known) -> float:
+    chance = 1.0
+    for id_, answer in known.answers.items():
+        yes = says_yes(bench.fault(id_), each.ids)
+        chance *= {"yes": yes, "no": 1 - yes, "unsure": 1.0}[answer]
+    for id_ in known.cured:
+        chance *= 1 - WORKS if each.ids == (id_,) else 1.0
+    return chance
+
+
+def says_yes(fault: BenchFault, there: tuple[str, ...]) -> float:
+    """How often a fault's check is answered yes where these faults are there."""
+    if fault.id in there:
+        return fault.check.sure
+    return ALSO if set(fault.check.also) & set(there) else fault.check.mistaken
+
+
+def diagnosed(bench: Bench, known: Known) -> Diagnosis:
+    """Rank the faults by all that is known."""
+    weights, inside = weights_of(bench, known)
+    told = (_suspect(bench, fault, known, weights, inside) for fault in bench.faults)
+    suspects = sorted(told, key=lambda suspect: -suspect.chance)
+    planned = float(weights[0])
+    steps = _steps(bench, known, weights)
+    best = suspects[0] if suspects else None
+    seen = best.of if best else 0
+    explained = not known.any or planned > HEALTHY or best is None or seen == 0 or best.explains / seen >= NOT_EXPLAINED
+    return Diagnosis(tuple(suspects), steps, planned, explained, _helps(bench, known, weights, inside))
+
+
+def chances_of(bench: Bench, weights: Array) -> dict[str, float]:
+    """How likely each fault is to be there, alone or beside another."""
+    found = {fault.id: 0.0 for fault in bench.faults}
+    for weight, each in zip(weights, bench.looked, strict=True):
+        for id_ in each.ids:
+            found[id_] += float(weight)
+    return found
+
+
+def _suspect(bench: Bench, fault: BenchFault, known: Known, weights: Array, inside: list[Array]) -> Suspect:
+    mine = [at for at, each in enumerate(bench.looked) if fault.id in each.ids]
+    chance = float(weights[mine].sum())
+    likeliest = mine[int(np.argmax(weights[mine]))]
+    explains, of = _explains(bench.looked[likeliest], known, inside[likeliest])
+    alone = next(at for at in mine if bench.looked[at].ids == (fault.id,))
+    builds = np.asarray(np.bincount(bench.looked[alone].build, inside[alone], len(bench.runs)), float)
+    effect = Effect(
+        goes_of_100=round(100 * float(builds @ bench.runs)),
+        speed=_weighted_median(bench.speeds, builds * bench.runs),
+    )
+    return Suspect(fault, chance, word_of(chance), explains, of, effect)
+
+
+def _weighted_median(values: Array, weights: Array) -> float:
+    if weights.sum() <= 0:
+        return 0.0
+    order = np.argsort(values)
+    sums = np.cumsum(weights[order])
+    return float(values[order][int(np.searchsorted(sums, sums[-1] / 2))])
+
+
+def _explains(each: Looked, known: Known, weight: Array) -> tuple[int, int]:
+    """How many of the signs and readings builds of this fault mostly show, and of how many."""
+    shown = 0
+    for word in known.signs:
+        if word in WENT:
+            mean = float(weight @ (each.shows.went == WENT.index(word)))
+        else:
+            mean = float(weight @ each.shows.beside[:, BESIDE.index(word)])
+        shown += mean >= EXPLAINED
+    for name, value in known.readings.items():
+        column = each.readings[:, READ.index(name)]
+        share, least = ERRORS[name]
+        near = np.abs(column - value) <= 2.5 * np.hypot(share * np.maximum(column, abs(value)), least)
+        shown += float(weight @ near) >= EXPLAINED
+    return shown, len(known.signs) + len(known.readings)
+
+
+def _entropy(chances: Array) -> float:
+    kept = chances[chances > 0]
+    return float(-(kept * np.log2(kept)).sum())
+
+
+def _bits(weights: Array, yes: Array) -> float:
+    """What a yes or no tells of which hypothesis it is; ``yes`` is how likely each makes a yes."""
+    often = float(weights @ yes)
+
+    def two(chance: Array) -> Array:
+        inside = np.clip(chance, 1e-9, 1 - 1e-9)
+        return -(inside * np.log2(inside) + (1 - inside) * np.log2(1 - inside))
+
+    return float(two(np.array(often)) - weights @ two(yes))
+
+
+def _steps(bench: Bench, known: Known, weights: Array) -> tuple[Step, ...]:
+    """Checks and cures not done yet, by what they tell for their minute."""
+    steps = []
+    for fault in bench.faults:
+        if fault.id not in known.answers:
+            yes = np.array([says_yes(fault, each.ids) for each in bench.looked])
+            steps.append(Step(fault, False, fault.check.minutes, _bits(weights, yes)))
+        if fault.id not in known.cured:
+            mends = np.array([WORKS if each.ids == (fault.id,) else FAILS_OTHERWISE for each in bench.looked])
+            steps.append(Step(fault, True, fault.cure.minutes + TRY, _bits(weights, mends)))
+    return tuple(sorted(steps, key=lambda step: -step.bits / step.minutes))
+
+
+def _helps(bench: Bench, known: Known, weights: Array, inside: list[Array]) -> str:
+    """The reading not taken yet that would tell most, where any tells anything worth taking it."""
+    best, most = "", 0.1
+    for name in READ:
+        if name in known.readings or (name == "speed" and bench.usual.speed <= 0):
+            continue
+        bits = _told_by(bench, name, weights, inside)
+        if bits > most:
+            best, most = name, bits
+    return best
+
+
+def _told_by(bench: Bench, name: str, weights: Array, inside: list[Array]) -> float:
+    """Bits that a reading would tell, its values sorted into steps as wide as its error."""
+    share, least = ERRORS[name]
+    columns = [each.readings[:, READ.index(name)] for each in bench.looked]
+    top = max(float(column.max()) for column in columns)
+    edges = [0.0]
+    while edges[-1] < top and len(edges) < 80:
+        edges.append(edges[-1] + 2 * math.hypot(share * edges[-1], least))
+    tables = np.array(
+        [
+            np.bincount(np.digitize(column, edges), weight, len(edges) + 1)
+            for column, weight in zip(columns, inside, strict=True)
+        ]
+    )
+    whole = weights @ tables
+    return _entropy(whole) - float(sum(w * _entropy(row) for w, row in zip(weights, tables, strict=True)))

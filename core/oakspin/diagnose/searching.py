@@ -1,0 +1,155 @@
+"""A fault that is hidden, searched step by step: by what tells most for its minute, or by a fixed list."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+
+from oakspin.design import Design
+from oakspin.diagnose.looked import Bench
+from oakspin.diagnose.ranking import TRY, WORKS, Answer, Known, diagnosed, says_yes
+from oakspin.diagnose.signs import Usual, shown_by, ticked_of
+from oakspin.kinds.fault import BenchFault
+from oakspin.machines.flaw import PLANNED, Flaw
+from oakspin.rig.bench import Shown, shown
+from oakspin.rig.hidden import Hidden
+
+SURE = 0.65  # chance from which a fault is mended without another check
+MOST_STEPS = 60
+SHOWS = 0.7  # of the planned speed, below which a fault shows in a motor that goes
+
+
+@dataclass(frozen=True)
+class Trouble:
+    """A motor with hidden faults (none for one as planned), how they came, and what its one run showed."""
+
+    faults: tuple[BenchFault, ...]
+    flaw: Flaw
+    run: Shown
+    usual: Usual
+
+    @property
+    def ids(self) -> tuple[str, ...]:
+        """The names of its faults."""
+        return tuple(fault.id for fault in self.faults)
+
+    @property
+    def plain(self) -> bool:
+        """Whether it shows: it does not go, or at less than seven tenths of the planned speed."""
+        going = self.run.speed if self.run.seen[0] in ("runs", "runs_after_flick") else 0.0
+        return going < SHOWS * self.usual.speed
+
+    def ticked(self, chance: np.random.Generator, *, direction: bool = True) -> Known:
+        """What somebody who looks at it ticks."""
+        went, beside = shown_by(self.run, self.usual, self.faults)
+        signs = ticked_of(went, beside, chance)
+        return Known(signs if direction else frozenset(sign for sign in signs if sign not in ("other_way", "slow")))
+
+
+@dataclass(frozen=True)
+class Done:
+    """A step of a search: the check of a fault and its answer, or its cure and whether the motor then went."""
+
+    id: str
+    cure: bool
+    minutes: float
+    answer: Answer
+
+
+@dataclass(frozen=True)
+class Search:
+    """A whole search: whether all faults were found, in so many checks and minutes."""
+
+    found: bool
+    checks: int
+    minutes: float
+    way: tuple[Done, ...] = field(default=())
+
+
+def flaw_of(faults: Sequence[BenchFault], chance: np.random.Generator) -> Flaw:
+    """One of the ways in which these faults come together."""
+    flaw = PLANNED
+    for fault in faults:
+        likely = np.array([one.likely for one in fault.flaws])
+        flaw = flaw.beside(fault.flaws[int(chance.choice(len(likely), p=likely / likely.sum()))])
+    return flaw
+
+
+def hidden_in(
+    design: Design, faults: Sequence[BenchFault], flaw: Flaw, seeds: Sequence[int], usual: Usual, *, meter: bool
+) -> list[Trouble]:
+    """Builds of the design, one for each seed, with these faults come in this way.
+
+    Raises
+    ------
+    UnfitPatch, Refusal
+        When no bench can have them at once.
+    """
+    positions = [Hidden(design, seed).positions(0) for seed in seeds]
+    return [Trouble(tuple(faults), flaw, run, usual) for run in shown(design, positions, meter=meter, flaw=flaw)]
+
+
+def answered(bench: Bench, id_: str, there: Sequence[str], chance: np.random.Generator) -> Answer:
+    """What somebody says who makes a fault's check where these faults are there."""
+    return "yes" if chance.random() < says_yes(bench.fault(id_), tuple(there)) else "no"
+
+
+def searched(bench: Bench, there: Sequence[str], known: Known, chance: np.random.Generator) -> Search:
+    """Search by the ranking: what is nearly sure is mended, else what tells most for its minute is done."""
+    left, way = list(there), list[Done]()
+    for _ in range(MOST_STEPS):
+        told = diagnosed(bench, known)
+        open_ = [suspect for suspect in told.suspects if suspect.fault.id not in known.cured]
+        if open_ and open_[0].chance >= SURE:
+            done = _cured(bench, open_[0].fault.id, left, chance)
+        elif told.steps:
+            step = told.steps[0]
+            id_ = step.fault.id
+            done = (
+                _cured(bench, id_, left, chance)
+                if step.cure
+                else Done(id_, False, step.minutes, answered(bench, id_, left, chance))
+            )
+        else:
+            break
+        way.append(done)
+        known = after(known, done)
+        if not left:
+            return _ended(True, way)
+    return _ended(False, way)
+
+
+def listed_search(bench: Bench, there: Sequence[str], chance: np.random.Generator) -> Search:
+    """Search by a fixed list, the commonest first: check, and mend where the answer is yes."""
+    left, way = list(there), list[Done]()
+    order = sorted(bench.faults, key=lambda fault: -fault.commonness(bench.design.maker))
+    for _ in range(3):
+        for fault in order:
+            answer = answered(bench, fault.id, left, chance)
+            way.append(Done(fault.id, False, fault.check.minutes, answer))
+            if answer == "yes":
+                way.append(_cured(bench, fault.id, left, chance))
+            if not left:
+                return _ended(True, way)
+    return _ended(False, way)
+
+
+def _cured(bench: Bench, id_: str, left: list[str], chance: np.random.Generator) -> Done:
+    """Mend a fault; it is taken from those that are left where it was there."""
+    if id_ in left and chance.random() < WORKS:
+        left.remove(id_)
+    return Done(id_, True, bench.fault(id_).cure.minutes + TRY, "no" if left else "yes")
+
+
+def after(known: Known, done: Done) -> Known:
+    """What is known after a step."""
+    if not done.cure:
+        return replace(known, answers={**known.answers, done.id: done.answer})
+    return replace(known, cured=known.cured | {done.id})
+
+
+def _ended(found: bool, way: list[Done]) -> Search:
+    checks = sum(not done.cure for done in way)
+    return Search(found, checks, sum(done.minutes for done in way), tuple(way))

@@ -1,0 +1,312 @@
+"""What can be seen of a motor that does not do as planned, and how likely people are to say so."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+import numpy as np
+
+from oakspin.constants import HANDS_OFF_C
+from oakspin.draws import Array, median
+from oakspin.heat import hands_off_time
+from oakspin.kinds.fault import BenchFault
+from oakspin.learn.seen import FLOWS_A, HARDLY_HELD, seen_in
+from oakspin.machines.machine import Machine, Mask
+from oakspin.rig.bench import Shown
+from oakspin.verdict.outcome import ONE_RUN, Outcome
+
+Went = Literal["runs", "runs_after_flick", "starts_then_stops", "comes_back", "rocks", "creeps", "trembles", "nothing"]
+Beside = Literal[
+    "slow",
+    "other_way",
+    "one_way_up",
+    "drags",
+    "hot_battery",
+    "hot_motor",
+    "sparks",
+    "hops",
+    "jumps_off",
+    "leans",
+    "scrapes",
+    "wobbles",
+    "same_place",
+    "snatched",
+    "falls_off",
+    "joint_sparks",
+    "gap_seen",
+    "dull",
+    "crooked",
+    "unlike",
+]
+Sign = Went | Beside
+WENT: tuple[Went, ...] = get_args(Went)
+BESIDE: tuple[Beside, ...] = get_args(Beside)
+# What eye and ear get of a fault itself, beside how the motor moves.
+BY_EAR: tuple[Beside, ...] = (
+    "scrapes",
+    "wobbles",
+    "same_place",
+    "snatched",
+    "falls_off",
+    "joint_sparks",
+    "gap_seen",
+    "dull",
+    "crooked",
+    "unlike",
+)
+GOING = frozenset(("runs", "runs_after_flick", "creeps"))
+
+RIGHT = 0.86  # how often the right word is ticked for how it went
+ALIKE = 0.07  # how often another that is easily taken for it; the rest is spread over all others
+NEAR: dict[Went, tuple[Went, ...]] = {
+    "runs": ("runs_after_flick",),
+    "runs_after_flick": ("runs",),
+    "starts_then_stops": ("runs_after_flick", "rocks"),
+    "comes_back": ("trembles",),
+    "rocks": ("trembles", "starts_then_stops"),
+    "creeps": ("runs", "starts_then_stops"),
+    "trembles": ("nothing", "rocks"),
+    "nothing": ("trembles",),
+}
+SEEN, IMAGINED = 0.8, 0.04  # how often a thing beside that is ticked where it is to be seen, and where it is not
+CREEPS = 2 * np.pi  # rad/s, a turn a second, below which it creeps
+CREEPS_ALONG = 0.03  # m/s, of what travels
+SLOW, SLOW_STEP = 0.65, 0.12  # of the planned speed, at which half of all people call it slow, and how sharply
+DRAGS, DRAGS_STEP = 2.2, 0.3  # of the usual friction, at which half of all people say so, and how sharply
+COASTS_S = 2.0  # s of turning on after a flick, after which it is said to start and stop
+SWINGS_S, SWINGS_RAD = 1.5, 0.4  # after which a swing of at least so much is seen
+PULLS_DOWN = 1.0  # of the friction, from which a heavy side turns down by itself
+
+
+@dataclass(frozen=True)
+class Usual:
+    """What the plan says: the way it turns (+1 or -1), its speed in rad/s, or m/s of what travels, and its dry friction
+    in N m, or N."""
+
+    sense: float
+    speed: float
+    dry: float
+
+
+@dataclass(frozen=True)
+class Shows:
+    """What builds show: ``went`` as a place in ``WENT``, shape (builds,); ``beside``, shape (builds, signs), how
+    likely each sign is to be there, 0 to 1; ``varies``, shape (builds,), where a current hangs on how it lies, 0 or 1.
+    """
+
+    went: Array
+    beside: Array
+    varies: Array
+
+
+def usual_of(outcome: Outcome) -> Usual:
+    """What a planned design usually does."""
+    turning = outcome.speed[outcome.turns]
+    dry = median(np.broadcast_to(outcome.machine.load.dry, outcome.speed.shape))
+    return Usual(outcome.drive.sense or 1.0, median(turning) if turning.size else 0.0, dry)
+
+
+def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> Shows:
+    """What every build of an outcome would show that has these faults."""
+    machine, drive = outcome.machine, outcome.drive
+    would = seen_in(outcome)
+    flows = np.asarray(np.maximum(drive.current, 0) * machine.free("circuit") > FLOWS_A, bool)
+    went = np.full(outcome.speed.shape, WENT.index("nothing"))
+    for word in ("trembles", "starts_then_stops", "runs_after_flick", "runs"):
+        went[would[word]] = WENT.index(word)
+    stands = np.isin(went, [WENT.index("trembles"), WENT.index("nothing")])
+    if machine.route is None:
+        # Pushed one way at some angles and the other way at others, by more than friction and the heavy side hold.
+        holds = machine.load.dry + (0.0 if machine.rest is None else machine.rest.weight)
+        push = drive.current[:, None] * machine.effective
+        swings = (push.max(axis=1) > holds) & (push.min(axis=1) < -holds) & flows
+        went[stands & (swings | pendulum(machine))] = WENT.index("rocks")
+        went[stands & coasts(machine, drive.stall)] = WENT.index("starts_then_stops")
+    elif drive.sense < 0:
+        thrown = flows & (np.abs(drive.push).max(axis=1) > machine.load.dry)
+        went[~np.isin(went, [WENT.index("runs"), WENT.index("runs_after_flick")]) & thrown] = WENT.index("comes_back")
+    goes = np.isin(went, [WENT.index("runs"), WENT.index("runs_after_flick")])
+    went[goes & (outcome.speed < _creeps(machine))] = WENT.index("creeps")
+    goes = np.isin(went, [WENT.index(word) for word in GOING])
+    battery, motor = _hot(outcome)
+    varies = np.where(goes | (np.abs(machine.switch).min(axis=1) > 0.5), 0.0, 1.0)
+    every = {
+        "slow": np.where(goes, slow_by(outcome.speed, usual), 0.0),
+        "other_way": goes & (drive.sense * usual.sense < 0) & (machine.route is None),
+        "one_way_up": turns_down(machine),
+        "drags": drags(machine, usual),
+        "hot_battery": battery,
+        "hot_motor": motor,
+        "sparks": would["sparks"],
+        "hops": goes & hops(machine, outcome.speed),
+        "jumps_off": would["jumps_off"],
+        "leans": would["leans"],
+        **{word: np.array(chance) for word, chance in given_by(faults).items()},
+    }
+    return Shows(went, np.array([np.broadcast_to(every[word], went.shape) for word in BESIDE], float).T, varies)
+
+
+def given_by(faults: Sequence[BenchFault]) -> dict[Beside, float]:
+    """How likely the signs are that eye and ear get of faults; 0 for those that none gives."""
+    return {word: 1 - math.prod(1 - fault.gives.get(word, 0.0) for fault in faults) for word in BY_EAR}
+
+
+def shown_by(run: Shown, usual: Usual, faults: Sequence[BenchFault] = ()) -> tuple[Went, dict[Beside, float]]:
+    """What one run of a rig with these faults shows: how it went, and how likely each other sign is to be there."""
+    machine = run.machine
+    assert machine is not None
+    words: dict[str, Went] = {word: word for word in WENT}
+    went = words[run.seen[0]]
+    every = np.ones(machine.inertia.size)
+    speed = run.speed
+    flows = run.drawn > FLOWS_A
+    if went in ("trembles", "nothing") and run.rocks:
+        went = "rocks"
+    if machine.route is not None and run.sense < 0 and went not in ("runs", "runs_after_flick"):
+        went = "comes_back" if flows and went != "nothing" else went
+    if went in ("runs", "runs_after_flick") and speed < _creeps(machine):
+        went = "creeps"
+    goes = went in GOING
+    hot = [run.rise(body, ONE_RUN) + machine.room_C > HANDS_OFF_C for body in machine.bodies]
+    supplies = [body.supplies for body in machine.bodies]
+    held = float((np.asarray(machine.hold, float) * np.asarray(machine.free("stays_on"), float) * every)[run.row])
+    beside: dict[Beside, float] = {
+        "slow": float(slow_by(np.array(speed), usual)) if goes else 0.0,
+        "other_way": float(goes and run.sense * usual.sense < 0 and machine.route is None),
+        "one_way_up": float((turns_down(machine) & np.ones(every.shape, bool))[run.row]),
+        "drags": float((drags(machine, usual) * every)[run.row]),
+        "hot_battery": float(any(warm for warm, supply in zip(hot, supplies, strict=True) if supply)),
+        "hot_motor": float(any(warm for warm, supply in zip(hot, supplies, strict=True) if not supply)),
+        "sparks": float("sparks" in run.seen),
+        "hops": float(goes and bool(hops(machine, every * speed)[run.row])),
+        "jumps_off": float("jumps_off" in run.seen),
+        "leans": float(held < HARDLY_HELD),
+    }
+    return went, beside | given_by(faults)
+
+
+def _creeps(machine: Machine) -> float:
+    return CREEPS if machine.route is None else CREEPS_ALONG
+
+
+def slow_by(speed: Array, usual: Usual) -> Array:
+    """How likely people call it slow."""
+    if usual.speed <= 0:
+        return np.zeros_like(speed)
+    return np.asarray(1 / (1 + np.exp(np.clip((speed / usual.speed - SLOW) / SLOW_STEP, -50, 50))))
+
+
+def coasts(machine: Machine, push: Array) -> Mask:
+    """In which builds a flick alone keeps it turning for some seconds; ``push`` in N m is what drives it, or brakes
+    it where it is flicked against that.
+    """
+    rest = machine.rest
+    if rest is None:
+        return np.zeros(machine.inertia.shape, bool)
+    flick = np.broadcast_to(np.asarray(rest.flick, float), machine.inertia.shape)
+    brakes = machine.load.at(flick) - (-push if rest.against else push)
+    lifted = 2 * rest.weight
+    if machine.cogging is not None:
+        step = 2 * np.pi / machine.cogging.shape[1]
+        lifted = lifted + np.ptp(np.cumsum(machine.cogging, axis=1), axis=1) * step
+    left = flick - COASTS_S * brakes / machine.inertia
+    return np.asarray((left > machine.creep) & (machine.inertia * flick**2 / 2 > lifted), bool)
+
+
+def pendulum(machine: Machine) -> Mask:
+    """In which builds a heavy side still swings to and fro some seconds after a flick that did not take it round."""
+    rest = machine.rest
+    if rest is None:
+        return np.zeros(machine.inertia.shape, bool)
+    weight = np.maximum(rest.weight, 1e-30)
+    # Dry friction takes as much from every half swing.
+    swings = SWINGS_S * np.sqrt(weight / machine.inertia) / np.pi
+    left = np.pi - swings * 2 * machine.load.dry / weight
+    return np.asarray((left > SWINGS_RAD) & (np.asarray(rest.flick) > 0), bool)
+
+
+def at_rest(machine: Machine, current: Array) -> Array:
+    """Mean current in A of builds that do not go: over the angles at which they may lie, or swing."""
+    live = machine.touch.made * np.asarray(machine.free("circuit"), float) * current
+    return np.asarray(live * np.abs(machine.switch).mean(axis=1))
+
+
+def drags(machine: Machine, usual: Usual) -> Array:
+    """How likely people say that it stops at once when it is flicked with the power off; shape (draws,)."""
+    return np.asarray(1 / (1 + np.exp(-np.clip((machine.load.dry / usual.dry - DRAGS) / DRAGS_STEP, -50, 50))))
+
+
+def turns_down(machine: Machine) -> Mask:
+    """In which builds a heavy side turns down by itself with the power off; shape (draws,)."""
+    if machine.rest is None:
+        return np.zeros(machine.inertia.shape, bool)
+    return np.asarray(machine.rest.weight > PULLS_DOWN * machine.load.dry, bool)
+
+
+def hops(machine: Machine, speed: Array) -> Mask:
+    """In which builds it hops in its supports at a speed; shape (draws,)."""
+    if machine.touch.hop is None:
+        return np.zeros(speed.shape, bool)
+    return np.asarray(machine.touch.gamma(speed) > 1, bool)
+
+
+def _hot(outcome: Outcome) -> tuple[Mask, Mask]:
+    """In which builds the battery, and anything else, is too hot to hold within a run."""
+    machine = outcome.machine
+    battery = np.zeros(outcome.speed.shape, bool)
+    motor = battery.copy()
+    # A way is passed within seconds: only what stays on it warms.
+    stays = ~outcome.turns if outcome.passes else np.ones(battery.shape, bool)
+    speed = np.where(outcome.turns, outcome.speed, 0.0)
+    alive = np.asarray(machine.free("circuit"), float) + bool(machine.short_ohms) > 0
+    for body, square in outcome.warming:
+        hot = (hands_off_time(body, square, speed, machine.room_C) < ONE_RUN) & stays & alive
+        if body.supplies:
+            battery = battery | hot
+        else:
+            motor = motor | hot
+    return battery, motor
+
+
+def went_table() -> Array:
+    """How likely each word is ticked (columns) where each is right (rows); rows add up to 1."""
+    count = len(WENT)
+    table = np.zeros((count, count))
+    for row, word in enumerate(WENT):
+        near = NEAR[word]
+        for other in near:
+            table[row, WENT.index(other)] = ALIKE / len(near)
+        rest = [at for at, each in enumerate(WENT) if each != word and each not in near]
+        table[row, rest] = (1 - RIGHT - ALIKE) / len(rest)
+        table[row, row] = RIGHT
+    return table
+
+
+TICKED = went_table()
+
+
+def log_likelihood(found: Shows, ticked: frozenset[Sign]) -> Array:
+    """Logarithm of how likely these ticks are of every build; 0 where nothing was ticked; shape (builds,)."""
+    likely = np.zeros(found.went.shape)
+    if not ticked:
+        return likely
+    for column, word in enumerate(WENT):
+        if word in ticked:
+            likely += np.log(TICKED[found.went.astype(int), column])
+    for column, beside in enumerate(BESIDE):
+        shown = found.beside[:, column]
+        chance = shown * SEEN + (1 - shown) * IMAGINED
+        likely += np.log(chance if beside in ticked else 1 - chance)
+    return likely
+
+
+def ticked_of(went: Went, beside: dict[Beside, float], chance: np.random.Generator) -> frozenset[Sign]:
+    """What somebody ticks of what a rig shows, with what people miss and imagine."""
+    word = WENT[int(chance.choice(len(WENT), p=TICKED[WENT.index(went)]))]
+    others = {
+        name for name, shown in beside.items() if chance.random() < (SEEN if chance.random() < shown else IMAGINED)
+    }
+    return frozenset((word, *others))
