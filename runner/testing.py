@@ -102,6 +102,12 @@ def learn(words: list[str]) -> int:
     return _python("-m", "runner.learn_file", *words, cwd=None)
 
 
+def diagnose(words: list[str]) -> int:
+    """Print what may be wrong with a motor on the bench, by what is seen of it."""
+    python_environment("run")
+    return _python("-m", "runner.diagnose_file", *words, cwd=None)
+
+
 def rig(words: list[str]) -> int:
     """Run a simulated motor: lines on a pseudo terminal, or trials as a table."""
     python_environment("run")

@@ -15,7 +15,7 @@ from server.instruments.api import router as instruments
 from server.learning.api import router as learning
 from server.openapi import told_whole
 from server.shelf.api import router as shelf
-from server.stages import beside, choose, make, run, teach, tune
+from server.stages import beside, choose, diagnose, make, run, teach, tune
 from server.trials.api import router as trials
 
 
@@ -51,7 +51,7 @@ api.add_router("/shelf", trials)
 api.add_router("/archive", archive)
 api.add_router("", learning)
 api.add_router("", instruments)
-for stage in (choose, make, run, tune, teach, beside):
+for stage in (choose, make, run, tune, teach, beside, diagnose):
     api.add_router("", stage.router)
 
 

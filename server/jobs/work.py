@@ -16,6 +16,7 @@ from pydantic_core import to_json
 
 from oakspin.advice import advise
 from oakspin.design import Design
+from oakspin.diagnose.looked import bench_of
 from oakspin.draws import Draws
 from oakspin.kinds.look import spin
 from oakspin.kinds.numbers import Number
@@ -54,6 +55,11 @@ def learned(design: Design, runs: list[Ran], others: list[Site], though_odd: lis
 def told_by(runs: list[Ran]) -> Iterator[bytes]:
     """What a motor's trials tell of what other motors share with it."""
     yield pickle.dumps(tuple(site_of(each.rotor) for each in rotors_of(runs)))
+
+
+def fault_bench(design: Design, meter: bool) -> Iterator[bytes]:
+    """What a design would show on the bench with each of its faults."""
+    yield pickle.dumps(bench_of(design, meter=meter))
 
 
 def computed_run(design: Design, draws: Draws | None = None) -> Iterator[bytes]:

@@ -45,6 +45,8 @@ class Looked:
 class Bench:
     """A design, what it usually does, its faults, and what it would show as planned and with each of them.
 
+    ``travels`` says that it goes along a way.
+
     ``speeds`` and ``runs`` tell of every build as planned how fast it turns, and whether it goes.
     """
 
@@ -55,6 +57,7 @@ class Bench:
     speeds: Array
     runs: Mask
     per: float
+    travels: bool
 
     def fault(self, id_: str) -> BenchFault:
         """A fault by its id. Raises ``KeyError``."""
@@ -106,6 +109,7 @@ def bench_of(
         speeds=planned.shown_speed * per,
         runs=planned.turns & (planned.start.ratio >= 1),
         per=per,
+        travels=planned.machine.route is not None,
     )
 
 

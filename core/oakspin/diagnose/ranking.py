@@ -29,6 +29,7 @@ TRY = 0.5  # minutes to run the motor once more
 EXPLAINED = 0.5  # share of a fault's builds that show a sign, from which it explains it
 NOT_EXPLAINED = 0.5  # of what was seen, below which not even the likeliest explains it
 HEALTHY = 0.5  # chance from which it is told that nothing is wrong
+ELSE = 0.05  # how often a bench shows something that its fault does not explain
 LEAST = 1e-12
 
 TIMES = {0.75: "very likely", 0.45: "likely", 0.2: "perhaps", 0.05: "hardly", 0.0: "very unlikely"}
@@ -103,13 +104,17 @@ def word_of(chance: float) -> str:
 def weights_of(bench: Bench, known: Known) -> tuple[Array, list[Array]]:
     """How likely each hypothesis is, and within each its builds; shapes (hypotheses,) and (builds,) each."""
     prior = np.array([each.prior for each in bench.looked])
-    logs, inside = [], []
+    prior = prior / prior.sum()
+    shown, answered, inside = [], [], []
     for each in bench.looked:
         likely = np.exp(_log_of(each, known)) * each.weight
         whole = float(likely.sum())
         inside.append(likely / whole if whole > 0 else each.weight)
-        logs.append(whole * _answered(bench, each, known))
-    found = prior * np.array(logs) + LEAST * prior
+        shown.append(whole)
+        answered.append(_answered(bench, each, known))
+    # A bench may show something else than its fault: then what is seen tells nothing.
+    evidence = (1 - ELSE) * np.array(shown) + ELSE * float(prior @ np.array(shown))
+    found = prior * evidence * np.array(answered) + LEAST * prior
     return found / found.sum(), inside
 
 

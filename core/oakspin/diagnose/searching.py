@@ -18,6 +18,7 @@ from oakspin.rig.hidden import Hidden
 
 SURE = 0.65  # chance from which a fault is mended without another check
 MOST_STEPS = 60
+AGAIN = 20  # steps, after which it is begun anew
 SHOWS = 0.7  # of the planned speed, below which a fault shows in a motor that goes
 
 
@@ -97,9 +98,14 @@ def answered(bench: Bench, id_: str, there: Sequence[str], chance: np.random.Gen
 
 
 def searched(bench: Bench, there: Sequence[str], known: Known, chance: np.random.Generator) -> Search:
-    """Search by the ranking: what is nearly sure is mended, else what tells most for its minute is done."""
-    left, way = list(there), list[Done]()
-    for _ in range(MOST_STEPS):
+    """Search by the ranking: what is nearly sure is mended, else what tells most for its minute is done.
+
+    Where that leads nowhere, an answer was wrong or a cure badly done: all is looked at again.
+    """
+    left, way, seen = list(there), list[Done](), known
+    for number in range(MOST_STEPS):
+        if number and number % AGAIN == 0:
+            known = seen
         told = diagnosed(bench, known)
         open_ = [suspect for suspect in told.suspects if suspect.fault.id not in known.cured]
         if open_ and open_[0].chance >= SURE:

@@ -1132,6 +1132,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/diagnose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Diagnose
+         * @description What is wrong with a motor that is right on paper, by rank, and what to do next.
+         */
+        post: operations["diagnose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6179,6 +6199,146 @@ export interface components {
             design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
             /** Trials Of */
             trials_of?: string | null;
+        };
+        /**
+         * CauseTold
+         * @description A fault by rank: how likely it is, as a share and in a word; what it explains; what to do, and what that does.
+         *
+         *     ``at`` is where to look on the drawing, in its millimeters.
+         */
+        CauseTold: {
+            /** Id */
+            id: string;
+            /** Sentence */
+            sentence: string;
+            /** Chance */
+            chance: number;
+            /** Word */
+            word: string;
+            /** Explains */
+            explains: string;
+            check: components["schemas"]["CheckTold"];
+            cure: components["schemas"]["CureTold"];
+            /** Effect */
+            effect: string;
+            /** Caution */
+            caution: string;
+            /** At */
+            at: [
+                number,
+                number
+            ] | null;
+        };
+        /**
+         * CheckTold
+         * @description A check: what to do, what is asked, how long it takes, with what.
+         */
+        CheckTold: {
+            /** Do */
+            do: string;
+            /** Question */
+            question: string;
+            /** Minutes */
+            minutes: number;
+            /** Tools */
+            tools: string[];
+        };
+        /**
+         * CureTold
+         * @description A cure: what to do, how long it takes, what it uses up.
+         */
+        CureTold: {
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /** Needs */
+            needs: string;
+        };
+        /**
+         * DiagnosedOut
+         * @description Signs that the motor can show, and the diagnosis.
+         */
+        DiagnosedOut: {
+            /** Signs */
+            signs: components["schemas"]["SignWord"][];
+            diagnosis: components["schemas"]["DiagnosisTold"];
+        };
+        /**
+         * DiagnosisTold
+         * @description All of it. ``summary`` says in a sentence how it stands, ``more`` how many unlikely causes are left out.
+         */
+        DiagnosisTold: {
+            /** Summary */
+            summary: string;
+            /** Causes */
+            causes: components["schemas"]["CauseTold"][];
+            /** More */
+            more: number;
+            next: components["schemas"]["NextTold"] | null;
+            /** Planned */
+            planned: number;
+            /** Helps */
+            helps: string;
+        };
+        /**
+         * NextTold
+         * @description What to do next: the check of a fault, or its cure at once; and why.
+         */
+        NextTold: {
+            /** Id */
+            id: string;
+            /** Cure */
+            cure: boolean;
+            /** Why */
+            why: string;
+        };
+        /**
+         * SignWord
+         * @description A sign that this motor can show, in words; ``group`` is how it went, or what is seen beside.
+         */
+        SignWord: {
+            /** Id */
+            id: ("runs" | "runs_after_flick" | "starts_then_stops" | "comes_back" | "rocks" | "creeps" | "trembles" | "nothing") | ("slow" | "other_way" | "one_way_up" | "drags" | "hot_battery" | "hot_motor" | "sparks" | "hops" | "jumps_off" | "leans" | "scrapes" | "wobbles" | "same_place" | "snatched" | "falls_off" | "joint_sparks" | "gap_seen" | "dull" | "crooked" | "unlike");
+            /** Word */
+            word: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "went" | "beside";
+        };
+        /**
+         * SeenBody
+         * @description What is seen of a motor on the bench: signs, readings, checks that were answered, cures that did not help.
+         */
+        SeenBody: {
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+            /**
+             * Signs
+             * @default []
+             */
+            signs?: (("runs" | "runs_after_flick" | "starts_then_stops" | "comes_back" | "rocks" | "creeps" | "trembles" | "nothing") | ("slow" | "other_way" | "one_way_up" | "drags" | "hot_battery" | "hot_motor" | "sparks" | "hops" | "jumps_off" | "leans" | "scrapes" | "wobbles" | "same_place" | "snatched" | "falls_off" | "joint_sparks" | "gap_seen" | "dull" | "crooked" | "unlike"))[];
+            /**
+             * Readings
+             * @default {}
+             */
+            readings?: {
+                [key: string]: number;
+            };
+            /**
+             * Answers
+             * @default {}
+             */
+            answers?: {
+                [key: string]: "yes" | "no" | "unsure";
+            };
+            /**
+             * Cured
+             * @default []
+             */
+            cured?: string[];
         };
         /**
          * Arc
@@ -12986,6 +13146,75 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    diagnose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagnosedOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

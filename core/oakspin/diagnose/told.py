@@ -1,0 +1,253 @@
+"""A diagnosis as it is told: signs in words, causes by rank, where to look, what to do next and why."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+from pydantic_core import from_json
+
+from oakspin.design import Design, design_of
+from oakspin.diagnose.looked import Bench, bench_of
+from oakspin.diagnose.ranking import Diagnosis, Effect, Known, Step, Suspect, diagnosed
+from oakspin.diagnose.signs import BESIDE, WENT, Sign
+from oakspin.draws import MEDIAN
+from oakspin.kinds.fault import BenchFault, Place
+from oakspin.kinds.geometry import Geometry, Point
+from oakspin.kinds.kinds import draw, words_of
+from oakspin.machines.table import machine_of
+from oakspin.rounding import rounded
+from oakspin.spoken import PLAIN
+
+SIGN_WORDS: dict[Sign, str] = {
+    "nothing": "Nothing moves",
+    "trembles": "Trembles, stays where it is",
+    "rocks": "Swings to and fro",
+    "creeps": "Creeps round",
+    "starts_then_stops": "Turns on a bit, then stops",
+    "comes_back": "Is thrown back out",
+    "runs_after_flick": "Runs after a flick",
+    "runs": "Runs by itself",
+    "slow": "Slower than it should be",
+    "other_way": "Turns the other way",
+    "one_way_up": "Power off: always rests the same way up",
+    "drags": "Power off: stops at once when flicked",
+    "hot_battery": "The battery gets hot",
+    "hot_motor": "Wire or contacts get hot",
+    "sparks": "Sparks where it slides",
+    "joint_sparks": "Sparks or crackles at a joint",
+    "hops": "Hops and rattles",
+    "jumps_off": "Jumps off",
+    "leans": "Leans or nearly falls",
+    "scrapes": "Scrapes or rubs",
+    "wobbles": "Wobbles as it turns",
+    "same_place": "Stops at the same place each time",
+    "snatched": "Is snatched by a magnet",
+    "falls_off": "Does not stay on",
+    "gap_seen": "A contact stands off",
+    "dull": "A contact is dull or colored",
+    "crooked": "Something is crooked",
+    "unlike": "Looks unlike the build sheet",
+}
+ALONG: dict[Sign, str] = {
+    "starts_then_stops": "Starts, then stops on the way",
+    "runs": "Goes through",
+    "runs_after_flick": "Goes through after a push",
+    "drags": "Power off: does not slide freely",
+    "creeps": "Creeps along",
+    "wobbles": "Bobs up and down",
+}
+READING_WORDS = {"speed": "turns a minute", "current": "the current in amps", "volts": "the volts while it is on"}
+ALWAYS = frozenset(("nothing", "trembles", "starts_then_stops", "runs"))  # offered whatever the motor
+SHOWN = 0.03  # how likely a sign is under some fault at least, for it to be offered
+TOLD_BELOW = 0.005  # chance, below which a fault is only counted
+
+
+@dataclass(frozen=True)
+class SignWord:
+    """A sign that this motor can show, in words; ``group`` is how it went, or what is seen beside."""
+
+    id: Sign
+    word: str
+    group: Literal["went", "beside"]
+
+
+@dataclass(frozen=True)
+class CheckTold:
+    """A check: what to do, what is asked, how long it takes, with what."""
+
+    do: str
+    question: str
+    minutes: float
+    tools: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class CureTold:
+    """A cure: what to do, how long it takes, what it uses up."""
+
+    do: str
+    minutes: float
+    needs: str
+
+
+@dataclass(frozen=True)
+class CauseTold:
+    """A fault by rank: how likely it is, as a share and in a word; what it explains; what to do, and what that does.
+
+    ``at`` is where to look on the drawing, in its millimeters.
+    """
+
+    id: str
+    sentence: str
+    chance: float
+    word: str
+    explains: str
+    check: CheckTold
+    cure: CureTold
+    effect: str
+    caution: str
+    at: Point | None
+
+
+@dataclass(frozen=True)
+class NextTold:
+    """What to do next: the check of a fault, or its cure at once; and why."""
+
+    id: str
+    cure: bool
+    why: str
+
+
+@dataclass(frozen=True)
+class DiagnosisTold:
+    """All of it. ``summary`` says in a sentence how it stands, ``more`` how many unlikely causes are left out."""
+
+    summary: str
+    causes: tuple[CauseTold, ...]
+    more: int
+    next: NextTold | None
+    planned: float
+    helps: str
+
+
+@lru_cache(maxsize=16)
+def bench_in(text: str, meter: bool) -> Bench:
+    """The bench of a design's text; computed once, whatever is then seen. Raises ``Refusal``."""
+    return bench_of(design_of(from_json(text)), meter=meter)
+
+
+def sign_words(bench: Bench) -> tuple[SignWord, ...]:
+    """What this motor can show, by its faults and as planned."""
+    travels = bench.travels
+    found = []
+    for at, went in enumerate(WENT):
+        likely = max(float(each.weight @ (each.shows.went == at)) for each in bench.looked)
+        if likely > SHOWN or went in ALWAYS:
+            found.append(SignWord(went, _word(went, travels), "went"))
+    order = list(SIGN_WORDS)
+    found.sort(key=lambda sign: order.index(sign.id))
+    besides = []
+    for at, beside in enumerate(BESIDE):
+        likely = max(float(each.weight @ each.shows.beside[:, at]) for each in bench.looked)
+        if likely > SHOWN:
+            besides.append(SignWord(beside, _word(beside, travels), "beside"))
+    besides.sort(key=lambda sign: order.index(sign.id))
+    return (*found, *besides)
+
+
+def _word(sign: Sign, travels: bool) -> str:
+    return ALONG.get(sign, SIGN_WORDS[sign]) if travels else SIGN_WORDS[sign]
+
+
+def told_of(bench: Bench, known: Known) -> DiagnosisTold:
+    """What is known of a motor, as it is told."""
+    found = diagnosed(bench, known)
+    machine = machine_of(bench.design, MEDIAN)
+    unit = words_of(bench.design, machine).rate.unit
+    drawing = draw(bench.design, machine)
+    causes = [suspect for suspect in found.suspects if suspect.chance >= TOLD_BELOW]
+    return DiagnosisTold(
+        summary=_summary(bench, known, found),
+        causes=tuple(_cause(suspect, drawing, unit) for suspect in causes),
+        more=len(found.suspects) - len(causes),
+        next=_next(found) if known.any else None,
+        planned=found.planned,
+        helps=f"Read {READING_WORDS[found.helps]}: it would tell most." if found.helps and known.any else "",
+    )
+
+
+def _summary(bench: Bench, known: Known, found: Diagnosis) -> str:
+    if not known.any:
+        return "Tick what you see. The likeliest causes come first, with how to check and mend each."
+    if 2 * bench.runs.sum() < bench.runs.size:
+        return "On paper this motor does not go either: mend the plan in Choose first."
+    if not found.explained:
+        return "Nothing here explains what you see. Look again, or read something with a meter."
+    best = found.suspects[0]
+    if found.planned > max(best.chance, 0.5):
+        goes = known.signs & {"runs", "runs_after_flick"}
+        return (
+            "Nothing is wrong with it: it does what was planned." if goes else "Most likely nothing is wrong with it."
+        )
+    return f"{best.word.capitalize()}: {best.fault.sentence[0].lower()}{best.fault.sentence[1:]}"
+
+
+def _cause(suspect: Suspect, drawing: Geometry, unit: str) -> CauseTold:
+    fault = suspect.fault
+    return CauseTold(
+        id=fault.id,
+        sentence=fault.sentence,
+        chance=suspect.chance,
+        word=suspect.word,
+        explains=f"explains {suspect.explains} of {suspect.of}" if suspect.of else "",
+        check=CheckTold(fault.check.do, fault.check.question, fault.check.minutes, fault.check.tools),
+        cure=CureTold(fault.cure.do, fault.cure.minutes, fault.cure.needs),
+        effect=_effect(suspect.effect, unit),
+        caution=fault.caution,
+        at=place_of(fault.place, drawing),
+    )
+
+
+def _effect(effect: Effect, unit: str) -> str:
+    if effect.goes_of_100 < 1:
+        return "Mended, it still does not go."
+    plain = PLAIN[unit].words if unit in PLAIN else unit
+    count = "all" if effect.goes_of_100 >= 100 else f"{effect.goes_of_100} of 100"
+    return f"Mended, it goes in {count} builds, near {rounded(effect.speed, 2)} {plain}."
+
+
+def _next(found: Diagnosis) -> NextTold | None:
+    if not found.steps or found.planned > 0.9:
+        return None
+    step = found.steps[0]
+    return NextTold(step.fault.id, step.cure, _why(step))
+
+
+def _why(step: Step) -> str:
+    if step.cure:
+        return "Mend this first: it is quicker than to check for it."
+    return "Check this first: it tells most for its minute."
+
+
+def place_of(place: Place, drawing: Geometry) -> Point | None:
+    """The middle of the first shape of these roles that is drawn, in the drawing's millimeters."""
+    for role in place:
+        for shape in (*drawing.shapes, *(shape for part in drawing.moving for shape in getattr(part, "shapes", ()))):
+            if shape.role == role and shape.points:
+                x = [point[0] for point in shape.points]
+                y = [point[1] for point in shape.points]
+                return (round((min(x) + max(x)) / 2, 2), round((min(y) + max(y)) / 2, 2))
+    return None
+
+
+def fault_in(bench: Bench, id_: str) -> BenchFault | None:
+    """A fault of the bench by its id; none where the design cannot have it."""
+    return next((fault for fault in bench.faults if fault.id == id_), None)
+
+
+def design_told(design: Design, known: Known, *, meter: bool = True) -> tuple[Bench, DiagnosisTold]:
+    """The bench of a design, and what is told of it."""
+    bench = bench_in(design.model_dump_json(), meter)
+    return bench, told_of(bench, known)

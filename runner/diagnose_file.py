@@ -1,0 +1,50 @@
+"""./oak diagnose: what may be wrong on the bench with a motor that is right on paper, by what is seen of it."""
+
+from __future__ import annotations
+
+import argparse
+import sys
+from typing import Any
+
+from pydantic_core import from_json, to_json
+
+from oakspin.diagnose.ranking import Answer, Known
+from oakspin.diagnose.told import bench_in, fault_in, sign_words, told_of
+from runner.files import answered, design_in
+
+READINGS = {"current": "amperes, a meter in the circuit", "volts": "volts while it is on", "turns": "turns a minute"}
+
+
+def diagnosed(asked: argparse.Namespace) -> dict[str, Any]:
+    """The faults by rank, each with chance, check, cure and effect; ``signs`` are those that the motor can show."""
+    design = design_in(asked.file)
+    bench = bench_in(design.model_dump_json(), asked.current is not None)
+    signs = {sign.id: sign.word for sign in sign_words(bench)}
+    wrong = [word for word in asked.seen if word not in signs]
+    if wrong:
+        sys.exit(f"--seen {wrong[0]}: this motor cannot show that. Take some of: {', '.join(signs)}")
+    answers: dict[str, Answer] = {**dict.fromkeys(asked.yes, "yes"), **dict.fromkeys(asked.no, "no")}
+    unknown = [id_ for id_ in answers if fault_in(bench, id_) is None]
+    if unknown:
+        sys.exit(f"{unknown[0]}: no fault of this motor. Take some of: {', '.join(f.id for f in bench.faults)}")
+    named = {"current": asked.current, "volts": asked.volts, "speed": asked.turns}
+    readings = {name: value for name, value in named.items() if value is not None}
+    told = from_json(to_json(told_of(bench, Known(frozenset(asked.seen), readings, answers))))
+    return {"faults": told.pop("causes"), **told, "signs": signs}
+
+
+def main(words: list[str]) -> int:
+    """Print the diagnosis that the words ask for."""
+    parser = argparse.ArgumentParser(prog="./oak diagnose", description=__doc__)
+    parser.add_argument("file", metavar="FILE.oak.json")
+    parser.add_argument("--seen", nargs="+", default=[], metavar="SIGN", help="what is seen, such as trembles")
+    for name, what in READINGS.items():
+        parser.add_argument(f"--{name}", type=float, help=what)
+    parser.add_argument("--yes", nargs="+", default=[], metavar="FAULT", help="checks that were answered yes")
+    parser.add_argument("--no", nargs="+", default=[], metavar="FAULT", help="checks that were answered no")
+    asked = parser.parse_args(words)
+    return answered(lambda: diagnosed(asked))
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))

@@ -1,0 +1,83 @@
+"""Routes of a motor that does not go: what it could show, and what is wrong with it by what is seen."""
+
+from __future__ import annotations
+
+import pickle
+from collections import OrderedDict
+from threading import Lock
+from typing import Annotated, Literal
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+from pydantic import Field
+
+from oakspin.design import Design
+from oakspin.diagnose.looked import Bench
+from oakspin.diagnose.ranking import Known
+from oakspin.diagnose.signs import Sign
+from oakspin.diagnose.told import DiagnosisTold, SignWord, fault_in, sign_words, told_of
+from oakspin.errors import Fault, UnfitPatch
+from server.errors import BODY
+from server.jobs import work
+from server.jobs.answers import text
+from server.stages.bodies import Asked
+
+router = Router(tags=["diagnose"])
+KEPT = 8  # benches of designs that are at hand
+Reading = Literal["speed", "current", "volts"]
+Name = Annotated[str, Field(max_length=40)]
+Amount = Annotated[float, Field(ge=0, le=1e6)]
+
+
+class SeenBody(Asked):
+    """What is seen of a motor on the bench: signs, readings, checks that were answered, cures that did not help."""
+
+    signs: Annotated[list[Sign], Field(max_length=40)] = []
+    readings: Annotated[dict[Reading, Amount], Field(max_length=3)] = {}
+    answers: Annotated[dict[Name, Literal["yes", "no", "unsure"]], Field(max_length=60)] = {}
+    cured: Annotated[list[Name], Field(max_length=60)] = []
+
+
+class DiagnosedOut(Schema):
+    """Signs that the motor can show, and the diagnosis."""
+
+    signs: list[SignWord]
+    diagnosis: DiagnosisTold
+
+
+class _Benches:
+    """The latest benches, by design: each takes a second to compute, and a tick a thousandth."""
+
+    def __init__(self) -> None:
+        self._kept: OrderedDict[tuple[str, bool], Bench] = OrderedDict()
+        self._lock = Lock()
+
+    def of(self, request: HttpRequest, design: Design, *, meter: bool) -> Bench:
+        """The bench of a design; computed where it is not at hand. Raises as ``bench_of``."""
+        key = design.model_dump_json(), meter
+        with self._lock:
+            if key in self._kept:
+                self._kept.move_to_end(key)
+                return self._kept[key]
+        bench: Bench = pickle.loads(text(request, work.fault_bench, design, meter))  # our own worker's
+        with self._lock:
+            self._kept[key] = bench
+            while len(self._kept) > KEPT:
+                self._kept.popitem(last=False)
+        return bench
+
+
+_benches = _Benches()
+
+
+@router.post("/diagnose", response={200: DiagnosedOut, **BODY}, operation_id="diagnose")
+def diagnose(request: HttpRequest, body: SeenBody) -> DiagnosedOut:
+    """What is wrong with a motor that is right on paper, by rank, and what to do next."""
+    # A meter stands in the circuit where its current is read.
+    bench = _benches.of(request, body.design, meter="current" in body.readings)
+    for name in (*body.answers, *body.cured):
+        if fault_in(bench, name) is None:
+            known = ", ".join(fault.id for fault in bench.faults)
+            raise UnfitPatch([Fault("/answers", name, f"one of {known}", "Ask again with faults of this motor.")])
+    known_ = Known(frozenset(body.signs), {**body.readings}, {**body.answers}, frozenset(body.cured))
+    return DiagnosedOut(signs=list(sign_words(bench)), diagnosis=told_of(bench, known_))
