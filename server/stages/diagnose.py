@@ -15,7 +15,7 @@ from oakspin.design import Design
 from oakspin.diagnose.looked import Bench
 from oakspin.diagnose.ranking import Known
 from oakspin.diagnose.signs import Sign
-from oakspin.diagnose.told import DiagnosisTold, SignWord, fault_in, sign_words, told_of
+from oakspin.diagnose.told import CauseTold, DiagnosisTold, SignWord, fault_in, sheet_of, sign_words, told_of
 from oakspin.errors import Fault, UnfitPatch
 from server.errors import BODY
 from server.jobs import work
@@ -39,8 +39,12 @@ class SeenBody(Asked):
 
 
 class DiagnosedOut(Schema):
-    """Signs that the motor can show, and the diagnosis."""
+    """Signs that the motor can show, and the diagnosis. As planned it turns by ``sense``, +1 counter-clockwise, or it
+    ``travels`` along a way.
+    """
 
+    sense: float
+    travels: bool
     signs: list[SignWord]
     diagnosis: DiagnosisTold
 
@@ -70,6 +74,12 @@ class _Benches:
 _benches = _Benches()
 
 
+@router.post("/diagnose/sheet", response={200: list[CauseTold], **BODY}, operation_id="get_fault_sheet")
+def get_fault_sheet(request: HttpRequest, design: Design) -> list[CauseTold]:
+    """The likeliest faults of a motor that does not go, in the order in which to look for them."""
+    return list(sheet_of(_benches.of(request, design, meter=False)))
+
+
 @router.post("/diagnose", response={200: DiagnosedOut, **BODY}, operation_id="diagnose")
 def diagnose(request: HttpRequest, body: SeenBody) -> DiagnosedOut:
     """What is wrong with a motor that is right on paper, by rank, and what to do next."""
@@ -79,5 +89,11 @@ def diagnose(request: HttpRequest, body: SeenBody) -> DiagnosedOut:
         if fault_in(bench, name) is None:
             known = ", ".join(fault.id for fault in bench.faults)
             raise UnfitPatch([Fault("/answers", name, f"one of {known}", "Ask again with faults of this motor.")])
-    known_ = Known(frozenset(body.signs), {**body.readings}, {**body.answers}, frozenset(body.cured))
-    return DiagnosedOut(signs=list(sign_words(bench)), diagnosis=told_of(bench, known_))
+    readings: dict[str, float] = {str(name): value for name, value in body.readings.items()}
+    known_ = Known(frozenset(body.signs), readings, {**body.answers}, frozenset(body.cured))
+    return DiagnosedOut(
+        sense=bench.usual.sense,
+        travels=bench.travels,
+        signs=list(sign_words(bench, known_.signs)),
+        diagnosis=told_of(bench, known_),
+    )

@@ -149,15 +149,19 @@ def says_yes(fault: BenchFault, there: tuple[str, ...]) -> float:
 
 
 def diagnosed(bench: Bench, known: Known) -> Diagnosis:
-    """Rank the faults by all that is known."""
+    """Rank the faults by all that is known; by nothing but that it does not do as planned, where nothing is."""
     weights, inside = weights_of(bench, known)
+    if not known.any:
+        weights = np.concatenate([[0.0], weights[1:] / weights[1:].sum()])
     told = (_suspect(bench, fault, known, weights, inside) for fault in bench.faults)
     suspects = sorted(told, key=lambda suspect: -suspect.chance)
     planned = float(weights[0])
     steps = _steps(bench, known, weights)
     best = suspects[0] if suspects else None
     seen = best.of if best else 0
-    explained = not known.any or planned > HEALTHY or best is None or seen == 0 or best.explains / seen >= NOT_EXPLAINED
+    by_plan = _explains(bench.looked[0], known, inside[0])[0] if planned > HEALTHY else 0
+    most = max(best.explains if best else 0, by_plan)
+    explained = seen == 0 or most / seen >= NOT_EXPLAINED
     return Diagnosis(tuple(suspects), steps, planned, explained, _helps(bench, known, weights, inside))
 
 

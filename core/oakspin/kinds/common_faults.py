@@ -31,7 +31,7 @@ def worn_cell(battery: Battery, common: tuple[float, float, float] = (0.024, 0.0
             ("meter or flashlight",),
         ),
         Cure("Put in a fresh cell." if not many else "Put in fresh cells.", 1.0, "fresh cell"),
-        ("cell",),
+        ("cell", "lead"),
         "battery",
     )
 

@@ -7,12 +7,14 @@ import { demonstrationQuery } from "../api/queries";
 import { MainButton } from "../theme/parts";
 import { themeFor } from "../theme/theme";
 import { BuildPaper, CardPaper, TemplatePaper } from "./BuildPapers";
+import { FaultPaper } from "./FaultPaper";
 import { CautionPaper, KeyPaper, PupilPaper } from "./LessonPapers";
 
 const PAPERS = {
   build: { stage: "make", title: "Build sheet", Paper: BuildPaper },
   template: { stage: "make", title: "Template", Paper: TemplatePaper },
   card: { stage: "run", title: "First-run card", Paper: CardPaper },
+  faults: { stage: "fix", title: "It does not go", Paper: FaultPaper },
   pupil: { stage: "teach", title: "Pupil sheet", Paper: PupilPaper },
   key: { stage: "teach", title: "Answer key", Paper: KeyPaper },
   cautions: { stage: "teach", title: "Caution sheet", Paper: CautionPaper },
@@ -55,7 +57,7 @@ const OnPaper = createGlobalStyle`
   @page { margin: 10mm; }
   @media print { html { font-size: 14px; } }
 `;
-const Tools = styled.div`
+const Tools = styled.header`
   display: flex;
   flex-wrap: wrap;
   gap: 14px;

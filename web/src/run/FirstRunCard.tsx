@@ -12,6 +12,7 @@ export function FirstRunCard({ card, id, title }: { card: FirstRun; id: string; 
       <ToolRow>
         <h2>First run</h2>
         <Link to={`/motor/${id}/print/card`}>Print the card</Link>
+        <Link to={`/motor/${id}/fix`}>It does not go</Link>
       </ToolRow>
       {card.dead && <DeadNotice id={id} text={card.dead} />}
       {!card.dead && (

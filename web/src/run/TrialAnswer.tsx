@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import styled from "styled-components";
 import type { KeptTrial, TrialForm } from "../api/client";
 import { Quiet } from "../theme/parts";
@@ -5,7 +6,7 @@ import { builtWords } from "./builtWords";
 import { ComparisonRow } from "./ComparisonRow";
 
 /** The answer to a trial, as soon as it is logged: built so, read so, and what that makes beside the prediction. */
-export function TrialAnswer({ kept, form }: { kept: KeptTrial; form: TrialForm | undefined }) {
+export function TrialAnswer({ kept, form, id }: { kept: KeptTrial; form: TrialForm | undefined; id: string }) {
   const off = kept.comparisons.filter(({ place }) => place !== "inside");
   return (
     <Answer role="status" aria-label="What this trial says">
@@ -15,12 +16,19 @@ export function TrialAnswer({ kept, form }: { kept: KeptTrial; form: TrialForm |
         (off.length === 0
           ? "Everything you measured falls in the predicted range."
           : `Outside the predicted range: ${off.map(({ label }) => label.toLowerCase()).join(", ")}.`)}
+      {(off.length > 0 || DEAD.some((word) => kept.trial.seen.includes(word))) && (
+        <p>
+          <Link to={`/motor/${id}/fix`}>It does not do as planned? Find out why.</Link>
+        </p>
+      )}
       {kept.comparisons.map((row) => (
         <ComparisonRow key={row.name} row={row} answer />
       ))}
     </Answer>
   );
 }
+
+const DEAD = ["nothing", "trembles", "starts_then_stops"] as const;
 
 const Answer = styled.div`
   border-left: 4px solid ${({ theme }) => theme.action};

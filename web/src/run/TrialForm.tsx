@@ -11,7 +11,7 @@ import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
 import { AsBuilt } from "./AsBuilt";
-import { draftOf, emptyDraft, errorsOf, swingOf, trialOf, type Draft } from "./draft";
+import { draftOf, emptyDraft, errorsOf, swingOf, trialOf, unsentKey, type Draft } from "./draft";
 import { RestPicker } from "./RestPicker";
 import { SwingTest } from "./SwingTest";
 import { TrialAnswer } from "./TrialAnswer";
@@ -29,7 +29,7 @@ const UNSAVED = "The change of the design is not saved yet. Save it or undo it, 
 export function TrialForm({ working, correcting, done }: Props) {
   const id = working.kept.id;
   const { data: form } = useQuery({ ...trialFormQuery(working.design), placeholderData: (before) => before });
-  const kept = `oakspin.trial.${id}`;
+  const kept = unsentKey(id);
   const queries = useQueryClient();
   const [draft, setDraft] = useState<Draft>(() => (correcting ? draftOf(correcting) : (unsent(kept) ?? emptyDraft())));
   const [key, setKey] = useState(newKey);
@@ -96,7 +96,7 @@ export function TrialForm({ working, correcting, done }: Props) {
         <Quiet role="status">{said}</Quiet>
       </ToolRow>
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
-      {answer && <TrialAnswer kept={answer} form={form} />}
+      {answer && <TrialAnswer kept={answer} form={form} id={id} />}
       <Grid>
         <EntryField label="Group" value={draft.group} onChange={(group) => set({ group })} error={errors.group} />
       </Grid>

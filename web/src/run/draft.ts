@@ -30,6 +30,21 @@ export const emptyDraft = (): Draft => ({
   recording: "",
 });
 
+/** Where this browser keeps a trial that is being written. */
+export const unsentKey = (id: string) => `oakspin.trial.${id}`;
+
+/** Puts a line into the note of the trial that is written next; it waits in this browser. */
+export function noted(id: string, line: string) {
+  let before: Partial<Draft> = {};
+  try {
+    before = (JSON.parse(localStorage.getItem(unsentKey(id)) ?? "null") as Draft | null) ?? {};
+  } catch {
+    // What cannot be read is begun anew.
+  }
+  const note = [before.note, line].filter(Boolean).join(" ");
+  localStorage.setItem(unsentKey(id), JSON.stringify({ ...emptyDraft(), ...before, note }));
+}
+
 /** A kept trial, to be corrected. */
 export const draftOf = ({ trial }: KeptTrial): Draft => ({
   group: trial.group,

@@ -52,6 +52,7 @@ const load = {
   run: async () => ({ default: (await import("../run/Run")).Run }),
   tune: async () => ({ default: (await import("../tune/Tune")).Tune }),
   teach: async () => ({ default: (await import("../teach/Teach")).Teach }),
+  fix: async () => ({ default: (await import("../diagnose/DoesNotGo")).DoesNotGo }),
 };
 const PAGES = {
   choose: lazy(load.choose),
@@ -59,6 +60,7 @@ const PAGES = {
   run: lazy(load.run),
   tune: lazy(load.tune),
   teach: lazy(load.teach),
+  fix: lazy(load.fix),
 };
 const conflict = async () => ({ default: (await import("./ConflictDialog")).ConflictDialog });
 const ConflictDialog = lazy(conflict);
@@ -73,12 +75,14 @@ function Motor({ first }: { first: Demonstration }) {
   const steps = STAGES.map(
     (stage, at) => [`${at + 1}`, () => void navigate(`/motor/${first.id}/${stage.id}`)] as const,
   );
-  useShortcuts({ "mod+z": undo, "mod+shift+z": redo, "mod+y": redo, ...Object.fromEntries(steps) });
+  const fix = () => void navigate(`/motor/${first.id}/fix`);
+  useShortcuts({ "0": fix, "mod+z": undo, "mod+shift+z": redo, "mod+y": redo, ...Object.fromEntries(steps) });
   useEffect(() => {
     document.title = `${working.title} · Oak Spin`;
   }, [working.title]);
   const busy = working.state !== "saved";
-  const Stage = PAGES[stage];
+  // Where it does not go is a room of Run's own, not a stage of the work.
+  const Stage = PAGES[useParams().stage === "fix" ? "fix" : stage];
   return (
     <Page>
       <TopBand>

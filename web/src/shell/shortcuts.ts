@@ -10,6 +10,7 @@ export const SHORTCUTS: readonly (readonly [string, string])[] = [
   ["P", "pin this design, or unpin"],
   ["S", "spin, or stop"],
   ["1 to 5", "Choose, Make, Run, Tune, Teach"],
+  ["0", "it does not go: find out why"],
   ["T", "in Run: one turn counted"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],

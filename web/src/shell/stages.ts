@@ -9,4 +9,5 @@ export const STAGES = [
 
 export type StageId = (typeof STAGES)[number]["id"];
 
-export const stageAt = (path: string | undefined): StageId => STAGES.find((stage) => stage.id === path)?.id ?? "choose";
+export const stageAt = (path: string | undefined): StageId =>
+  STAGES.find((stage) => stage.id === (path === "fix" ? "run" : path))?.id ?? "choose";

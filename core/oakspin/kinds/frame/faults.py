@@ -245,7 +245,7 @@ def _cell_over(design: FrameDesign) -> Given:
         "The battery is upside down.",
         (Flaw((Setting("/battery/terminal_up", other), *_seat_of(design))),),
         (0.018, 0.048, 0.072),
-        Check("Look for the + on the battery.", f"Is {other} up?", 0.3, sure=0.98, mistaken=0.01),
+        Check("Look for the + on the battery.", f"Is the {other} end up?", 0.3, sure=0.98, mistaken=0.01),
         Cure("Turn the battery over, or leave it: the motor then turns the other way.", 0.5),
         ("terminal", "cell"),
         "battery",

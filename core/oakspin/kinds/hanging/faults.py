@@ -203,7 +203,7 @@ def _cell_over(design: HangingDesign) -> Given:
         "The battery is the other way up.",
         (Flaw((Setting("/battery/terminal_up", other),)),),
         (0.03, 0.09, 0.15),
-        Check("Look for the + on the battery.", f"Is {other} up?", 0.3, sure=0.98, mistaken=0.01),
+        Check("Look for the + on the battery.", f"Is the {other} end up?", 0.3, sure=0.98, mistaken=0.01),
         Cure("Turn the battery over, or leave it: the motor then turns the other way.", 0.5),
         ("terminal", "cell"),
         "battery",

@@ -1,0 +1,87 @@
+"""A motor that does not go, over the wire."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+
+from oakspin.design import Design
+from oakspin.diagnose.ranking import Known
+from oakspin.diagnose.told import bench_in, told_of
+from runner import diagnose_file
+from runner.samples import DEMO, sample
+from server.stages import diagnose
+from tests.server.conftest import Page
+
+LANTERN: Design = sample("lantern")
+DESIGN = LANTERN.model_dump(mode="json")
+
+
+def asked(tab: Page, **seen: Any) -> dict[str, Any]:
+    status, found = tab.ask("POST", "diagnose", {"design": DESIGN, **seen})
+    assert status == 200, found
+    return dict(found)
+
+
+def test_a_diagnosis_is_the_core_s(tab: Page) -> None:
+    found = asked(tab, signs=["nothing"], readings={"current": 0}, answers={"coat": "no"}, cured=["worn_cell"])
+    known = Known(frozenset(("nothing",)), {"current": 0.0}, {"coat": "no"}, frozenset(("worn_cell",)))
+    core = told_of(bench_in(LANTERN.model_dump_json(), True), known)
+    told = found["diagnosis"]
+    assert told["summary"] == core.summary
+    assert [cause["id"] for cause in told["causes"]] == [cause.id for cause in core.causes]
+    assert [cause["chance"] for cause in told["causes"]] == pytest.approx([cause.chance for cause in core.causes])
+    assert found["sense"] == -1
+    assert not found["travels"]
+    assert {"nothing", "trembles"} <= {sign["id"] for sign in found["signs"]}
+
+
+def test_a_bench_is_computed_once_for_a_design(tab: Page, monkeypatch: pytest.MonkeyPatch) -> None:
+    asked(tab, signs=["trembles"])
+
+    def never(*_: object) -> bytes:
+        raise AssertionError("computed again")
+
+    monkeypatch.setattr(diagnose, "text", never)
+    assert asked(tab, signs=["nothing"])["diagnosis"]["causes"]
+
+
+def test_a_sheet_for_the_tables_holds_eight(tab: Page) -> None:
+    status, sheet = tab.ask("POST", "diagnose/sheet", DESIGN)
+    assert (status, len(sheet)) == (200, 8)
+    assert all(cause["check"]["do"] and cause["cure"]["do"] and cause["at"] for cause in sheet)
+
+
+@pytest.mark.parametrize(
+    ("seen", "told"),
+    [
+        ({"signs": ["smells"]}, "smells"),
+        ({"readings": {"current": -1}}, "-1"),
+        ({"readings": {"smell": 1}}, "smell"),
+        ({"answers": {"coat": "maybe"}}, "maybe"),
+        ({"answers": {"kink": "yes"}}, "kink"),
+        ({"cured": ["kink"]}, "kink"),
+    ],
+)
+def test_what_cannot_be_is_refused_by_name(tab: Page, seen: dict[str, Any], told: str) -> None:
+    status, problem = tab.ask("POST", "diagnose", {"design": DESIGN, **seen})
+    assert status == 422
+    assert told in json.dumps(problem["faults"])
+
+
+def test_the_command_prints_the_faults_by_rank(capsys: pytest.CaptureFixture[str]) -> None:
+    file = str(DEMO / "lantern.oak.json")
+    assert diagnose_file.main([file, "--seen", "nothing", "--current", "0"]) == 0
+    told = json.loads(capsys.readouterr().out)
+    first = told["faults"][0]
+    assert {"id", "sentence", "chance", "explains", "check", "cure", "effect"} <= first.keys()
+    chances = [fault["chance"] for fault in told["faults"]]
+    assert chances == sorted(chances, reverse=True)
+    assert diagnose_file.main([file, "--seen", "nothing", "--no", first["id"]]) == 0
+    assert json.loads(capsys.readouterr().out)["faults"][0]["id"] != first["id"]
+    with pytest.raises(SystemExit, match="this motor cannot show that"):
+        diagnose_file.main([file, "--seen", "comes_back"])
+    with pytest.raises(SystemExit, match="no fault of this motor"):
+        diagnose_file.main([file, "--yes", "kink"])

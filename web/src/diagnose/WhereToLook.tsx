@@ -1,0 +1,49 @@
+import { useTheme } from "styled-components";
+import type { Cause } from "../api/diagnose";
+import type { Geometry } from "../api/client";
+import { MovingParts } from "../drawing/MovingParts";
+import { placeWithin } from "../drawing/place";
+import { Standing, Wires } from "../drawing/Shapes";
+import { useFrameSize } from "../drawing/useFrameSize";
+
+const ROOM = 22;
+const RADIUS = 12;
+
+/** The motor with a number at each place to look at, in the order of the list. */
+export function WhereToLook({ geometry, causes }: { geometry: Geometry; causes: Cause[] }) {
+  const theme = useTheme();
+  const { frame, size } = useFrameSize({ width: 420, height: 420 });
+  const place = placeWithin(geometry.bounds, size.width - 2 * ROOM, size.height - 2 * ROOM);
+  const taken = new Map<string, number>();
+  const marks = causes.flatMap(({ id, at }, number) => {
+    if (!at) return [];
+    const key = at.join();
+    const before = taken.get(key) ?? 0;
+    taken.set(key, before + 1);
+    return [{ id, number: number + 1, x: place.x(at[0]!) + before * (2 * RADIUS + 3), y: place.y(at[1]!) }];
+  });
+  const told = marks.map(({ number }) => number).join(", ");
+  return (
+    <div ref={frame} style={{ height: "min(52vh, 460px)" }}>
+      <svg
+        width={size.width}
+        height={size.height}
+        viewBox={`${-ROOM} ${-ROOM} ${size.width} ${size.height}`}
+        role="img"
+        aria-label={told ? `The motor with numbers where to look: ${told}` : "The motor"}
+      >
+        <Standing geometry={geometry} place={place} />
+        <Wires geometry={geometry} place={place} />
+        <MovingParts geometry={geometry} place={place} />
+        {marks.map(({ id, number, x, y }) => (
+          <g key={id} transform={`translate(${x} ${y})`}>
+            <circle r={RADIUS} fill={theme.ground} stroke={theme.stateText.fails} strokeWidth={2} />
+            <text textAnchor="middle" dy="0.35em" fontSize={14} fontWeight={650} fill={theme.stateText.fails}>
+              {number}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </div>
+  );
+}
