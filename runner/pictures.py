@@ -59,16 +59,6 @@ def beside(page: Page) -> None:
     page.wait_for_load_state("networkidle")
 
 
-def compared(page: Page) -> None:
-    """A pinned design, and one with wider legs beside it."""
-    open_motor("Lantern")(page)
-    page.keyboard.press("p")
-    page.get_by_role("slider", name="Leg point 3 reach").focus()
-    page.keyboard.press("Shift+ArrowRight")
-    ready(page)
-    page.wait_for_load_state("networkidle")
-
-
 def stage(key: str, seen: str, title: str = "Lantern") -> Callable[[Page], None]:
     """A demonstration in one of its later stages."""
 
@@ -93,6 +83,18 @@ def logged(page: Page) -> None:
         page.get_by_role("button", name="Log the trial").click()
         page.get_by_role("button", name=f"Correct the trial of {group}").wait_for()
     page.get_by_role("button", name="Start the clock").focus()
+
+
+def does_not_go(page: Page) -> None:
+    """A ferry wheel that swings to and fro: what it may be, and what to check first."""
+    open_motor("Ferry wheel")(page)
+    page.keyboard.press("0")
+    page.locator("[data-sign=rocks]").click()
+    page.locator("[data-sign=hot_motor]").click()
+    page.get_by_label("Current").fill("4.6")
+    page.get_by_text("explains 3 of 3").first.wait_for()
+    page.mouse.click(700, 20)
+    page.locator("[data-sign=nothing]").scroll_into_view_if_needed()
 
 
 def taught(page: Page) -> None:
@@ -146,7 +148,6 @@ def spinning(page: Page) -> None:
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "shelf": ("light", shelf),
     "choose": ("light", open_motor("Lantern")),
-    "choose-compared": ("light", compared),
     "cradle": ("light", heavy),
     "spin": ("dark", spinning),
     "fog-bell": ("light", open_motor("Fog bell")),
@@ -160,6 +161,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "make": ("light", stage("2", "main img")),
     "step-by-step": ("light", step_by_step),
     "run": ("light", logged),
+    "does-not-go": ("light", does_not_go),
     "tune": ("light", stage("4", "[data-strip=lasts] [data-state]")),
     "teach": ("light", taught),
     "class": ("projector", with_the_class),

@@ -12,7 +12,7 @@ from tests.browser.conftest import ready
 
 At = Callable[[str], str]
 KINDS = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
-STAGES = ("choose", "make", "run", "tune", "teach")
+STAGES = ("choose", "make", "run", "fix", "tune", "teach")
 # Past Choose and Run the kinds differ in what is said and drawn, not in controls: two walk all the way.
 WHOLE_WAY = ("lantern", "night-shuttle")
 CONTROLS = "main button:visible, main [role=radio]:visible, header button:visible"
