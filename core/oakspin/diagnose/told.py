@@ -166,7 +166,9 @@ def told_of(bench: Bench, known: Known) -> DiagnosisTold:
     """What is known of a motor, as it is told."""
     found = diagnosed(bench, known)
     unit, drawing = _unit_and_drawing(bench)
-    causes = [suspect for suspect in found.suspects if suspect.chance >= TOLD_BELOW]
+    # What was answered or mended stays, however unlikely that has made it.
+    touched = {*known.answers, *known.cured}
+    causes = [each for each in found.suspects if each.chance >= TOLD_BELOW or each.fault.id in touched]
     return DiagnosisTold(
         summary=_summary(bench, known, found),
         causes=tuple(_cause(suspect, drawing, unit) for suspect in causes),

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import styled from "styled-components";
 import type { Answer, Diagnosed } from "../api/diagnose";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
@@ -16,14 +17,24 @@ interface Props {
 /** Causes by rank: how likely, what each explains, its check, its cure and what that does; one stands out as next. */
 export function Causes({ told, answers, cured, answer, mended }: Props) {
   const first = told.causes.findIndex(({ id }) => id === told.next?.id);
+  // What somebody opened, shut or answered stays as it is, wherever it moves.
+  const [opened, setOpened] = useState<Record<string, boolean>>({});
+  const touched = (id: string) => id in answers || cured.includes(id);
   return (
     <List>
-      {told.causes.slice(0, Math.max(SHOWN, first + 1)).map((cause, at) => {
+      {told.causes.map((cause, at) => {
+        if (at >= Math.max(SHOWN, first + 1) && !touched(cause.id)) return null;
         const next = told.next?.id === cause.id ? told.next : null;
         return (
           <Row key={cause.id} data-cause={cause.id} data-next={next ? "" : undefined}>
-            <details open={next !== null || at === 0} key={`${cause.id} ${next !== null}`}>
-              <summary>
+            <details open={opened[cause.id] ?? (next !== null || at === 0 || touched(cause.id))}>
+              <summary
+                onClick={(event) => {
+                  event.preventDefault();
+                  const was = event.currentTarget.parentElement!.hasAttribute("open");
+                  setOpened((before) => ({ ...before, [cause.id]: !was }));
+                }}
+              >
                 <b>{at + 1}</b> {cause.sentence}
                 <Bar aria-hidden>
                   <i style={{ width: `${Math.round(100 * cause.chance)}%` }} />

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import styled, { css } from "styled-components";
 import { diagnoseQuery, type Answer, type Known } from "../api/diagnose";
@@ -38,6 +38,11 @@ export function DoesNotGo({ working }: { working: Working }) {
   const [seen, setSeen] = useState<Seen>(() => kept(key));
   const [found, setFound] = useState("");
   useEffect(() => localStorage.setItem(key, JSON.stringify(seen)), [key, seen]);
+  // What was pressed is gone with the list: the answer takes the focus.
+  const answered = useRef<HTMLParagraphElement>(null);
+  useEffect(() => {
+    if (found) answered.current?.focus();
+  }, [found]);
   const change = (part: Partial<Seen>) => {
     setFound("");
     setSeen((before) => ({ ...before, begun: before.begun || Date.now(), ...part }));
@@ -99,7 +104,7 @@ export function DoesNotGo({ working }: { working: Working }) {
       <section aria-label="What is wrong">
         {error && <Trouble role="alert">{toldOf(error)}</Trouble>}
         {found && (
-          <p role="status">
+          <p role="status" ref={answered} tabIndex={-1}>
             {found} <Link to={`/motor/${id}/run`}>It stands in the note of the next trial.</Link>
           </p>
         )}

@@ -66,7 +66,15 @@ function Small(props: { geometry: Geometry; motion: Motion; sense: number; trave
   const tall = (bounds[3]! - bounds[1]!) * place.scale;
   const way = wayOf(geometry);
   const angle = travels ? motion.at * way : geometry.pose + sense * motion.at;
-  const frame = { angle, speed: 0, touching: true, spark: motion.spark ?? false, hop: motion.hop ?? false, live: 0 };
+  const frame = {
+    angle,
+    speed: 0,
+    touching: true,
+    spark: motion.spark ?? false,
+    hop: motion.hop ?? false,
+    live: 0,
+    plain: true,
+  };
   return (
     <svg width={WIDE} height={HIGH} viewBox={`${-ROOM} ${-ROOM} ${WIDE} ${HIGH}`} aria-hidden>
       <clipPath id={clip}>

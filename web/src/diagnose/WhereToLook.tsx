@@ -14,13 +14,15 @@ export function WhereToLook({ geometry, causes }: { geometry: Geometry; causes: 
   const theme = useTheme();
   const { frame, size } = useFrameSize({ width: 420, height: 420 });
   const place = placeWithin(geometry.bounds, size.width - 2 * ROOM, size.height - 2 * ROOM);
-  const taken = new Map<string, number>();
+  const placed: { x: number; y: number }[] = [];
   const marks = causes.flatMap(({ id, at }, number) => {
     if (!at) return [];
-    const key = at.join();
-    const before = taken.get(key) ?? 0;
-    taken.set(key, before + 1);
-    return [{ id, number: number + 1, x: place.x(at[0]!) + before * (2 * RADIUS + 3), y: place.y(at[1]!) }];
+    // No number hides another: it moves to the right until it is free.
+    const y = place.y(at[1]!);
+    let x = place.x(at[0]!);
+    while (placed.some((other) => Math.hypot(other.x - x, other.y - y) < 2 * RADIUS)) x += RADIUS / 2;
+    placed.push({ x, y });
+    return [{ id, number: number + 1, x, y }];
   });
   const told = marks.map(({ number }) => number).join(", ");
   return (

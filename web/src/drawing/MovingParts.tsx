@@ -14,6 +14,8 @@ export interface SpinFrame {
   hop: boolean;
   /** Share of the current that the switch lets through at this angle. */
   live: number;
+  /** Nothing is said of the current: wires are drawn as at rest. */
+  plain?: boolean;
 }
 
 type Vector = readonly number[];
@@ -87,13 +89,13 @@ export function MovingParts({ geometry, place, frame = null, small = false, ghos
     .at(-1)
     ?.points.at(-1);
   const sparks = foot ? [foot] : geometry.sparks;
-  const live = !frame || (frame.touching && frame.live > 0.5);
+  const live = !frame || frame.plain || (frame.touching && frame.live > 0.5);
   const lift = frame?.hop ? -HOP_MM * place.scale : 0;
   const told = frame ? { "data-angle": frame.angle.toFixed(2), "data-live": live } : {};
   return (
     <g fill="none" strokeLinejoin="round" {...told}>
       <g transform={`translate(0 ${lift})`}>
-        {frame && live && (
+        {frame && live && !frame.plain && (
           <g data-lit stroke={theme.lit} strokeWidth={13} strokeLinecap="round">
             {order
               .filter((path) => path.role === "wire" || path.role === "lead")
