@@ -213,7 +213,8 @@ def coasts(machine: Machine, push: Array) -> Mask:
         step = 2 * np.pi / machine.cogging.shape[1]
         lifted = lifted + np.ptp(np.cumsum(machine.cogging, axis=1), axis=1) * step
     left = flick - COASTS_S * brakes / machine.inertia
-    return np.asarray((left > machine.creep) & (machine.inertia * flick**2 / 2 > lifted), bool)
+    clear = np.broadcast_to(np.asarray(machine.free("starts"), float), flick.shape) > 0
+    return np.asarray(clear & (left > machine.creep) & (machine.inertia * flick**2 / 2 > lifted), bool)
 
 
 def pendulum(machine: Machine) -> Mask:

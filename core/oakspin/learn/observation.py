@@ -11,10 +11,8 @@ from oakspin.design import Design
 from oakspin.draws import MEDIAN, Array
 from oakspin.machines.table import machine_of
 from oakspin.measure.predicted import has_meter, ran_as
-from oakspin.measure.trial import Readings, Seen, Trial, measured_in
+from oakspin.measure.trial import COUNT_SECONDS, COUNT_TURNS, Readings, Seen, Trial, measured_in
 
-COUNT_TURNS = 1 / math.sqrt(3)  # turns: a count is off by up to one, evenly
-COUNT_SECONDS = 0.2  # s, a thumb on a watch
 FILM_FRAMES = 0.5  # frames, at which the mark is seen to pass
 FILM_TURNS = 0.02  # turns, to which a mark's place on a picture is told
 TACH_SHARE, LEAST_TACH = 0.01, 1e-3  # of its value, where an instrument tells no error of its own, and at least

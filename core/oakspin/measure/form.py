@@ -9,6 +9,8 @@ from oakspin.draws import MEDIAN
 from oakspin.kinds.kinds import KINDS, numbers_of
 from oakspin.machines.table import machine_of
 from oakspin.measure.trial import (
+    COUNT_SECONDS,
+    COUNT_TURNS,
     GATES,
     GROUPS,
     READINGS,
@@ -35,6 +37,14 @@ class Planned:
 
 
 @dataclass(frozen=True)
+class Counting:
+    """Standard errors of a count of turns by eye: of the turns, and of their seconds."""
+
+    turns: float = COUNT_TURNS
+    seconds: float = COUNT_SECONDS
+
+
+@dataclass(frozen=True)
 class TrialForm:
     """The fields of a trial, in order, and the groups in which they are taken.
 
@@ -48,6 +58,7 @@ class TrialForm:
     seen: dict[Seen, str]
     swings: bool
     rests: str
+    counting: Counting = Counting()
 
 
 def trial_form(design: Design) -> TrialForm:

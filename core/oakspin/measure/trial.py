@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from typing import Annotated, Literal, Self
 
@@ -28,6 +29,9 @@ SEEN: dict[Seen, str] = {
 
 Meter = Literal["in_circuit", "clamp"]
 METERS: dict[Meter, str] = {"in_circuit": "meter in the circuit", "clamp": "clamp round a wire"}
+
+COUNT_TURNS = 1 / math.sqrt(3)  # turns: a count by eye is off by up to one, evenly
+COUNT_SECONDS = 0.2  # s, a thumb on a watch
 
 
 @dataclass(frozen=True)

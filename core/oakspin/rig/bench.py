@@ -11,7 +11,6 @@ from oakspin.design import Design
 from oakspin.draws import MEDIAN, Array
 from oakspin.heat import rise_in
 from oakspin.learn.observation import (
-    COUNT_SECONDS,
     GATE_SECONDS,
     METER_SHARE,
     THERMOMETER_K,
@@ -21,7 +20,7 @@ from oakspin.learn.seen import MISSED, OPENS, SPARKS_A, UNTICKED, shakes
 from oakspin.machines.flaw import PLANNED, Flaw
 from oakspin.machines.machine import NEVER, Body, Machine
 from oakspin.machines.table import machine_of
-from oakspin.measure.trial import Readings, Seen, Trial
+from oakspin.measure.trial import COUNT_SECONDS, Readings, Seen, Trial
 from oakspin.motion.drive import drive_of
 from oakspin.motion.journey import Journey
 from oakspin.rig.hidden import Hidden

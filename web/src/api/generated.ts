@@ -5631,6 +5631,22 @@ export interface components {
             closed: boolean;
         };
         /**
+         * Counting
+         * @description Standard errors of a count of turns by eye: of the turns, and of their seconds.
+         */
+        Counting: {
+            /**
+             * Turns
+             * @default 0.5773502691896258
+             */
+            turns: number;
+            /**
+             * Seconds
+             * @default 0.2
+             */
+            seconds: number;
+        };
+        /**
          * Planned
          * @description A number of the design that may come out otherwise; ``usual`` marks those that often do.
          */
@@ -5699,6 +5715,13 @@ export interface components {
             swings: boolean;
             /** Rests */
             rests: string;
+            /**
+             * @default {
+             *       "turns": 0.5773502691896258,
+             *       "seconds": 0.2
+             *     }
+             */
+            counting: components["schemas"]["Counting"];
         };
         /**
          * Expected

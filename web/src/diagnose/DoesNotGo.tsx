@@ -125,7 +125,7 @@ export function DoesNotGo({ working }: { working: Working }) {
   );
 }
 
-const wrong = (text: string | undefined, unit: string) => Boolean(text?.trim()) && !(readMeasure(text!, unit)! >= 0);
+const wrong = (text: string | undefined, unit: string) => Boolean(text?.trim()) && (readMeasure(text!, unit) ?? -1) < 0;
 
 /** What of it can be asked about: readings that are numbers. */
 function knownOf({ signs, typed, answers, cured }: Seen): Known {

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import { told } from "../api/client";
 import { anyTrialQuery, learnQuery, type Taught } from "../api/learning";
@@ -14,6 +14,10 @@ interface Learned {
   setOn: (on: boolean) => void;
   leftOut: string[];
   thoughOdd: string[];
+  /** Give learning up until it is asked for again. */
+  stop: () => void;
+  again: () => void;
+  stopped: boolean;
   /** Let a trial count or not, as one that is odd or as any other. */
   count: (trial: string, counts: boolean, odd: boolean) => void;
 }
@@ -27,6 +31,9 @@ const Context = createContext<Learned>({
   setOn: () => undefined,
   leftOut: [],
   thoughOdd: [],
+  stop: () => undefined,
+  again: () => undefined,
+  stopped: false,
   count: () => undefined,
 });
 
@@ -36,6 +43,7 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
   const [leftOut, setLeftOut] = useState<string[]>([]);
   const [thoughOdd, setThoughOdd] = useState<string[]>([]);
   const [progress, setProgress] = useState(0);
+  const [stopped, setStopped] = useState(false);
   // Asked for once the motor can be used: it is not what anybody waits for.
   const [ready, setReady] = useState(false);
   useEffect(() => {
@@ -45,11 +53,12 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
   const { data: any } = useQuery({ ...anyTrialQuery(id), enabled: ready });
   const learn = useQuery({
     ...learnQuery(id, leftOut, thoughOdd, setProgress),
-    enabled: any === true,
+    enabled: any === true && !stopped,
     retry: false,
     placeholderData: (before) => before,
   });
-  const { data, error } = learn;
+  const { data, error, refetch } = learn;
+  const queries = useQueryClient();
   const value = useMemo<Learned>(
     () => ({
       taught: any ? data : undefined,
@@ -59,6 +68,15 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
       setOn,
       leftOut,
       thoughOdd,
+      stop: () => {
+        setStopped(true);
+        void queries.cancelQueries({ queryKey: ["trials", id, "learn"] });
+      },
+      again: () => {
+        setStopped(false);
+        void refetch();
+      },
+      stopped: stopped && !data,
       count: (trial, counts, odd) => {
         const change = odd ? setThoughOdd : setLeftOut;
         const isIn = odd ? counts : !counts;
@@ -67,7 +85,7 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
         );
       },
     }),
-    [any, data, error, learn.isFetching, progress, on, leftOut, thoughOdd],
+    [any, data, error, learn.isFetching, progress, on, leftOut, thoughOdd, stopped, refetch, queries, id],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

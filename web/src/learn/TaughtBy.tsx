@@ -11,12 +11,23 @@ const NEXT = 2; // readings that would teach most, that are told
 
 /** What the trials taught: each figure before and after, what was learned in words, and what would teach most next. */
 export function TaughtBy() {
-  const { taught, progress, trouble, count, leftOut } = useLearned();
+  const { taught, progress, trouble, count, leftOut, stop, again, stopped } = useLearned();
   return (
     <section aria-label="What the trials taught" data-taught={taught?.trials ?? 0}>
       <ToolRow>
         <h2>What the trials taught</h2>
-        {progress < 1 && <Quiet role="status">Learning … {Math.round(100 * progress)} %</Quiet>}
+        {progress < 1 && !stopped && (
+          <>
+            <Quiet role="status">Learning … {Math.round(100 * progress)} %</Quiet>
+            <PlainButton onPress={stop}>Stop</PlainButton>
+          </>
+        )}
+        {stopped && (
+          <>
+            <Quiet role="status">Stopped: the trials have taught nothing yet.</Quiet>
+            <PlainButton onPress={again}>Learn from them</PlainButton>
+          </>
+        )}
         {leftOut.length > 0 && (
           <PlainButton onPress={() => leftOut.forEach((trial) => count(trial, true, false))}>
             count all again

@@ -139,6 +139,7 @@ export function TrialForm({ working, correcting, done }: Props) {
       )}
       {shown.has("turns") && (
         <TurnCounter
+          counting={form?.counting}
           take={(turns, seconds) =>
             setDraft((before) => ({
               ...before,

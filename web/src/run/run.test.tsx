@@ -10,7 +10,7 @@ import { PowerBadge } from "../power/PowerBadge";
 import { clockIn, phaseAt } from "../power/usePower";
 import { Countdown } from "./Countdown";
 import * as sound from "./sound";
-import { TurnCounter } from "./TurnCounter";
+import { perMinute, TurnCounter } from "./TurnCounter";
 
 beforeEach(() => void vi.useFakeTimers({ shouldAdvanceTime: false }));
 afterEach(() => {
@@ -97,18 +97,31 @@ test("a clock that was kept is read back, and what is none or long forgotten tel
 test("taps give turns and seconds to take over, and can be started over", () => {
   const taken = vi.fn();
   const now = vi.spyOn(performance, "now");
-  inRoom(<TurnCounter take={taken} />);
+  inRoom(<TurnCounter take={taken} counting={{ turns: 0.577, seconds: 0.2 }} />);
   const tap = screen.getByRole("button", { name: /Tap each time/ });
   for (const at of [0, 250, 500, 1000]) {
     now.mockReturnValue(at);
     fireEvent.click(tap);
   }
+  expect(screen.getByText("3 turns in 1 s: 180 a minute, give or take 50")).toBeTruthy();
   fireEvent.click(screen.getByRole("button", { name: "Take this count" }));
   expect(taken).toHaveBeenCalledWith(3, 1);
   fireEvent.click(tap);
   expect(screen.queryByRole("button", { name: "Take this count" })).toBeNull();
   fireEvent.click(screen.getByRole("button", { name: "Start over" }));
   expect(screen.queryByRole("button", { name: "Start over" })).toBeNull();
+});
+
+test("the longer the count, the smaller its error", () => {
+  const errors = [2, 10, 60].map((seconds) =>
+    Number(
+      perMinute({ turns: 3 * seconds, seconds }, { turns: 0.577, seconds: 0.2 })
+        .split(" ")
+        .at(-1),
+    ),
+  );
+  expect(errors).toEqual([...errors].sort((a, b) => b - a));
+  expect(errors[2]).toBeLessThan(2);
 });
 
 const row = (measured: number, place: Comparison["place"]): Comparison => ({

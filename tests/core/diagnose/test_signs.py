@@ -1,0 +1,185 @@
+"""Signs: what an outcome shows is what the motion in time shows; each says what its name says."""
+
+from collections import Counter
+from dataclasses import replace
+from functools import lru_cache
+
+import numpy as np
+import pytest
+
+from oakspin.diagnose.looked import Bench, bench_of
+from oakspin.diagnose.searching import hidden_in
+from oakspin.diagnose.signs import (
+    BESIDE,
+    BY_EAR,
+    GOING,
+    IMAGINED,
+    RIGHT,
+    SEEN,
+    WENT,
+    Shows,
+    at_rest,
+    coasts,
+    given_by,
+    hops,
+    log_likelihood,
+    pendulum,
+    shown_by,
+    shows,
+    slow_by,
+    ticked_of,
+    turns_down,
+    usual_of,
+)
+from oakspin.draws import Draws
+from oakspin.machines.flaw import Flaw, flawed, with_flaw
+from oakspin.machines.table import machine_of
+from oakspin.verdict.outcome import outcome_of
+from runner.samples import sample
+
+FERRY, LANTERN, CRANE, TRAIN = (sample(name) for name in ("ferry-wheel", "lantern", "crane-motor", "night-shuttle"))
+DRAWS = Draws(count=64)
+
+
+@lru_cache(maxsize=4)
+def bench(name: str) -> Bench:
+    return bench_of(sample(name), meter=True)
+
+
+@pytest.mark.parametrize(
+    ("name", "id_"),
+    [
+        ("lantern", "coat"),
+        ("lantern", "gripping"),
+        ("lantern", "turned_over"),
+        ("ferry-wheel", "covered"),
+        ("ferry-wheel", "all_round"),
+        ("ferry-wheel", "strikes"),
+        ("crane-motor", "ends_covered"),
+        ("crane-motor", "opposed"),
+        ("beacon", "painted_lead"),
+        ("night-shuttle", "wrong_end"),
+        ("night-shuttle", "unlike_poles"),
+        ("crate-roller", "coated_sheet"),
+    ],
+)
+def test_how_it_goes_is_the_same_on_paper_and_in_time(name: str, id_: str) -> None:
+    here = bench(name)
+    fault = here.fault(id_)
+    looked = next(each for each in here.looked if each.ids == (id_,))
+    paper = Counter({word: float(looked.weight @ (looked.shows.went == at)) for at, word in enumerate(WENT)})
+    troubles = [
+        trouble
+        for flaw in fault.flaws
+        for trouble in hidden_in(here.design, (fault,), flaw, range(300, 306), here.usual, meter=True)
+    ]
+    in_time = Counter(shown_by(trouble.run, here.usual, trouble.faults)[0] for trouble in troubles)
+    common, _ = in_time.most_common(1)[0]
+    # The word that comes most often in time is one that paper gives in a fair share of builds.
+    assert paper[common] > 0.25, (paper, in_time)
+
+
+def test_other_way_is_the_other_way() -> None:
+    here = bench("lantern")
+    looked = next(each for each in here.looked if each.ids == ("turned_over",))
+    assert float(looked.weight @ looked.shows.beside[:, BESIDE.index("other_way")]) > 0.8
+    planned = here.looked[0]
+    assert float(planned.weight @ planned.shows.beside[:, BESIDE.index("other_way")]) == 0
+
+
+def test_a_shorted_battery_gets_hot_and_the_coil_does_not() -> None:
+    looked = next(each for each in bench_of(FERRY, meter=False).looked if each.ids == ("shorted",))
+    hot = {word: float(looked.weight @ looked.shows.beside[:, BESIDE.index(word)]) for word in ("hot_battery", "hot_motor")}  # fmt: skip
+    assert hot["hot_battery"] > 0.9
+    assert hot["hot_motor"] == 0
+    # A meter in the feed shows what runs through the short, and holds it back.
+    metered = next(each for each in bench("ferry-wheel").looked if each.ids == ("shorted",))
+    assert 3 < np.median(metered.readings[:, 1]) < np.median(looked.readings[:, 1])
+
+
+def test_an_open_circuit_warms_nothing_and_sparks_nowhere() -> None:
+    usual = usual_of(outcome_of(machine_of(FERRY, DRAWS)))
+    found = shows(outcome_of(flawed(FERRY, Flaw(opens=True), DRAWS)), usual)
+    for word in ("hot_battery", "hot_motor", "sparks", "hops"):
+        assert found.beside[:, BESIDE.index(word)].max() == 0, word
+    assert not np.isin(found.went, [WENT.index(word) for word in GOING]).any()
+
+
+def test_slow_is_slower_than_planned() -> None:
+    usual = usual_of(outcome_of(machine_of(LANTERN, DRAWS)))
+    shares = np.linspace(0.1, 1.5, 20)
+    chances = slow_by(shares * usual.speed, usual)
+    assert (np.diff(chances) < 0).all()
+    assert chances[0] > 0.95
+    assert chances[-1] < 0.01
+    assert slow_by(np.ones(3), replace(usual, speed=0.0)).max() == 0
+
+
+def test_a_heavy_side_turns_down_and_swings_unless_friction_holds_it() -> None:
+    heavy = flawed(FERRY, bench("ferry-wheel").fault("heavy_side").flaws[-1], DRAWS)
+    assert turns_down(heavy).all()
+    assert pendulum(heavy).mean() > 0.9
+    held = with_flaw(heavy, Flaw(drag=1e3))
+    assert not turns_down(held).any()
+    assert not pendulum(held).any()
+    # What has no heavy side, or is not flicked, does neither.
+    plain = machine_of(LANTERN, DRAWS)
+    assert not turns_down(plain).any()
+    assert not pendulum(plain).any()
+    assert not coasts(plain, np.zeros(64)).any()
+
+
+def test_a_flick_alone_goes_on_where_friction_is_low_and_no_iron_holds() -> None:
+    machine = machine_of(CRANE, DRAWS)
+    free = replace(machine, cogging=None)
+    none = np.zeros(64)
+    assert coasts(free, none).mean() >= coasts(machine, none).mean()
+    assert not coasts(with_flaw(free, Flaw(drag=1e3)), none).any()
+
+
+def test_what_stands_draws_by_how_it_may_lie() -> None:
+    machine = machine_of(FERRY, DRAWS)
+    current = np.full(64, 3.0)
+    closed = np.abs(machine.switch).mean(axis=1)
+    assert at_rest(machine, current) == pytest.approx(machine.touch.made * closed * 3.0)
+    assert at_rest(with_flaw(machine, Flaw(opens=True)), current).max() == 0
+
+
+def test_only_what_lies_in_supports_hops() -> None:
+    assert not hops(machine_of(LANTERN, DRAWS), np.full(64, 1e3)).any()
+    ferry = machine_of(FERRY, DRAWS)
+    assert hops(ferry, np.full(64, 1e3)).mean() > 0.9
+    assert not hops(ferry, np.zeros(64)).any()
+
+
+def test_what_eye_and_ear_get_adds_up_over_faults() -> None:
+    here = bench("ferry-wheel")
+    strikes, bent = here.fault("strikes"), here.fault("bent_axle")
+    one, other, both = given_by((strikes,)), given_by((bent,)), given_by((strikes, bent))
+    for word in BY_EAR:
+        assert both[word] == pytest.approx(1 - (1 - one[word]) * (1 - other[word]))
+    assert set(given_by(()).values()) == {0.0}
+
+
+def test_ticks_are_weighed_as_they_are_made() -> None:
+    """Ticks of a thousand lookers come as often as the likelihood says."""
+    chance = np.random.default_rng(4)
+    beside = dict.fromkeys(BESIDE, 0.0) | {"hot_motor": 1.0, "sparks": 0.5}
+    ticks = Counter(word for _ in range(2000) for word in ticked_of("rocks", beside, chance))  # type: ignore[arg-type]
+    assert ticks["rocks"] / 2000 == pytest.approx(RIGHT, abs=0.03)
+    assert ticks["hot_motor"] / 2000 == pytest.approx(SEEN, abs=0.03)
+    assert ticks["dull"] / 2000 == pytest.approx(IMAGINED, abs=0.02)
+    assert ticks["sparks"] / 2000 == pytest.approx((SEEN + IMAGINED) / 2, abs=0.04)
+    rows = np.array([[beside[word] for word in BESIDE]])
+    found = Shows(np.array([WENT.index("rocks")]), rows, np.zeros(1))
+    with_hot = log_likelihood(found, frozenset(("rocks", "hot_motor")))
+    without = log_likelihood(found, frozenset(("rocks",)))
+    assert with_hot - without == pytest.approx(np.log(SEEN / (1 - SEEN)))
+    assert log_likelihood(found, frozenset()) == pytest.approx(0)
+
+
+def test_what_travels_the_wrong_way_comes_back() -> None:
+    here = bench("night-shuttle")
+    looked = next(each for each in here.looked if each.ids == ("wrong_end",))
+    assert float(looked.weight @ (looked.shows.went == WENT.index("comes_back"))) > 0.5
+    assert here.travels
