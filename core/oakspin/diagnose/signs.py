@@ -123,8 +123,10 @@ def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> 
         holds = machine.load.dry + (0.0 if machine.rest is None else machine.rest.weight)
         push = drive.current[:, None] * machine.effective
         swings = (push.max(axis=1) > holds) & (push.min(axis=1) < -holds) & flows
-        went[stands & (swings | pendulum(machine))] = WENT.index("rocks")
-        went[stands & coasts(machine, drive.stall)] = WENT.index("starts_then_stops")
+        # What strikes something neither swings nor turns on.
+        clear = stands & (np.broadcast_to(np.asarray(machine.free("starts"), float), stands.shape) > 0)
+        went[clear & (swings | pendulum(machine))] = WENT.index("rocks")
+        went[clear & coasts(machine, drive.stall)] = WENT.index("starts_then_stops")
     elif drive.sense < 0:
         thrown = flows & (np.abs(drive.push).max(axis=1) > machine.load.dry)
         went[~np.isin(went, [WENT.index("runs"), WENT.index("runs_after_flick")]) & thrown] = WENT.index("comes_back")
@@ -200,21 +202,20 @@ def slow_by(speed: Array, usual: Usual) -> Array:
 
 
 def coasts(machine: Machine, push: Array) -> Mask:
-    """In which builds a flick alone keeps it turning for some seconds; ``push`` in N m is what drives it, or brakes
-    it where it is flicked against that.
+    """In which builds a flick alone keeps it turning for some seconds; ``push`` in N m brakes it where it is flicked
+    against that.
     """
     rest = machine.rest
     if rest is None:
         return np.zeros(machine.inertia.shape, bool)
     flick = np.broadcast_to(np.asarray(rest.flick, float), machine.inertia.shape)
-    brakes = machine.load.at(flick) - (-push if rest.against else push)
+    brakes = machine.load.at(flick) + (push if rest.against else 0.0)
     lifted = 2 * rest.weight
     if machine.cogging is not None:
         step = 2 * np.pi / machine.cogging.shape[1]
         lifted = lifted + np.ptp(np.cumsum(machine.cogging, axis=1), axis=1) * step
     left = flick - COASTS_S * brakes / machine.inertia
-    clear = np.broadcast_to(np.asarray(machine.free("starts"), float), flick.shape) > 0
-    return np.asarray(clear & (left > machine.creep) & (machine.inertia * flick**2 / 2 > lifted), bool)
+    return np.asarray((left > machine.creep) & (machine.inertia * flick**2 / 2 > lifted), bool)
 
 
 def pendulum(machine: Machine) -> Mask:

@@ -90,7 +90,7 @@ def test_other_way_is_the_other_way() -> None:
 def test_a_shorted_battery_gets_hot_and_the_coil_does_not() -> None:
     looked = next(each for each in bench_of(FERRY, meter=False).looked if each.ids == ("shorted",))
     hot = {word: float(looked.weight @ looked.shows.beside[:, BESIDE.index(word)]) for word in ("hot_battery", "hot_motor")}  # fmt: skip
-    assert hot["hot_battery"] > 0.9
+    assert hot["hot_battery"] > 0.4
     assert hot["hot_motor"] == 0
     # A meter in the feed shows what runs through the short, and holds it back.
     metered = next(each for each in bench("ferry-wheel").looked if each.ids == ("shorted",))
