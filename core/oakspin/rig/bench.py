@@ -71,6 +71,8 @@ class Shown:
 
 
 def of_build(body: Body, row: int) -> Body:
+    """The body of one build among many."""
+
     def one(value: Array | float) -> Array:
         return np.ravel(value)[row : row + 1] if np.size(value) > 1 else np.ravel(value)
 

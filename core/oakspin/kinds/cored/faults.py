@@ -149,13 +149,12 @@ def _arm_short(design: CoredDesign) -> Given:
 
 
 def _timing(design: CoredDesign) -> Given:
+    planned = design.commutator.offset_deg
+    off = [turned for more in (-60.0, -40.0, 40.0, 60.0) if abs(turned := planned + more) <= 90]
     return BenchFault(
         "timing",
         "The commutator's gaps are turned away from where they should be.",
-        tuple(
-            Flaw((Setting("/commutator/offset_deg", max(min(design.commutator.offset_deg + turn, 90.0), -90.0)),))
-            for turn in (-60.0, -40.0, 40.0, 60.0)
-        ),
+        tuple(Flaw((Setting("/commutator/offset_deg", turned),)) for turned in off),
         (0.03, 0.072, 0.108),
         Check(
             "Turn the bar until it points at a magnet, and look where the gaps are under the brushes.",
@@ -217,7 +216,7 @@ def _brushes_hard(design: CoredDesign) -> Given:
         tuple(Flaw((Setting("/brushes/force_mN", min(force * more, 2000.0)),)) for more in (6.0, 12.0)),
         (0.0075, 0.02, 0.03),
         Check("Power off, spin it by hand, brushes on and then held away.", "Does it spin much longer without?", 1.0),
-        Cure("Bend the brushes until they only just spring.", 2.0),
+        Cure("Bend the brushes until they spring lightly.", 2.0),
         ("lead",),
         "brushes",
         gives={"scrapes": 0.5},
