@@ -319,3 +319,28 @@ def test_what_the_bench_may_teach_comes_where_nobody_has_said_and_with_the_whole
     assert tab.ask("GET", "bench")[1]["counts"] is True
     bring_back(tab, off, "replace")
     assert tab.ask("GET", "bench")[1]["counts"] is False
+
+
+def test_an_archive_of_before_recordings_and_the_bench_comes_in_as_it_was(tab: Page) -> None:
+    motor = tab.started()
+    recorded(tab, motor["id"], RECORDED)
+    with zipfile.ZipFile(io.BytesIO(everything(tab))) as there:
+        files = {name: there.read(name) for name in there.namelist() if not name.startswith("recordings/")}
+    name = next(name for name in files if name.startswith("demonstrations/"))
+    kept = json.loads(files[name])
+    for trial in kept["trials"]:
+        del trial["recorded"]
+    files[name] = json.dumps(kept).encode()
+    manifest = json.loads(files["manifest.json"])
+    del manifest["bench"]
+    sums = {each: hashlib.sha256(text).hexdigest() for each, text in files.items() if each != "manifest.json"}
+    files["manifest.json"] = json.dumps({**manifest, "version": 4, "checksums": sums}).encode()
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as archive:
+        for each, text in files.items():
+            archive.writestr(each, text)
+    empty_the_database()
+    status, arrivals = bring_back(tab, out.getvalue())
+    assert (status, [(row["state"], row["trials"]) for row in arrivals]) == (200, [("new", 1)])
+    assert recordings(tab, motor["id"]) == []
+    assert tab.ask("GET", "bench")[1]["counts"] is True

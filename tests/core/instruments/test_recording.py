@@ -112,3 +112,23 @@ def test_whatever_comes_is_read_or_refused_with_words(content: bytes, head: byte
     except UnreadableRecording as wrong:
         told = wrong.faults[0].hint
     assert told
+
+
+@pytest.mark.parametrize("louder", [1e-3, 0.3])
+def test_how_loud_it_is_changes_nothing(sound: np.ndarray, louder: float) -> None:  # type: ignore[type-arg]
+    plain, scaled = (read_recording(CRANE, wav(each, 16_000, 4)) for each in (sound, louder * sound))
+    assert [each.take["tach_per_min"] for each in scaled.choices] == pytest.approx([each.take["tach_per_min"] for each in plain.choices], rel=1e-3)  # fmt: skip
+
+
+def test_chances_of_what_was_heard_add_up_and_the_likeliest_comes_first(sound: np.ndarray) -> None:  # type: ignore[type-arg]
+    choices = read_recording(CRANE, wav(sound, 16_000)).choices
+    chances = [each.chance for each in choices]
+    assert chances == sorted(chances, reverse=True)
+    assert 0.9 < sum(chances) <= 1 + 1e-9
+    assert all(each.label.startswith(f"{each.take['tach_per_min']:.0f} turns a minute") for each in choices)
+
+
+def test_a_sound_is_looked_at_for_its_first_seconds_alone(sound: np.ndarray) -> None:  # type: ignore[type-arg]
+    long = np.concatenate([sound, sound, sound, 0 * sound, 0 * sound])
+    recording, _ = recording_of(read_recording(CRANE, wav(long, 16_000)).table)
+    assert recording[LOUDNESS].seconds[-1] < 10.01
