@@ -107,3 +107,25 @@ test("without trials it says what one would give, and asks the core for nothing"
   expect(screen.queryByText(/Learned from/)).toBeNull();
   expect(asked).toHaveLength(0);
 });
+
+test("learning can be stopped, and asked for again", async () => {
+  const gone: boolean[] = [];
+  let answering = false;
+  vi.stubGlobal("fetch", (_: string, init?: RequestInit) => {
+    if (answering) return Promise.resolve(new Response(`${JSON.stringify({ taught })}\n`));
+    return new Promise((_done, fail) => {
+      init?.signal?.addEventListener("abort", () => {
+        gone.push(true);
+        fail(new DOMException("stopped", "AbortError"));
+      });
+    });
+  });
+  shown();
+  fireEvent.click(await screen.findByRole("button", { name: "Stop" }));
+  expect(await screen.findByText("Stopped: the trials have taught nothing yet.")).toBeTruthy();
+  expect(gone).toEqual([true]);
+  answering = true;
+  fireEvent.click(screen.getByRole("button", { name: "Learn from them" }));
+  expect(await screen.findByText(/The feet touch less/)).toBeTruthy();
+  expect(screen.queryByText(/Stopped/)).toBeNull();
+});
