@@ -105,8 +105,19 @@ def build_of(design: Design) -> BuildPlan:
 
 
 def faults_of(design: Design) -> tuple[BenchFault, ...]:
-    """What can be wrong on the bench though the plan is right; nothing that the design cannot have."""
-    return KINDS[design.kind].faults(design)
+    """What can be wrong on the bench though the plan is right; nothing that the design cannot have, or says itself.
+
+    Raises
+    ------
+    Refusal
+        When no motor can be made of the design.
+    """
+    found = []
+    for fault in KINDS[design.kind].faults(design):
+        flaws = tuple(flaw for flaw in fault.flaws if flaw.differs_from(design))
+        if flaws:
+            found.append(replace(fault, flaws=flaws))
+    return tuple(found)
 
 
 def lesson_of(design: Design) -> Lesson:

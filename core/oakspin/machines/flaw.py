@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from oakspin.design import Design
-from oakspin.design.patch import Patch, patched
+from oakspin.design.patch import Patch, patched, value_at
 from oakspin.draws import Draws
 from oakspin.machines.machine import Cause, Machine
 from oakspin.machines.table import machine_of
@@ -30,6 +30,11 @@ class Flaw:
     drag: float = 1.0
     volts: float = 1.0
     likely: float = 1.0
+
+    def differs_from(self, design: Design) -> bool:
+        """Whether a bench with it is another than the design says. Raises ``UnfitPatch``."""
+        beside = self.opens or self.ohms > 0 or self.drag != 1 or self.volts != 1
+        return beside or any(value_at(design, each.pointer) != each.value for each in self.patch)
 
     def beside(self, other: Flaw) -> Flaw:
         """Both at once."""

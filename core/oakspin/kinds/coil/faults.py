@@ -70,7 +70,10 @@ def _set(side: str, **fields: object) -> Patch:
 
 def _arcs(lead: Lead, turn: float = 0.0, width: float = 1.0) -> list[Arc]:
     return [
-        Arc(center_deg=arc.center_deg + turn, width_deg=max(min(arc.width_deg * width, 360.0), 1.0))
+        Arc(
+            center_deg=(arc.center_deg + turn) % 360 if turn else arc.center_deg,
+            width_deg=max(min(arc.width_deg * width, 360.0), 1.0),
+        )
         for arc in lead.arcs
     ]
 
