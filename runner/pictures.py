@@ -91,7 +91,7 @@ def does_not_go(page: Page) -> None:
     page.keyboard.press("0")
     page.locator("[data-sign=rocks]").click()
     page.locator("[data-sign=hot_motor]").click()
-    page.get_by_label("Current").fill("4.6")
+    page.get_by_role("textbox", name="Current").fill("4.6")
     page.get_by_text("explains 3 of 3").first.wait_for()
     page.mouse.click(700, 20)
     page.locator("[data-sign=nothing]").scroll_into_view_if_needed()

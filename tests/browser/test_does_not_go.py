@@ -29,7 +29,7 @@ def test_a_dead_motor_is_found_out_and_mended(page: Page, at: At, motor: Motor) 
     summary = page.locator("[data-summary]")
     expect(summary).to_contain_text("Tick what you see")
     page.locator("[data-sign=nothing]").click()
-    page.get_by_label("Current").fill("0")
+    page.get_by_role("textbox", name="Current").fill("0")
     expect(summary).not_to_contain_text("Tick what you see", timeout=30_000)
     settled(page)
     first = page.locator("[data-cause]").first
