@@ -30,6 +30,7 @@ EXPLAINED = 0.5  # share of a fault's builds that show a sign, from which it exp
 NOT_EXPLAINED = 0.5  # of what was seen, below which not even the likeliest explains it
 HEALTHY = 0.5  # chance from which it is told that nothing is wrong
 ELSE = 0.05  # how often a bench shows something that its fault does not explain
+COUNTS = 0.05  # chance from which what a fault explains counts as an explanation
 LEAST = 1e-12
 
 TIMES = {0.75: "very likely", 0.45: "likely", 0.2: "perhaps", 0.05: "hardly", 0.0: "very unlikely"}
@@ -86,12 +87,14 @@ class Step:
 class Diagnosis:
     """Suspects by rank, the next steps by what they tell for their minute, and how likely all is as planned.
 
+    ``as_planned`` says that the plan explains all that was seen and read.
     ``helps`` is a reading that would tell most, where one would; ``explained`` is false where nothing explains it.
     """
 
     suspects: tuple[Suspect, ...]
     steps: tuple[Step, ...]
     planned: float
+    as_planned: bool
     explained: bool
     helps: str
 
@@ -159,10 +162,11 @@ def diagnosed(bench: Bench, known: Known) -> Diagnosis:
     steps = _steps(bench, known, weights)
     best = suspects[0] if suspects else None
     seen = best.of if best else 0
-    by_plan = _explains(bench.looked[0], known, inside[0])[0] if planned > HEALTHY else 0
-    most = max(best.explains if best else 0, by_plan)
+    by_plan = _explains(bench.looked[0], known, inside[0])[0]
+    likely = [suspect.explains for suspect in suspects if suspect.chance >= COUNTS]
+    most = max([*likely, by_plan if planned > HEALTHY else 0])
     explained = seen == 0 or most / seen >= NOT_EXPLAINED
-    return Diagnosis(tuple(suspects), steps, planned, explained, _helps(bench, known, weights, inside))
+    return Diagnosis(tuple(suspects), steps, planned, by_plan >= seen, explained, _helps(bench, known, weights, inside))
 
 
 def chances_of(bench: Bench, weights: Array) -> dict[str, float]:

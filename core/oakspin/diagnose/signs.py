@@ -72,6 +72,8 @@ NEAR: dict[Went, tuple[Went, ...]] = {
     "nothing": ("trembles",),
 }
 SEEN, IMAGINED = 0.8, 0.04  # how often a thing beside that is ticked where it is to be seen, and where it is not
+# Nobody imagines these as easily as the others.
+PLAIN: dict[str, float] = {"falls_off": 0.005, "snatched": 0.005, "jumps_off": 0.005, "other_way": 0.015}
 CREEPS = 2 * np.pi  # rad/s, a turn a second, below which it creeps
 CREEPS_ALONG = 0.03  # m/s, of what travels
 SLOW, SLOW_STEP = 0.65, 0.12  # of the planned speed, at which half of all people call it slow, and how sharply
@@ -300,7 +302,7 @@ def log_likelihood(found: Shows, ticked: frozenset[Sign]) -> Array:
             likely += np.log(TICKED[found.went.astype(int), column])
     for column, beside in enumerate(BESIDE):
         shown = found.beside[:, column]
-        chance = shown * SEEN + (1 - shown) * IMAGINED
+        chance = shown * SEEN + (1 - shown) * PLAIN.get(beside, IMAGINED)
         likely += np.log(chance if beside in ticked else 1 - chance)
     return likely
 
@@ -309,6 +311,8 @@ def ticked_of(went: Went, beside: dict[Beside, float], chance: np.random.Generat
     """What somebody ticks of what a rig shows, with what people miss and imagine."""
     word = WENT[int(chance.choice(len(WENT), p=TICKED[WENT.index(went)]))]
     others = {
-        name for name, shown in beside.items() if chance.random() < (SEEN if chance.random() < shown else IMAGINED)
+        name
+        for name, shown in beside.items()
+        if chance.random() < (SEEN if chance.random() < shown else PLAIN.get(name, IMAGINED))
     }
     return frozenset((word, *others))

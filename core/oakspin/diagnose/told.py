@@ -10,7 +10,7 @@ from pydantic_core import from_json
 
 from oakspin.design import Design, design_of
 from oakspin.diagnose.looked import Bench, Looked, bench_of
-from oakspin.diagnose.ranking import Diagnosis, Effect, Known, Step, Suspect, diagnosed
+from oakspin.diagnose.ranking import HEALTHY, Diagnosis, Effect, Known, Step, Suspect, diagnosed
 from oakspin.diagnose.signs import BESIDE, WENT, Sign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.fault import BenchFault, Place
@@ -62,6 +62,8 @@ READING_WORDS = {"speed": "turns a minute", "current": "the current in amps", "v
 ALWAYS = frozenset(("nothing", "trembles", "starts_then_stops", "runs"))  # offered whatever the motor
 SHOWN = 0.03  # how likely a sign is under some fault at least, for it to be offered
 ON_SHEET = 8  # faults on a sheet for a table
+HARDLY = 20  # of 100 builds that go, below which mending this alone is not told as a help
+STANDS_OUT = 0.15  # chance from which the likeliest cause is named in the summary
 TOLD_BELOW = 0.005  # chance, below which a fault is only counted
 
 
@@ -164,7 +166,7 @@ def _word(sign: Sign, travels: bool) -> str:
 
 def told_of(bench: Bench, known: Known) -> DiagnosisTold:
     """What is known of a motor, as it is told."""
-    found = diagnosed(bench, known)
+    found, dead = diagnosed(bench, known), dead_on_paper(bench)
     unit, drawing = _unit_and_drawing(bench)
     # What was answered or mended stays, however unlikely that has made it.
     touched = {*known.answers, *known.cured}
@@ -173,9 +175,11 @@ def told_of(bench: Bench, known: Known) -> DiagnosisTold:
         summary=_summary(bench, known, found),
         causes=tuple(_cause(suspect, drawing, unit) for suspect in causes),
         more=len(found.suspects) - len(causes),
-        next=_next(found) if known.any else None,
+        next=_next(found) if known.any and not dead else None,
         planned=found.planned,
-        helps=f"Read {READING_WORDS[found.helps]}: it would tell most." if found.helps and known.any else "",
+        helps=f"Read {READING_WORDS[found.helps]}: it would tell most."
+        if found.helps and known.any and not dead
+        else "",
     )
 
 
@@ -206,17 +210,29 @@ def _unit_and_drawing(bench: Bench) -> tuple[str, Geometry]:
     return words_of(bench.design, machine).rate.unit, draw(bench.design, machine)
 
 
+def dead_on_paper(bench: Bench) -> bool:
+    """Whether most builds of the plan do not go, without any fault."""
+    return bool(2 * bench.runs.sum() < bench.runs.size)
+
+
 def _summary(bench: Bench, known: Known, found: Diagnosis) -> str:
     if not known.any:
         return "Tick what you see. The likeliest causes come first, with how to check and mend each."
-    if 2 * bench.runs.sum() < bench.runs.size:
+    if dead_on_paper(bench):
         return "On paper this motor does not go either: mend the plan in Choose first."
     if not found.explained:
         return "Nothing here explains what you see. Look again, or read something with a meter."
     best = found.suspects[0]
-    if found.planned > max(best.chance, 0.5):
+    if found.planned > max(best.chance, HEALTHY) and found.as_planned:
         goes = known.signs & {"runs", "runs_after_flick"}
-        return "Nothing is wrong with it: it does as planned." if goes else "Most likely nothing is wrong with it."
+        if goes:
+            return "Nothing is wrong with it: it does as planned."
+        fails = max(round(100 * (1 - float(bench.runs.mean()))), 1)
+        return (
+            f"Perhaps no fault at all: {fails} of 100 built to this plan do not go. Choose tells what makes it surer."
+        )
+    if best.chance < STANDS_OUT:
+        return "No cause stands out. Do the first checks, or read something with a meter."
     return f"{best.word.capitalize()}: {best.fault.sentence[0].lower()}{best.fault.sentence[1:]}"
 
 
@@ -239,6 +255,8 @@ def _cause(suspect: Suspect, drawing: Geometry, unit: str) -> CauseTold:
 def _effect(effect: Effect, unit: str) -> str:
     if effect.goes_of_100 < 1:
         return "Mended, it still does not go."
+    if effect.goes_of_100 < HARDLY:
+        return "Mended, it hardly goes: something else is wrong, too."
     plain = PLAIN[unit].words if unit in PLAIN else unit
     count = "all" if effect.goes_of_100 >= 100 else f"{effect.goes_of_100} of 100"
     return f"Mended, it goes in {count} builds, near {rounded(effect.speed, 2)} {plain}."

@@ -62,16 +62,17 @@ def loose_joint(common: tuple[float, float, float], what: str, where: Role, also
         (Flaw(opens=True),),
         common,
         Check(
-            f"With the power on, press each joint at {what} with a dry finger, one after the other, and wiggle it.",
+            f"With the power on, press and wiggle each joint at {what} with a wooden stick, one after the other.",
             "Does the motor twitch or a meter jump at one of them?",
             1.0,
+            ("wooden stick",),
             sure=0.85,
             also=also,
         ),
         Cure("Scrape that joint bright and press it firmly together.", 1.5, "sandpaper"),
         (where, "cell"),
         "joints",
-        "Keep fingers off the wires while current flows for more than a few seconds: they get hot.",
+        "Power on for a few seconds at a time: wires get hot.",
         gives={"joint_sparks": 0.15, "gap_seen": 0.35},
     )
 
