@@ -10,7 +10,7 @@ from pydantic_core import from_json
 
 from oakspin.design import Design, design_of
 from oakspin.diagnose.looked import Bench, Looked, bench_of
-from oakspin.diagnose.ranking import HEALTHY, Diagnosis, Effect, Known, Step, Suspect, diagnosed
+from oakspin.diagnose.ranking import COUNTS, HEALTHY, Diagnosis, Effect, Known, Step, Suspect, diagnosed
 from oakspin.diagnose.signs import BESIDE, WENT, Sign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.fault import BenchFault, Place
@@ -63,7 +63,7 @@ ALWAYS = frozenset(("nothing", "trembles", "starts_then_stops", "runs"))  # offe
 SHOWN = 0.03  # how likely a sign is under some fault at least, for it to be offered
 ON_SHEET = 8  # faults on a sheet for a table
 HARDLY = 20  # of 100 builds that go, below which mending this alone is not told as a help
-STANDS_OUT = 0.15  # chance from which the likeliest cause is named in the summary
+STANDS_OUT = 0.2  # chance from which the likeliest cause is named in the summary
 TOLD_BELOW = 0.005  # chance, below which a fault is only counted
 
 
@@ -265,7 +265,9 @@ def _effect(effect: Effect, unit: str) -> str:
 def _next(found: Diagnosis) -> NextTold | None:
     if not found.steps or found.planned > 0.9:
         return None
-    step = found.steps[0]
+    # Nobody looks first for what is called very unlikely, however quick that is.
+    counts = {suspect.fault.id for suspect in found.suspects if suspect.chance >= COUNTS}
+    step = next((step for step in found.steps if step.fault.id in counts), found.steps[0])
     return NextTold(step.fault.id, step.cure, _why(step))
 
 

@@ -152,3 +152,29 @@ def test_hidden_faults_are_found_and_chances_are_true() -> None:
     assert minutes < 0.9 * listed
     sure = np.array(told) > 0.6
     assert np.array(true)[sure].mean() == pytest.approx(np.array(told)[sure].mean(), abs=0.2)
+
+
+def test_no_motor_is_called_fine_that_shows_what_the_plan_does_not() -> None:
+    told = told_of(bench("ferry-wheel"), seen("runs_after_flick", "other_way"))
+    assert "as planned" not in told.summary
+    assert told.causes[0].id in ("turned_over", "mirrored")
+    roller = bench_in(sample("crate-roller").model_dump_json(), False)
+    told = told_of(roller, seen("trembles"))
+    assert told.summary.startswith("Perhaps no fault at all: ")
+    assert "Nothing is wrong" not in told.summary
+
+
+def test_what_falls_off_is_no_wrong_tick() -> None:
+    beacon = bench_in(sample("beacon").model_dump_json(), False)
+    told = told_of(beacon, seen("falls_off"))
+    assert told.causes[0].id == "not_steel"
+    assert told.next is not None
+    assert told.next.id in ("not_steel", "no_stack")
+    assert "Nothing here explains" not in told.summary
+
+
+def test_what_is_checked_first_is_not_what_is_called_very_unlikely() -> None:
+    for name, known in (("crate-roller", seen("trembles")), ("lantern", seen("nothing")), ("beacon", seen("nothing"))):
+        told = told_of(bench_in(sample(name).model_dump_json(), False), known)
+        first = next(cause for cause in told.causes if told.next and cause.id == told.next.id)
+        assert first.word != "very unlikely", name
