@@ -8,7 +8,7 @@ from typing import Literal
 
 from pydantic_core import from_json
 
-from oakspin.design import Design, design_of
+from oakspin.design import design_of
 from oakspin.diagnose.looked import Bench, Looked, bench_of
 from oakspin.diagnose.ranking import COUNTS, HEALTHY, Diagnosis, Effect, Known, Step, Suspect, diagnosed
 from oakspin.diagnose.signs import BESIDE, WENT, Sign
@@ -291,9 +291,3 @@ def place_of(place: Place, drawing: Geometry) -> Point | None:
 def fault_in(bench: Bench, id_: str) -> BenchFault | None:
     """A fault of the bench by its id; none where the design cannot have it."""
     return next((fault for fault in bench.faults if fault.id == id_), None)
-
-
-def design_told(design: Design, known: Known, *, meter: bool = True) -> tuple[Bench, DiagnosisTold]:
-    """The bench of a design, and what is told of it."""
-    bench = bench_in(design.model_dump_json(), meter)
-    return bench, told_of(bench, known)

@@ -10,7 +10,7 @@ import csv
 import io
 import math
 import wave
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -249,12 +249,3 @@ def _even(series: Series) -> tuple[Array, float, float]:
 
 def _unread(field: str, value: str, limit: str) -> UnreadableRecording:
     return UnreadableRecording([Fault(field, value, limit, RECORD_ANEW)])
-
-
-def series_of(rows: Iterable[tuple[str, float, float]]) -> Recording:
-    """Readings as quantity, seconds and value, as a recording; what has no place in a table is left out."""
-    found: dict[str, list[tuple[float, float]]] = {}
-    for name, at, value in rows:
-        if name in UNITS:
-            found.setdefault(name, []).append((at, value))
-    return {name: Series(*np.array(pairs).T) for name, pairs in found.items()}

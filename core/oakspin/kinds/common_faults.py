@@ -130,7 +130,7 @@ def coated_magnet(magnets: Magnets, at: str = "/magnets") -> Given:
         "coated_magnet",
         "The magnets have a coat that does not conduct.",
         (Flaw((Setting(f"{at}/plating", "epoxy"),)),),
-        (0.005, 0.01, 0.0125),
+        (0.005, 0.01, 0.013),
         Check(
             "Hold a battery, a small lamp (or a meter set to ohms) and the magnet's rim in one circuit.",
             "Does the lamp stay dark across the magnet?",
@@ -182,7 +182,7 @@ def lost_magnet(magnets: Magnets, at: str = "/magnets", *, note: str = "the stac
         "lost_magnet",
         f"A magnet is missing from {note}.",
         (Flaw((Setting(f"{at}/count", magnets.count - 1),)),),
-        (0.00125, 0.005, 0.01),
+        (0.0013, 0.005, 0.01),
         Check(
             f"Count the magnets of {note}: there should be {magnets.count}.",
             "Are there fewer?",

@@ -24,7 +24,6 @@ from oakspin.rig.turning import Turning, travelling, turning
 
 POLARIZES = 8.0  # s, in which a zinc cell tires
 FINEST = 2e-3  # s, of a step in which speed and warmth go on
-FINGER = 0.15  # of the least speed at which it goes, below which it is told to stand
 THERMOMETER = 0.3  # K, between two readings of one thermometer
 GATES = (0.3, 0.7)  # of the way
 

@@ -6,7 +6,7 @@ import pytest
 from oakspin.diagnose.looked import READ
 from oakspin.diagnose.ranking import ERRORS, Known, _bits, _entropy, chances_of, diagnosed, weights_of
 from oakspin.diagnose.signs import BESIDE, WENT
-from oakspin.diagnose.told import ALONG, SIGN_WORDS, bench_in, design_told, fault_in, sheet_of, sign_words, told_of
+from oakspin.diagnose.told import ALONG, SIGN_WORDS, bench_in, fault_in, sheet_of, sign_words, told_of
 from runner.samples import sample
 
 SAMPLES = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
@@ -22,7 +22,8 @@ def test_every_sign_has_a_word_of_its_own() -> None:
 
 @pytest.mark.parametrize("name", SAMPLES)
 def test_a_diagnosis_of_every_kind_can_be_read_and_acted_on(name: str) -> None:
-    bench, nothing = design_told(sample(name), Known())
+    bench = bench_in(sample(name).model_dump_json(), True)
+    nothing = told_of(bench, Known())
     assert nothing.summary.startswith("Tick what you see")
     assert nothing.next is None
     assert nothing.helps == ""

@@ -9,7 +9,6 @@ import {
   portsQuery,
   tellSource,
   type Expected,
-  type Reading,
   type Steady,
   type Word,
 } from "../api/instruments";
@@ -24,6 +23,7 @@ import { rounded } from "../units";
 import { Film } from "./Film";
 import type { Keep, Take } from "./Found";
 import { Sound } from "./Sound";
+import { tableOf } from "./table";
 import { Strip } from "./Strip";
 import { useSource } from "./useSource";
 
@@ -215,16 +215,6 @@ function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; e
   );
 }
 
-/** Readings since a moment as a table to keep; those of a simulated motor say so. */
-export function tableOf(readings: Plain[], simulated: boolean, since = 0): string {
-  const [head, mark] = simulated ? [",simulated", ",yes"] : ["", ""];
-  const lines = readings
-    .filter(({ seconds }) => seconds >= since)
-    .map(({ seconds, quantity, value, unit }) => `${seconds},${quantity},${value},${unit}${mark}`);
-  return [`seconds,quantity,value,unit${head}`, ...lines, ""].join("\n");
-}
-
-type Plain = Pick<Reading, "quantity" | "value" | "unit" | "seconds">;
 const csv = (table: string) => new Blob([table], { type: "text/csv" });
 
 const Fields = styled.div`

@@ -1,4 +1,5 @@
 import collector from "./collector.js?url";
+import { tableOf } from "./table";
 
 export const LISTENS_S = 4;
 const LONGEST_S = 10;
@@ -154,9 +155,11 @@ export function watched(
 /** Brightness over time as a table; `rate` frames a second where the film was taken in slow motion. */
 export function brightnessTable(frames: [number, number][], rate: number | null): Blob {
   const begun = frames[0]?.[0] ?? 0;
-  const lines = frames.map(([at, value], index) => {
-    const seconds = rate ? index / rate : at - begun;
-    return `${Number(seconds.toFixed(5))},brightness,${Number(value.toPrecision(5))},1`;
-  });
-  return new Blob([["seconds,quantity,value,unit", ...lines, ""].join("\n")], { type: "text/csv" });
+  const rows = frames.map(([at, value], index) => ({
+    seconds: Number((rate ? index / rate : at - begun).toFixed(5)),
+    quantity: "brightness",
+    value: Number(value.toPrecision(5)),
+    unit: "1",
+  }));
+  return new Blob([tableOf(rows, false)], { type: "text/csv" });
 }

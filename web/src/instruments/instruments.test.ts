@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { brightnessTable, wavOf } from "./capture";
-import { tableOf } from "./Instruments";
+import { tableOf } from "./table";
 
 const rows = [
   { quantity: "current", value: 1.2, unit: "A", seconds: 0.4 },

@@ -39,7 +39,7 @@ def coil_faults(design: CoilMotor) -> tuple[BenchFault, ...]:
             _worn_paint(design),
             _shorted(design),
             loose_joint((0.016, 0.032, 0.048), JOINTS, "support", also=("covered",)),
-            bad_joint((0.0075, 0.0125, 0.0175), JOINTS, "support"),
+            bad_joint((0.0075, 0.013, 0.018), JOINTS, "support"),
             dirty_contact(design.surface, "the leads lie in the supports", "support", (0.0075, 0.015, 0.02)),
             worn_cell(design.battery),
             reversed_(design.battery),
@@ -101,7 +101,7 @@ def _covered(design: CoilMotor) -> Given:
         "covered",
         f"There is still {skin} on a lead where it should be bare metal.",
         tuple(Flaw(_set(side, bared="none")) for side in sides),
-        (0.024, 0.06, 0.108),
+        (0.024, 0.06, 0.11),
         Check(
             "Look at both leads under a lamp where they lie in the supports, and turn the coil once round by hand.",
             "Is one of them still colored where it should shine?",
@@ -125,7 +125,7 @@ def _all_round(design: CoilMotor) -> Given:
         "all_round",
         "The leads are bared all the way round.",
         (Flaw(patch),),
-        (0.018, 0.06, 0.108),
+        (0.018, 0.06, 0.11),
         Check(
             "Turn the coil slowly by hand and look at the lead that should be bare only in part.",
             "Does it shine all the way round?",
@@ -195,7 +195,7 @@ def _too_little(design: CoilMotor) -> Given:
         "too_little",
         "Too little of the lead is bare.",
         tuple(Flaw(_of_arcs(design, 0.0, width)) for width in (0.2, 0.35, 0.5)),
-        (0.0125, 0.025, 0.035),
+        (0.013, 0.025, 0.035),
         Check(
             "Turn the coil slowly by hand and see for how much of a turn the bare metal lies in the support.",
             "Is it less than half of what the build sheet shows?",
@@ -223,7 +223,7 @@ def _worn_paint(design: CoilMotor) -> Given:
         "worn_paint",
         "The paint on the lead has worn off where it rubs.",
         (Flaw(patch(50.0)), Flaw(patch(80.0)), Flaw(patch(100.0))),
-        (0.0125, 0.02, 0.025),
+        (0.013, 0.02, 0.025),
         Check(
             "Take the coil out and look at the painted part of the lead where it lay in the support.",
             "Does metal shine through the paint?",
@@ -244,7 +244,7 @@ def _shorted(design: CoilMotor) -> Given:
         "shorted",
         "The two supports touch each other, or metal joins them.",
         (Flaw((Setting("/supports/stand", "metal"),)),),
-        (0.005, 0.0125, 0.02),
+        (0.005, 0.013, 0.02),
         Check(
             "Take the coil out, switch on for two seconds and feel the battery; look for metal between the supports.",
             "Does current flow with the coil out, or do they touch?",
@@ -268,7 +268,7 @@ def _second_over(design: CoilMotor) -> Given:
         "second_over",
         "One of the two stacks is upside down, so that they work against each other.",
         (Flaw((Setting("/second", other),)),),
-        (0.0125, 0.03, 0.05),
+        (0.013, 0.03, 0.05),
         Check("Hold a compass to both stacks.", "Is one of them the other way up than planned?", 0.7, ("compass",)),
         Cure("Turn that stack over.", 1.0),
         ("north", "south"),
@@ -307,7 +307,7 @@ def _strikes(design: CoilMotor) -> Given:
         "strikes",
         "The coil strikes the magnet.",
         (Flaw((Setting("/gap_mm", 0.0),), drag=8.0),),
-        (0.005, 0.0125, 0.02),
+        (0.005, 0.013, 0.02),
         Check(
             "Power off, turn the coil once round by hand, and listen.",
             "Does it touch the magnet anywhere?",
@@ -329,7 +329,7 @@ def _heavy(design: CoilMotor) -> Given:
         "heavy_side",
         "One side of the coil is heavy.",
         tuple(Flaw((Setting("/imbalance_mm", off),)) for off in (1.5, 2.5, 4.0)),
-        (0.024, 0.06, 0.108),
+        (0.024, 0.06, 0.11),
         Check(
             "Power off: give it three soft turns and see how it comes to rest.",
             "Does it always stop the same way up?",
@@ -376,7 +376,7 @@ def _tight(design: CoilMotor) -> Given:
         "tight_supports",
         "The leads are pinched or rub in the supports.",
         (Flaw(drag=3.0), Flaw(drag=6.0)),
-        (0.005, 0.0125, 0.02),
+        (0.005, 0.013, 0.02),
         Check(
             "Power off, flick the coil and count how long it goes on.",
             "Does it stop within a turn or two?",
@@ -401,7 +401,7 @@ def _fewer_turns(design: CoilMotor) -> Given:
         "fewer_turns",
         "The coil has far fewer turns than planned.",
         (Flaw((Setting(at, max(turns // 2, 1)),)), Flaw((Setting(at, max(round(turns * 0.35), 1)),))),
-        (0.00125, 0.0075, 0.015),
+        (0.0013, 0.0075, 0.015),
         Check(
             "Count the turns where the bundle is easiest to see.", f"Are there far fewer than {turns}?", 1.0, sure=0.93
         ),

@@ -34,7 +34,7 @@ def frame_faults(design: FrameDesign) -> tuple[BenchFault, ...]:
             _foot_high(design),
             _rubs_cell(design),
             _stands_crooked(design),
-            dirty_contact(design.surface, "the wire touches battery and magnets", "terminal", (0.0075, 0.015, 0.0225)),
+            dirty_contact(design.surface, "the wire touches battery and magnets", "terminal", (0.0075, 0.015, 0.022)),
             coated_magnet(design.magnets),
             worn_cell(design.battery),
             reversed_(design.battery),
@@ -74,7 +74,7 @@ def _tip_covered(design: FrameDesign) -> Given:
         "tip_covered",
         "Something lies between the tip and the battery: a label, tape or glue.",
         (Flaw(opens=True),),
-        (0.0025, 0.01, 0.0175),
+        (0.0025, 0.01, 0.018),
         Check(
             "Lift the frame off and look at the terminal and at the tip.",
             "Is there film, glue or a label?",
@@ -162,7 +162,7 @@ def _out_of_seat(design: FrameDesign) -> Given:
         "out_of_seat",
         "The tip does not sit in its place on the battery and walks about.",
         (Flaw((Setting("/pivot/seat", "flat"), Setting("/pivot/off_center_mm", 2.5))),),
-        (0.0075, 0.0175, 0.03),
+        (0.0075, 0.018, 0.03),
         Check(
             "Watch the tip from close by while it runs, or while you turn it by hand.",
             "Does it wander over the terminal?",
@@ -224,7 +224,7 @@ def _stands_crooked(design: FrameDesign) -> Given:
         "bad_stand",
         "The battery stands badly on the magnets: little current gets across.",
         (Flaw(ohms=0.3), Flaw(ohms=1.0)),
-        (0.005, 0.01, 0.0175),
+        (0.005, 0.01, 0.018),
         Check(
             "Press the battery down on the magnets with one finger while it is on.",
             "Does the frame pull harder?",
@@ -273,7 +273,7 @@ def _heavy_decoration(design: FrameDesign) -> Given:
             )
             for more, area in ((3.0, 1200.0), (6.0, 3000.0))
         ),
-        (0.00125, 0.0075, 0.02),
+        (0.0013, 0.0075, 0.02),
         Check("Take the decoration off and run it again.", "Does it go now, or much faster?", 1.0, sure=0.92),
         Cure("Make the decoration smaller and lighter.", 3.0),
         WIRE,

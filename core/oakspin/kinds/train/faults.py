@@ -163,7 +163,7 @@ def _kink(design: TrainDesign) -> Given:
             Flaw((Setting("/track/kinks", [Kink(at_mm=round(share * length), squeeze_mm=1.5).model_dump()]),))
             for share in (0.25, 0.5, 0.75)
         ),
-        (0.03, 0.072, 0.108),
+        (0.03, 0.072, 0.11),
         Check(
             "Slide the magnets alone through the track with a stick.",
             "Do they catch somewhere?",
@@ -206,7 +206,7 @@ def _loosened(design: TrainDesign) -> Given:
         "loosened",
         "The turns lie farther and farther apart along the track.",
         (Flaw((Setting("/track/loosens", 1.8),)), Flaw((Setting("/track/loosens", 2.6),))),
-        (0.0075, 0.0175, 0.03),
+        (0.0075, 0.018, 0.03),
         Check(
             "Count the turns on a thumb's width at the entry and at the far end.",
             "Are there far fewer at the far end?",
@@ -228,7 +228,7 @@ def _oval(design: TrainDesign) -> Given:
         "oval",
         "The whole track is squeezed flat.",
         (Flaw((Setting("/track/oval_mm", 1.0),)), Flaw((Setting("/track/oval_mm", 2.0),))),
-        (0.005, 0.0125, 0.02),
+        (0.005, 0.013, 0.02),
         Check("Measure the track's opening across and upright.", "Do the two differ?", 0.7, ("ruler",), sure=0.93),
         Cure("Roll it round again on its former.", 4.0, "former"),
         ("track", "wire"),
@@ -273,7 +273,7 @@ def _no_rear_touch(design: TrainDesign) -> Given:
         "stack_loose",
         "A magnet stack does not touch its terminal.",
         (Flaw(opens=True), Flaw(ohms=0.5)),
-        (0.005, 0.0125, 0.02),
+        (0.005, 0.013, 0.02),
         Check(
             "Look at both ends of the cell: tape, a label or a gap between magnet and terminal.",
             "Is there something between?",
@@ -294,7 +294,7 @@ def _heavy_nose(design: TrainDesign) -> Given:
         "heavy_nose",
         "The decoration is too heavy.",
         (Flaw((Setting("/nose_g", 15.0),)), Flaw((Setting("/nose_g", 25.0),))),
-        (0.00125, 0.005, 0.015),
+        (0.0013, 0.005, 0.015),
         Check("Take the decoration off and run it again.", "Does it go now?", 0.7, sure=0.93),
         Cure("Make the decoration lighter.", 2.0),
         ("cell",),
