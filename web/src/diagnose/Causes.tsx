@@ -42,6 +42,7 @@ export function Causes({ told, answers, cured, answer, mended }: Props) {
                 <Quiet>
                   {cause.word}
                   {cause.explains && `, ${cause.explains}`}
+                  {cause.often && `, ${cause.often}`}
                 </Quiet>
               </summary>
               {next && <Next>{next.why}</Next>}

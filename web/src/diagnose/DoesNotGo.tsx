@@ -1,8 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import styled, { css } from "styled-components";
-import { diagnoseQuery, type Answer, type Known } from "../api/diagnose";
+import { diagnoseQuery, repairsQuery, keepRepair, type Answer, type Repair, type Known } from "../api/diagnose";
 import { told as toldOf } from "../api/client";
 import { lookQuery } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
@@ -12,7 +12,9 @@ import { narrow } from "../theme/narrow";
 import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { readMeasure } from "../units";
+import { useLearnedKey } from "../learn/LearnedProvider";
 import { Causes } from "./Causes";
+import { Repairs } from "./Repairs";
 import { SignPictures } from "./SignPictures";
 import { WhereToLook } from "./WhereToLook";
 
@@ -37,6 +39,15 @@ export function DoesNotGo({ working }: { working: Working }) {
   const key = `oakspin.fix.${id}`;
   const [seen, setSeen] = useState<Seen>(() => kept(key));
   const [found, setFound] = useState("");
+  const learned = useLearnedKey();
+  const queries = useQueryClient();
+  const keep = useMutation({
+    mutationFn: (repair: Repair["repair"]) => keepRepair(id, repair),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: repairsQuery(id).queryKey });
+      await queries.invalidateQueries({ queryKey: ["diagnose"] });
+    },
+  });
   useEffect(() => localStorage.setItem(key, JSON.stringify(seen)), [key, seen]);
   // What was pressed is gone with the list: the answer takes the focus.
   const answered = useRef<HTMLParagraphElement>(null);
@@ -49,7 +60,7 @@ export function DoesNotGo({ working }: { working: Working }) {
   };
   const known = knownOf(seen);
   const { data, error, isFetching } = useQuery({
-    ...diagnoseQuery(working.design, known),
+    ...diagnoseQuery(working.design, known, learned),
     retry: false,
     placeholderData: (before) => before,
   });
@@ -65,6 +76,8 @@ export function DoesNotGo({ working }: { working: Working }) {
     }
     const what = data?.diagnosis.causes.find((each) => each.id === cause);
     const gone = seen.begun ? Math.max(1, Math.round((Date.now() - seen.begun) / 60_000)) : 1;
+    const done = { signs: seen.signs as Repair["repair"]["signs"], answers: seen.answers, cured: seen.cured };
+    keep.mutate({ fault: cause, minutes: gone, group: "", hands: null, ...done });
     const line = `It did not go. ${what?.sentence ?? cause} ${what?.cure.do ?? ""} Mended after ${gone} min.`;
     noted(id, line);
     setSeen(nothing());
@@ -99,7 +112,9 @@ export function DoesNotGo({ working }: { working: Working }) {
         <ToolRow>
           {any && <PlainButton onPress={() => change(nothing())}>Start over</PlainButton>}
           <Link to={`/motor/${id}/print/faults`}>Print the likeliest for the tables</Link>
+          <Link to="/practice">Practise</Link>
         </ToolRow>
+        <Repairs id={id} />
       </section>
       <section aria-label="What is wrong">
         {error && <Trouble role="alert">{toldOf(error)}</Trouble>}
@@ -108,9 +123,10 @@ export function DoesNotGo({ working }: { working: Working }) {
             {found} <Link to={`/motor/${id}/run`}>It stands in the note of the next trial.</Link>
           </p>
         )}
+        {keep.error && <Trouble role="alert">It was not kept. {toldOf(keep.error)}</Trouble>}
         {data && (
           <>
-            <Summary role="status" data-summary data-busy={isFetching || undefined}>
+            <Summary role="status" data-summary data-busy={isFetching || keep.isPending || undefined}>
               {data.diagnosis.summary}
             </Summary>
             {data.diagnosis.helps && <Quiet as="p">{data.diagnosis.helps}</Quiet>}

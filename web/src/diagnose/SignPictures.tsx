@@ -1,17 +1,13 @@
-import { useId } from "react";
 import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
 import styled from "styled-components";
 import type { Diagnosed, SignWord } from "../api/diagnose";
 import type { Geometry } from "../api/client";
-import { MovingParts, turned } from "../drawing/MovingParts";
-import { placeWithin } from "../drawing/place";
-import { Standing, Wires } from "../drawing/Shapes";
-import { hasPicture, motionOf, type Motion } from "./motion";
+import { MovingMotor } from "./MovingMotor";
+import { hasPicture } from "./motion";
 import { useClock } from "./useClock";
 
 const WIDE = 104;
 const HIGH = 76;
-const ROOM = 6;
 
 interface Props {
   told: Diagnosed;
@@ -34,11 +30,14 @@ export function SignPictures({ told, geometry, signs, change }: Props) {
   const sign = ({ id, word }: SignWord, picture: boolean) => (
     <Sign key={id} value={id} data-sign={id}>
       {picture && (
-        <Small
+        <MovingMotor
           geometry={geometry}
-          motion={motionOf(id, seconds, told.travels)}
+          sign={id}
+          seconds={seconds}
           sense={told.sense}
           travels={told.travels}
+          width={WIDE}
+          height={HIGH}
         />
       )}
       <span>
@@ -56,65 +55,6 @@ export function SignPictures({ told, geometry, signs, change }: Props) {
       <Words>{worded.map((each) => sign(each, false))}</Words>
     </CheckboxGroup>
   );
-}
-
-function Small(props: { geometry: Geometry; motion: Motion; sense: number; travels: boolean }) {
-  const { geometry, motion, sense, travels } = props;
-  const clip = useId();
-  const bounds = nearBounds(geometry);
-  const place = placeWithin(bounds, WIDE - 2 * ROOM, HIGH - 2 * ROOM);
-  const tall = (bounds[3]! - bounds[1]!) * place.scale;
-  const way = wayOf(geometry);
-  const angle = travels ? motion.at * way : geometry.pose + sense * motion.at;
-  const frame = {
-    angle,
-    speed: 0,
-    touching: true,
-    spark: motion.spark ?? false,
-    hop: motion.hop ?? false,
-    live: 0,
-    plain: true,
-  };
-  return (
-    <svg width={WIDE} height={HIGH} viewBox={`${-ROOM} ${-ROOM} ${WIDE} ${HIGH}`} aria-hidden>
-      <clipPath id={clip}>
-        <rect x={-ROOM} y={(HIGH - 2 * ROOM - tall) / 2 - ROOM / 2} width={WIDE} height={tall + ROOM} />
-      </clipPath>
-      <g clipPath={`url(#${clip})`}>
-        <Standing geometry={geometry} place={place} small />
-        <Wires geometry={geometry} place={place} small />
-        <MovingParts geometry={geometry} place={place} frame={frame} small />
-      </g>
-    </svg>
-  );
-}
-
-const ROUND = [0, 0.5, 1, 1.5].map((half) => half * Math.PI);
-const TOP = 0.06; // of its height that stays free over what moves
-
-/** What is drawn small: what moves and all below it, without the figures beside. */
-function nearBounds(geometry: Geometry): number[] {
-  const [left = 0, bottom = 0, right = 1, top = 1] = geometry.bounds;
-  const paths = geometry.moving.filter(({ role, route }) => route.length === 0 && !BESIDE.has(role));
-  const points = paths.flatMap((path) => ROUND.flatMap((angle) => turned(path, angle).points));
-  if (points.length === 0) return [left, bottom, right, top];
-  const x = points.map(([x]) => x!);
-  const y = points.map(([, y]) => y!);
-  const [low, high] = [Math.min(...y), Math.max(...y)];
-  const room = TOP * (high - Math.min(low, bottom));
-  return [Math.max(left, Math.min(...x) - 3), bottom, Math.min(right, Math.max(...x) + 3), Math.min(top, high + room)];
-}
-
-const BESIDE = new Set<string>(["bared", "enamel", "paint", "mark", "push_arc", "brake_arc", "idle_arc"]);
-
-/** Length of the way along which it travels, in m. */
-function wayOf(geometry: Geometry): number {
-  const path = geometry.moving.find(({ route }) => route.length > 1);
-  if (!path) return 1;
-  const lengths = path.route
-    .slice(1)
-    .map(([x, y], at) => Math.hypot(x! - path.route[at]![0]!, y! - path.route[at]![1]!));
-  return lengths.reduce((sum, each) => sum + each, 0) / path.route_per_m;
 }
 
 const Heading = styled.div`

@@ -9,8 +9,14 @@ import { useFrameSize } from "../drawing/useFrameSize";
 const ROOM = 22;
 const RADIUS = 12;
 
+interface Props {
+  geometry: Geometry;
+  causes: Cause[];
+  height?: string;
+}
+
 /** The motor with a number at each place to look at, in the order of the list. */
-export function WhereToLook({ geometry, causes }: { geometry: Geometry; causes: Cause[] }) {
+export function WhereToLook({ geometry, causes, height = "min(52vh, 460px)" }: Props) {
   const theme = useTheme();
   const { frame, size } = useFrameSize({ width: 420, height: 420 });
   const place = placeWithin(geometry.bounds, size.width - 2 * ROOM, size.height - 2 * ROOM);
@@ -26,7 +32,7 @@ export function WhereToLook({ geometry, causes }: { geometry: Geometry; causes: 
   });
   const told = marks.map(({ number }) => number).join(", ");
   return (
-    <div ref={frame} style={{ height: "min(52vh, 460px)" }}>
+    <div ref={frame} style={{ height }}>
       <svg
         width={size.width}
         height={size.height}

@@ -13,13 +13,6 @@ import { SignPictures } from "./SignPictures";
 import { WhereToLook } from "./WhereToLook";
 
 vi.mock(import("../api/client"), async (actual) => ({ ...(await actual()), posted: vi.fn() }));
-Object.assign(globalThis, {
-  matchMedia: () => ({ matches: true }),
-  ResizeObserver: class {
-    observe() {}
-    disconnect() {}
-  },
-});
 
 const cause = (id: string, change: Partial<Cause> = {}): Cause => ({
   id,
@@ -31,6 +24,7 @@ const cause = (id: string, change: Partial<Cause> = {}): Cause => ({
   cure: { do: `Mend the ${id}.`, minutes: 2, needs: "tape" },
   effect: "Mended, it goes in 90 of 100 builds, near 840 turns a minute.",
   caution: "",
+  often: "",
   at: [0, 5],
   ...change,
 });

@@ -1,13 +1,22 @@
+/** What of it gets hot. */
+export type Hot = "battery" | "motor";
+
 /** How a small picture of this motor moves for a sign: what it does at a moment in seconds. */
 export interface Motion {
   /** Turned from where it rests, rad; or the share of its way that it has gone. */
   at: number;
   hop?: boolean;
   spark?: boolean;
+  hot?: Hot;
 }
 
 const still: Motion = { at: 0 };
+const anyhow: Record<string, (t: number) => Motion> = {
+  hot_battery: () => ({ at: 0, hot: "battery" }),
+  hot_motor: () => ({ at: 0, hot: "motor" }),
+};
 const along: Record<string, (t: number) => Motion> = {
+  ...anyhow,
   trembles: (t) => ({ at: 0.004 * Math.sin(50 * t) + 0.004 }),
   creeps: (t) => ({ at: (t * 0.06) % 1 }),
   starts_then_stops: (t) => ({ at: Math.min((t % 3.5) * 0.3, 0.45) }),
@@ -18,6 +27,7 @@ const along: Record<string, (t: number) => Motion> = {
   slow: (t) => ({ at: (t * 0.15) % 1 }),
 };
 const turning: Record<string, (t: number) => Motion> = {
+  ...anyhow,
   trembles: (t) => ({ at: 0.09 * Math.sin(45 * t) }),
   rocks: (t) => ({ at: 0.8 * Math.sin(5 * t) }),
   creeps: (t) => ({ at: 0.5 * t }),

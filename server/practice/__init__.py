@@ -1,0 +1,1 @@
+"""Practice: motors that hide faults, what a learner did with them, and the record of it."""

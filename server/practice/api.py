@@ -1,0 +1,143 @@
+"""Routes of practice."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from oakspin.design import Design, design_of
+from oakspin.practice.case import Act
+from oakspin.practice.crowd import CrowdSaid
+from oakspin.practice.record import LEVELS, ROUND, Level, RecordSaid, record_said, record_table
+from oakspin.practice.said import CaseSaid
+from server.downloads import download
+from server.errors import ANY, BODY, KeyProblem, Problem
+from server.practice import actions
+from server.strict import Body
+
+router = Router(tags=["practice"])
+Id = Annotated[str, Field(max_length=12)]
+
+
+class BeginBody(Body):
+    """Begin a case of a level: with a kind, with a motor of the shelf, or with any; ``round`` where it goes on."""
+
+    level: Level
+    kind: Annotated[str, Field(max_length=20)] | None = None
+    motor: Id | None = None
+    round: Id | None = None
+
+
+class ActBody(Body):
+    """Do something in a case, as its step number ``at``, from 0."""
+
+    at: Annotated[int, Field(ge=0, le=actions.MOST_ACTS)]
+    act: Act
+
+
+class HelpBody(Body):
+    """Help a group of a class, as its step number ``at``, from 0."""
+
+    at: Annotated[int, Field(ge=0, le=actions.MOST_ACTS)]
+    group: Annotated[str, Field(max_length=40)]
+
+
+class LevelOut(Schema):
+    """A level of practice, in words."""
+
+    id: Level
+    words: str
+
+
+class PracticeOut(Schema):
+    """The levels, how many cases a round has, the case that is open, and the record of those that have ended."""
+
+    levels: list[LevelOut]
+    cases: int
+    open: str | None
+    record: RecordSaid
+
+
+class PracticeCaseOut(Schema):
+    """A case: its place in its round from 1, its motor's design as planned, and how it stands."""
+
+    id: str
+    round: str
+    place: int
+    cases: int
+    level: Level
+    design: Design
+    case: CaseSaid | None
+    crowd: CrowdSaid | None
+
+
+def _out(shown: actions.Shown) -> PracticeCaseOut:
+    row = shown.row
+    return PracticeCaseOut(
+        id=row.id,
+        round=row.round,
+        place=shown.place,
+        cases=ROUND,
+        level=next(level for level in LEVELS if level == row.level),
+        design=design_of(row.design, row.format_version),
+        case=shown.case,
+        crowd=shown.crowd,
+    )
+
+
+@router.get("/practice", response={200: PracticeOut, **ANY}, operation_id="practice")
+def practice(request: HttpRequest) -> PracticeOut:
+    """What can be practised, and how it went so far."""
+    open_ = actions.open_case()
+    return PracticeOut(
+        levels=[LevelOut(id=level, words=words) for level, words in LEVELS.items()],
+        cases=ROUND,
+        open=open_.id if open_ else None,
+        record=record_said(actions.past()),
+    )
+
+
+@router.post("/practice/cases", response={200: PracticeCaseOut, 404: Problem, **BODY}, operation_id="begin_case")
+def begin_case(request: HttpRequest, body: BeginBody) -> PracticeCaseOut:
+    """Begin a case: a motor that hides a fault, or a class of twelve."""
+    return _out(actions.begin(request, body.level, body.kind, body.motor, body.round))
+
+
+@router.get("/practice/cases/{id}", response={200: PracticeCaseOut, 404: Problem, **BODY}, operation_id="read_case")
+def read_case(request: HttpRequest, id: str) -> PracticeCaseOut:
+    """A case as it stands."""
+    return _out(actions.shown(request, id))
+
+
+@router.post(
+    "/practice/cases/{id}/acts",
+    response={200: PracticeCaseOut, 404: Problem, 409: KeyProblem, **BODY},
+    operation_id="act_in_case",
+)
+def act_in_case(request: HttpRequest, id: str, body: ActBody) -> PracticeCaseOut:
+    """Look at something, make a check, name a fault with its cure, or give up."""
+    return _out(actions.do(request, id, body.at, body.act))
+
+
+@router.post(
+    "/practice/cases/{id}/help",
+    response={200: PracticeCaseOut, 404: Problem, 409: KeyProblem, **BODY},
+    operation_id="help_group",
+)
+def help_group(request: HttpRequest, id: str, body: HelpBody) -> PracticeCaseOut:
+    """Help the next group of a class."""
+    return _out(actions.do(request, id, body.at, body.group))
+
+
+@router.get(
+    "/practice/record.csv",
+    response=ANY,
+    operation_id="export_practice",
+    openapi_extra={"responses": {200: {"description": "A CSV table"}}},
+)
+def export_practice(request: HttpRequest) -> HttpResponse:
+    """The record of practice, as a CSV table: a row a case."""
+    return download(record_table(actions.past()), "Oak Spin practice", "csv", "text/csv; charset=utf-8")
