@@ -1,0 +1,1 @@
+"""The Drawer: parts owned, each with its history."""

@@ -1,0 +1,133 @@
+"""Routes of the parts of a motor that lie in the Drawer."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+from pydantic import Field
+
+from oakspin.design import Design
+from oakspin.kinds.recipe import Place
+from server.drawer import actions, used
+from server.errors import ANY, BODY, Problem
+from server.strict import Body
+
+router = Router(tags=["drawer"])
+
+
+class PartPutBody(Body):
+    """The entry that a part is taken from, or none any more; ``design`` is the motor as it stands on the screen."""
+
+    entry: Annotated[str, Field(max_length=12)] | None
+    design: Design
+
+
+class PartOption(Schema):
+    """An entry that could stand in a place, or why it cannot."""
+
+    key: str
+    name: str
+    amount: float
+    unit: str
+    why_not: str
+
+
+class PartPlace(Schema):
+    """A place for a part: what could stand there and what does.
+
+    ``agrees`` says whether the design still says of it what the Drawer does, ``gone`` whether the entry was put away;
+    ``takes`` is what one motor takes of it, ``drawn`` what the built motor holds.
+    """
+
+    place: Place
+    options: list[PartOption]
+    entry: str | None
+    name: str
+    agrees: bool
+    gone: bool
+    takes: float
+    unit: str
+    drawn: float | None
+
+
+class MotorPartsOut(Schema):
+    """The parts of a motor. ``key`` names draws that know them closer, where they do."""
+
+    key: str
+    built: bool
+    places: list[PartPlace]
+
+
+class PutInOut(Schema):
+    """The design with the part in it, to be saved, and the parts of the motor."""
+
+    design: Design
+    parts: MotorPartsOut
+
+
+MOVE: dict[int, Any] = {200: MotorPartsOut, 404: Problem, 422: Problem, **BODY}
+
+
+def parts_of(id_: str) -> MotorPartsOut:
+    """The parts of a motor as they stand."""
+    found = used.places(id_)
+    return MotorPartsOut(
+        key=used.key_of(id_),
+        built=any(at.row is not None and at.row.drawn is not None for at in found),
+        places=[
+            PartPlace(
+                place=at.place,
+                options=[
+                    PartOption(
+                        key=row.id, name=part.name, amount=part.amount, unit=actions.entry_in(row).unit, why_not=why
+                    )
+                    for row, part, why in used.options(id_, at.place)
+                ],
+                entry=at.row.entry_id if at.row else None,
+                name=str(at.row.entry) if at.row else "",
+                agrees=at.agrees,
+                gone=bool(at.row and at.row.entry.deleted_at),
+                takes=at.takes.amount if at.takes else 0.0,
+                unit=at.takes.unit if at.takes else "",
+                drawn=at.row.drawn if at.row else None,
+            )
+            for at in found
+        ],
+    )
+
+
+@router.get(
+    "/shelf/{id}/parts",
+    response={200: MotorPartsOut, 404: Problem, 422: Problem, **ANY},
+    operation_id="get_motor_parts",
+)
+def get_motor_parts(request: HttpRequest, id: str) -> MotorPartsOut:
+    """Which parts of a motor lie in the Drawer."""
+    return parts_of(id)
+
+
+@router.put(
+    "/shelf/{id}/parts/{place}",
+    response={200: PutInOut, 404: Problem, 422: Problem, **BODY},
+    operation_id="put_part_in",
+)
+def put_part_in(request: HttpRequest, id: str, place: str, body: PartPutBody) -> PutInOut:
+    """Take a part of a motor from the Drawer: its figures go into the design, which is then to be saved."""
+    design = used.put_in(id, place, body.entry, body.design)
+    return PutInOut(design=design, parts=parts_of(id))
+
+
+@router.post("/shelf/{id}/build", response=MOVE, operation_id="build_motor")
+def build_motor(request: HttpRequest, id: str) -> MotorPartsOut:
+    """The motor is built: what it takes is drawn from the Drawer."""
+    used.build(id)
+    return parts_of(id)
+
+
+@router.post("/shelf/{id}/take-apart", response=MOVE, operation_id="take_motor_apart")
+def take_motor_apart(request: HttpRequest, id: str) -> MotorPartsOut:
+    """The motor is taken apart: what it held goes back into the Drawer."""
+    used.take_apart(id)
+    return parts_of(id)

@@ -1,0 +1,1 @@
+"""Parts that are owned, and what a part without a label is."""
