@@ -41,7 +41,7 @@ def one_build(machine: Machine, index: int) -> Machine:
     return builds_of(machine, np.array([index]))
 
 
-def _names(value: object) -> Iterable[str]:
+def names_of(value: object) -> Iterable[str]:
     """Names of a dataclass's fields; none of anything else."""
     return getattr(value, "__dataclass_fields__", ())
 
@@ -61,7 +61,7 @@ def _joined(values: list[Any], draws: list[int]) -> Any:
         return {name: _joined([value[name] for value in values], draws) for name in first}
     if isinstance(first, tuple):
         return tuple(_joined([value[at] for value in values], draws) for at in range(len(first)))
-    names = _names(first)
+    names = names_of(first)
     if names:
         return replace(first, **{name: _joined([getattr(value, name) for value in values], draws) for name in names})
     return first
@@ -73,8 +73,8 @@ def _walk(value: Any, seen: list[object]) -> None:
     if kind is np.ndarray:
         # Tables over draws may differ; a table that stands for all draws need only be as long.
         seen.append(value.shape[1:])
-    elif kind is float or kind is int:
-        seen.append(float)
+    elif isinstance(value, (float, int)) and kind is not bool:
+        seen.append(float)  # also of an array's library: what is computed is not always a plain one
     elif kind is tuple:
         seen.append(len(value))
         for held in value:
@@ -83,7 +83,7 @@ def _walk(value: Any, seen: list[object]) -> None:
         seen.extend(value)
         for held in value.values():
             _walk(held, seen)
-    elif names := _names(value):
+    elif names := names_of(value):
         seen.append(kind)
         for name in names:
             _walk(getattr(value, name), seen)
@@ -99,7 +99,7 @@ def _some(value: Any, which: Array | Mask, draws: int) -> Any:
         return {name: _some(held, which, draws) for name, held in value.items()}
     if isinstance(value, tuple):
         return tuple(_some(held, which, draws) for held in value)
-    names = _names(value)
+    names = names_of(value)
     if names:
         return replace(value, **{name: _some(getattr(value, name), which, draws) for name in names})
     return value

@@ -21,10 +21,12 @@ from oakspin.machines.train.machine import train_machine
 @dataclass(frozen=True)
 class Maker:
     """What makes a machine of a design. ``arrays`` are pointers at which it takes arrays, so that many designs run
-    as one; a ``*`` stands for any one step."""
+    as one; ``dear`` those at which each value takes tens of times what any other does, for its field is summed anew. A
+    ``*`` stands for any one step."""
 
     machine: Callable[[Any, Draws], Machine]
     arrays: tuple[str, ...] = ()
+    dear: tuple[str, ...] = ()
 
 
 MAKERS: dict[str, Maker] = {
@@ -32,9 +34,9 @@ MAKERS: dict[str, Maker] = {
     "hanging": Maker(hanging_machine),
     "cradle": Maker(coil_machine, COIL_ARRAYS),
     "lobes": Maker(coil_machine, COIL_ARRAYS),
-    "cored": Maker(cored_machine),
+    "cored": Maker(cored_machine, dear=("/gap/*", "/winding/turns", "/wire/size/*", "/core/*", "/magnets/*")),
     "train": Maker(train_machine),
-    "roller": Maker(roller_machine),
+    "roller": Maker(roller_machine, dear=("/magnets/*", "/sheet/width_mm")),
 }
 
 
@@ -54,3 +56,8 @@ def takes_arrays(design: Design, pointer: str) -> bool:
     if getattr(design, "magnets_on", "") == "around":
         return False  # a coil in a ring is integrated for one height at a time
     return any(fnmatchcase(pointer, pattern) for pattern in MAKERS[design.kind].arrays)
+
+
+def is_dear(design: Design, pointer: str) -> bool:
+    """Whether each value at the pointer takes tens of times what another number's does."""
+    return any(fnmatchcase(pointer, pattern) for pattern in MAKERS[design.kind].dear)
