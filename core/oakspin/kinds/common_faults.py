@@ -11,6 +11,8 @@ from oakspin.machines.flaw import Flaw
 from oakspin.parts.magnet import magnet_conducts, magnet_kind, remanence
 
 WEAK = (0.3, 0.45, 0.6)  # of the planned remanence; old, heated or cheap magnets
+# Wrong in what is given out: who lays the parts out can see to it.
+GIVEN_OUT = ("worn_cell", "weak_magnets", "coated_magnet", "across_magnets")
 MAGNET_ROLES: tuple[Role, ...] = ("north", "south", "across")
 
 

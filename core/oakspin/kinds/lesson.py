@@ -9,6 +9,7 @@ import numpy as np
 from oakspin.design.patch import Patch
 from oakspin.draws import Array
 from oakspin.kinds.geometry import Vector
+from oakspin.kinds.recipe import Place
 
 OTHER = {"N": "S", "S": "N", "+": "-", "-": "+"}  # a pole or a terminal turned over
 
@@ -50,11 +51,42 @@ class Prediction:
 
 
 @dataclass(frozen=True)
+class WhySo:
+    """A question of how a motor goes at all, with three answers of which the first is right, and why it is."""
+
+    id: str
+    question: str
+    options: tuple[str, str, str]
+    because: str
+
+
+SLIDES = WhySo(
+    "why",
+    "Why does it need no switch?",
+    (
+        "It is pushed the same way round all the time.",
+        "A switch is hidden in the cell.",
+        "It turns too fast for a switch.",
+    ),
+    "Wherever it stands, the current crosses the field in the same sense: the push goes round with it.",
+)
+
+
+@dataclass(frozen=True)
+class PartFor:
+    """What a part is called where a kind has its own word for it, and what it is for there."""
+
+    place: Place
+    word: str
+    purpose: str
+
+
+@dataclass(frozen=True)
 class Lesson:
     """What a kind knows about teaching one of its designs.
 
     Where it can be told in two schools, ``poles`` tells it by poles that pull and push, ``forces`` by the force on
-    currents; ``story`` is what both have in common.
+    currents; ``story`` is what both have in common. ``why`` asks how it goes; none where nothing is asked of it.
     """
 
     point: ForcePoint
@@ -62,3 +94,5 @@ class Lesson:
     story: tuple[str, ...]
     poles: tuple[str, ...] = ()
     forces: tuple[str, ...] = ()
+    why: WhySo | None = None
+    part_for: PartFor | None = None

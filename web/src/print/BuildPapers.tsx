@@ -7,10 +7,10 @@ import { clockText } from "../run/clock";
 import { CautionLine } from "../theme/stage";
 import { rounded } from "../units";
 import { MotorDrawing } from "./MotorDrawing";
-import type { PaperProps } from "./paper";
+import type { DesignPaperProps, PaperProps } from "./paper";
 
 /** The build sheet on paper, with boxes to tick. */
-export function BuildPaper({ kept }: PaperProps) {
+export function BuildPaper({ kept }: DesignPaperProps) {
   const { data } = useQuery(buildQuery(kept.design));
   if (!data) return <p role="status">Computing the build sheet …</p>;
   const { sheet } = data;
@@ -61,13 +61,13 @@ export function TemplatePaper({ kept }: PaperProps) {
 }
 
 /** The first-run card. */
-export function CardPaper({ kept }: PaperProps) {
+export function CardPaper({ kept, drawn = true }: DesignPaperProps & { drawn?: boolean }) {
   const { data } = useQuery(buildQuery(kept.design));
   if (!data) return <p role="status">Computing the card …</p>;
   const card = data.first_run;
   return (
     <>
-      <MotorDrawing design={kept.design} />
+      {drawn && <MotorDrawing design={kept.design} />}
       <Boxes as="ul">
         {card.checks.map((check) => (
           <li key={check}>{check}</li>

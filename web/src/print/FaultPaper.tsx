@@ -4,10 +4,10 @@ import { lookQuery } from "../api/queries";
 import { sheetQuery } from "../api/diagnose";
 import { WhereToLook } from "../diagnose/WhereToLook";
 import { minutes } from "../diagnose/Causes";
-import type { PaperProps } from "./paper";
+import type { DesignPaperProps } from "./paper";
 
 /** For each table: this motor's likeliest faults in the order in which to look for them. */
-export function FaultPaper({ kept }: PaperProps) {
+export function FaultPaper({ kept }: DesignPaperProps) {
   const { data: causes } = useQuery(sheetQuery(kept.design));
   const { data: look } = useQuery(lookQuery(kept.design));
   if (!causes || !look) return <p role="status">Looking at everything that can be wrong …</p>;
@@ -17,7 +17,7 @@ export function FaultPaper({ kept }: PaperProps) {
         Group: ______________________ It does not go? Power off. Go down the list; after each repair run it once. Tick
         what you did.
       </p>
-      <WhereToLook geometry={look.drawing} causes={causes} />
+      <WhereToLook geometry={look.drawing} causes={causes} height="62mm" />
       <Table>
         <thead>
           <tr>

@@ -1,13 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
-import { cardsQuery, cautionsQuery, explainQuery } from "../api/queries";
+import { cardsQuery, cautionsQuery, explainQuery, questionsQuery } from "../api/queries";
 import { HandDrawing } from "../teach/HandDrawing";
 import { useSchool } from "../teach/useSchool";
 import { MotorDrawing } from "./MotorDrawing";
-import type { PaperProps } from "./paper";
+import type { DesignPaperProps } from "./paper";
 
 /** What a class predicts, with room to write. */
-export function PupilPaper({ kept }: PaperProps) {
+export function PupilPaper({ kept }: DesignPaperProps) {
   const { data } = useQuery(cardsQuery(kept.design));
   if (!data) return <p role="status">Computing the questions …</p>;
   return (
@@ -39,14 +39,50 @@ export function PupilPaper({ kept }: PaperProps) {
   );
 }
 
+/** What is asked before the lesson and again after it, to tick both times. */
+export function QuestionPaper({ kept }: DesignPaperProps) {
+  const { data } = useQuery(questionsQuery(kept.design));
+  if (!data) return <p role="status">Computing the questions …</p>;
+  return (
+    <>
+      <p>Group: ______________________ Tick one box each: on the left before the lesson, on the right after it.</p>
+      <ol>
+        {data.map(({ id, question, options }) => (
+          <Asked key={id}>
+            <b>{question}</b>
+            <ul>
+              {options.map((option) => (
+                <li key={option}>☐ ☐ {option}</li>
+              ))}
+            </ul>
+          </Asked>
+        ))}
+      </ol>
+      <p>
+        Right before: ____ of {data.length} &nbsp; Right after: ____ of {data.length}
+      </p>
+    </>
+  );
+}
+
 /** The answers, computed for this very motor, and the direction explained. */
-export function KeyPaper({ kept }: PaperProps) {
+export function KeyPaper({ kept }: DesignPaperProps) {
   const { rule, carrier } = useSchool();
   const { data } = useQuery(cardsQuery(kept.design));
   const { data: why } = useQuery(explainQuery(kept.design, rule, carrier));
-  if (!data || !why) return <p role="status">Computing the answers …</p>;
+  const { data: questions } = useQuery(questionsQuery(kept.design));
+  if (!data || !why || !questions) return <p role="status">Computing the answers …</p>;
   return (
     <>
+      <h2>Questions before and after</h2>
+      <ol>
+        {questions.map(({ id, question, options, answer, because }) => (
+          <li key={id}>
+            <b>{question}</b> {options[answer]} {because}
+          </li>
+        ))}
+      </ol>
+      <h2>Predict sheets</h2>
       <ol>
         {data.map((card) => (
           <li key={card.id}>
@@ -70,7 +106,7 @@ export function KeyPaper({ kept }: PaperProps) {
 }
 
 /** Cautions with this motor's own numbers. */
-export function CautionPaper({ kept }: PaperProps) {
+export function CautionPaper({ kept }: DesignPaperProps) {
   const { data } = useQuery(cautionsQuery(kept.design));
   if (!data) return <p role="status">Computing the cautions …</p>;
   return (
@@ -97,4 +133,14 @@ const Side = styled.div`
   display: grid;
   grid-template-columns: 260px 1fr;
   gap: 16px;
+`;
+const Asked = styled.li`
+  ul {
+    list-style: none;
+    margin: 1mm 0 2mm;
+    padding: 0;
+  }
+  ul li {
+    margin-bottom: 1px;
+  }
 `;

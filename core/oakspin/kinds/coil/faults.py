@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.design.coil import Arc, Lead
 from oakspin.design.patch import Patch, Setting
 from oakspin.kinds.common_faults import (
+    GIVEN_OUT,
     across_magnets,
     bad_joint,
     dirty_contact,
@@ -25,6 +26,17 @@ from oakspin.machines.flaw import Flaw
 SIDES = ("left", "right")
 OFF_ANGLE = (-75.0, -50.0, 50.0, 75.0)  # degrees by which an arc is off; a hand that held the coil wrong
 JOINTS = "the supports and clips"
+
+
+# Faults by the step of the build in which they are made.
+MADE_AT: dict[str, tuple[str, ...]] = {
+    "lay_out": GIVEN_OUT,
+    "wind": ("fewer_turns",),
+    "tails": ("heavy_side", "bent_axle"),
+    "bare": ("covered", "all_round", "wrong_angle", "mirrored", "too_little"),
+    "supports": ("shorted", "tight_supports", "loose_joint", "bad_joint", "dirty_contact"),
+    "place": ("far_magnet", "strikes", "turned_over", "second_over"),
+}
 
 
 def coil_faults(design: CoilMotor) -> tuple[BenchFault, ...]:

@@ -5,10 +5,11 @@ from __future__ import annotations
 from oakspin.kinds.coil.build import coil_build
 from oakspin.kinds.coil.changes import coil_changes
 from oakspin.kinds.coil.drawing import draw_coil
-from oakspin.kinds.coil.faults import coil_faults
+from oakspin.kinds.coil.faults import MADE_AT, coil_faults
 from oakspin.kinds.coil.figures import coil_figures
 from oakspin.kinds.coil.lesson import coil_lesson
 from oakspin.kinds.coil.numbers import coil_parts
+from oakspin.kinds.coil.recipe import CRADLE_RECIPE, LOBES_RECIPE
 from oakspin.kinds.coil.start import CRADLE_START, LOBES_START
 from oakspin.kinds.coil.words import coil_words
 from oakspin.kinds.kind import Kind
@@ -27,6 +28,8 @@ CRADLE = Kind(
     build=coil_build,
     lesson=coil_lesson,
     faults=coil_faults,
+    made_at=MADE_AT,
+    recipe=CRADLE_RECIPE,
     balance_at="/imbalance_mm",
     rests_at="/rests_deg",
 )
@@ -45,6 +48,8 @@ LOBES = Kind(
     build=coil_build,
     lesson=coil_lesson,
     faults=coil_faults,
+    made_at=MADE_AT,
+    recipe=LOBES_RECIPE,
     balance_at="/imbalance_mm",
     rests_at="/rests_deg",
 )

@@ -15,17 +15,29 @@ from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.drawing import Layout
 from oakspin.kinds.coil.patterns import PATTERNS, plain
 from oakspin.kinds.geometry import Vector
-from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
+from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, WhySo, unit
 from oakspin.machines.coil.coupling import across_the_axle
 from oakspin.machines.coil.machine import coil_machine, coil_source
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, coil_shape, magnet_turn
 from oakspin.machines.coil.strip import upright_pose
+
+HALF_BARE = WhySo(
+    "half",
+    "Why is one lead bare only half the way round?",
+    (
+        "So that current flows only while the push helps.",
+        "So that the enamel holds the wire on its support.",
+        "So that the cell lasts twice as long; it would turn as well without.",
+    ),
+    "Half a turn on, the coil's sides have changed places: the same current would push it back.",
+)
 
 
 def coil_lesson(design: CoilMotor) -> Lesson:
     """Explanation and predictions for this very design."""
     machine = coil_machine(design, MEDIAN)
     live = np.abs(machine.switch).mean(axis=0)
+    half_bare = design.wire.finish != "bare" and "arcs" in (design.strip.left.bared, design.strip.right.bared)
     two = design.kind == "lobes"
     parts = "two pushes a turn, one from each lobe" if two else "one push a turn"
     return Lesson(
@@ -34,6 +46,7 @@ def coil_lesson(design: CoilMotor) -> Lesson:
         story=(say.LESSON_3.format(parts=parts), say.LESSON_4),
         poles=(say.POLES,),
         forces=(say.LESSON, say.LESSON_2),
+        why=HALF_BARE if half_bare else None,
     )
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.design.cored import CoredDesign
 from oakspin.design.patch import Setting
 from oakspin.kinds.common_faults import (
+    GIVEN_OUT,
     bad_joint,
     dirty_contact,
     flicked_on,
@@ -21,6 +22,19 @@ from oakspin.kinds.fault import BenchFault, Check, Cure, Given, listed
 from oakspin.machines.flaw import Flaw
 
 JOINTS = "the battery and the brushes"
+
+
+# Faults by the step of the build in which they are made.
+MADE_AT: dict[str, tuple[str, ...]] = {
+    "lay_out": GIVEN_OUT,
+    "wind": ("broken_wire", "opposed", "fewer_turns"),
+    "bare": ("ends_covered",),
+    "commutator": ("timing", "dirty_contact"),
+    "bearings": ("stiff_shaft",),
+    "brushes": ("brushes_light", "brushes_touch", "brushes_hard"),
+    "magnets": ("magnet_over", "far_magnet", "out_of_line", "one_magnet", "turned_over"),
+    "connect": ("loose_joint", "bad_joint", "reversed_cell", "plus_over"),
+}
 
 
 def cored_faults(design: CoredDesign) -> tuple[BenchFault, ...]:

@@ -5,10 +5,11 @@ from __future__ import annotations
 from oakspin.kinds.cored.build import cored_build
 from oakspin.kinds.cored.changes import cored_changes
 from oakspin.kinds.cored.drawing import draw_cored
-from oakspin.kinds.cored.faults import cored_faults
+from oakspin.kinds.cored.faults import MADE_AT, cored_faults
 from oakspin.kinds.cored.figures import cored_figures
 from oakspin.kinds.cored.lesson import cored_lesson
 from oakspin.kinds.cored.numbers import cored_parts
+from oakspin.kinds.cored.recipe import CORED_RECIPE
 from oakspin.kinds.cored.start import CORED_START
 from oakspin.kinds.cored.words import cored_words
 from oakspin.kinds.kind import Kind
@@ -27,4 +28,6 @@ CORED = Kind(
     build=cored_build,
     lesson=cored_lesson,
     faults=cored_faults,
+    made_at=MADE_AT,
+    recipe=CORED_RECIPE,
 )

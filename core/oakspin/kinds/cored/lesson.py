@@ -10,9 +10,21 @@ from oakspin.draws import MEDIAN, Array
 from oakspin.kinds.cored import words as say
 from oakspin.kinds.cored.drawing import POSE
 from oakspin.kinds.geometry import Vector, mm
-from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
+from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, PartFor, Prediction, WhySo, unit
 from oakspin.machines.cored.machine import commutator, cored_machine
 from oakspin.machines.cored.shape import ANGLES, CoredShape, cored_shape, magnets_field
+
+TURNED_ROUND = WhySo(
+    "why",
+    "Why is the current turned round twice in each turn?",
+    (
+        "So that the arms are always pushed on in the same sense.",
+        "So that the winding stays cool.",
+        "Because the cell wants to rest between.",
+    ),
+    "Past a magnet, an arm that was pulled would be held there: its poles must change as it goes by.",
+)
+IRON_BAR = PartFor("screw", "the iron bar", "Its iron gathers the field of the winding.")
 
 
 def cored_lesson(design: CoredDesign) -> Lesson:
@@ -25,6 +37,8 @@ def cored_lesson(design: CoredDesign) -> Lesson:
         story=(iron, say.LESSON_4, say.LESSON_5),
         poles=(say.LESSON_2, say.LESSON_3),
         forces=(say.FORCES,),
+        why=TURNED_ROUND,
+        part_for=IRON_BAR,
     )
 
 

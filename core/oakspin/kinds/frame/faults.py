@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.design.frame import FrameDesign
 from oakspin.design.patch import Patch, Setting
 from oakspin.kinds.common_faults import (
+    GIVEN_OUT,
     MAGNET_ROLES,
     across_magnets,
     coated_magnet,
@@ -19,6 +20,18 @@ from oakspin.kinds.fault import BenchFault, Check, Cure, Given, Place, listed
 from oakspin.machines.flaw import Flaw
 
 WIRE: Place = ("wire", "bar", "far_wire")
+
+
+# Faults by the step of the build in which they are made.
+MADE_AT: dict[str, tuple[str, ...]] = {
+    "lay_out": GIVEN_OUT,
+    "bare": ("coat", "dirty_contact"),
+    "shape": ("rubs_cell",),
+    "feet": ("feet_far", "gripping", "foot_high"),
+    "stack": ("bad_stand", "lost_magnet", "turned_over", "cell_over"),
+    "set_on": ("off_center", "out_of_seat", "tip_covered"),
+    "decorate": ("heavy_decoration",),
+}
 
 
 def frame_faults(design: FrameDesign) -> tuple[BenchFault, ...]:

@@ -5,10 +5,11 @@ from __future__ import annotations
 from oakspin.kinds.frame.build import frame_build
 from oakspin.kinds.frame.changes import frame_changes
 from oakspin.kinds.frame.drawing import draw_frame
-from oakspin.kinds.frame.faults import frame_faults
+from oakspin.kinds.frame.faults import MADE_AT, frame_faults
 from oakspin.kinds.frame.figures import frame_figures
 from oakspin.kinds.frame.lesson import frame_lesson
 from oakspin.kinds.frame.numbers import frame_parts
+from oakspin.kinds.frame.recipe import FRAME_RECIPE
 from oakspin.kinds.frame.start import FRAME_START
 from oakspin.kinds.frame.words import frame_words
 from oakspin.kinds.kind import Kind
@@ -27,4 +28,6 @@ FRAME = Kind(
     build=frame_build,
     lesson=frame_lesson,
     faults=frame_faults,
+    made_at=MADE_AT,
+    recipe=FRAME_RECIPE,
 )

@@ -9,7 +9,7 @@ from oakspin.design.patch import Patch, Setting
 from oakspin.draws import MEDIAN
 from oakspin.fields.stack import Stack
 from oakspin.kinds.frame import words as say
-from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
+from oakspin.kinds.lesson import OTHER, SLIDES, ForcePoint, Lesson, Prediction, unit
 from oakspin.machines.frame.machine import frame_stack
 from oakspin.machines.frame.shape import FrameShape, frame_shape
 from oakspin.parts.cell import pack_of
@@ -32,6 +32,7 @@ def frame_lesson(design: FrameDesign) -> Lesson:
             say.LESSON_3,
             say.LESSON_4,
         ),
+        why=SLIDES,
     )
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.design.hanging import HangingDesign
 from oakspin.design.patch import Setting
 from oakspin.kinds.common_faults import (
+    GIVEN_OUT,
     MAGNET_ROLES,
     across_magnets,
     bad_joint,
@@ -21,6 +22,19 @@ from oakspin.kinds.fault import BenchFault, Check, Cure, Given, listed
 from oakspin.machines.flaw import Flaw
 
 JOINT = "the top of the battery"
+
+
+# Faults by the step of the build in which they are made.
+MADE_AT: dict[str, tuple[str, ...]] = {
+    "lay_out": GIVEN_OUT,
+    "cut": ("steel_lead", "painted_lead"),
+    "bare": ("dirty_lead", "dirty_contact"),
+    "screw": ("not_steel", "blunt_tip"),
+    "stack": ("no_stack", "lost_magnet", "turned_over"),
+    "flag": ("big_flag",),
+    "hang": ("cell_over", "loose_joint", "bad_joint"),
+    "lead": ("lead_away", "lead_presses", "lead_high"),
+}
 
 
 def hanging_faults(design: HangingDesign) -> tuple[BenchFault, ...]:

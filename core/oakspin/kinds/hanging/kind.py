@@ -5,10 +5,11 @@ from __future__ import annotations
 from oakspin.kinds.hanging.build import hanging_build
 from oakspin.kinds.hanging.changes import hanging_changes
 from oakspin.kinds.hanging.drawing import draw_hanging
-from oakspin.kinds.hanging.faults import hanging_faults
+from oakspin.kinds.hanging.faults import MADE_AT, hanging_faults
 from oakspin.kinds.hanging.figures import hanging_figures
 from oakspin.kinds.hanging.lesson import hanging_lesson
 from oakspin.kinds.hanging.numbers import hanging_parts
+from oakspin.kinds.hanging.recipe import HANGING_RECIPE
 from oakspin.kinds.hanging.start import HANGING_START
 from oakspin.kinds.hanging.words import hanging_words
 from oakspin.kinds.kind import Kind
@@ -27,4 +28,6 @@ HANGING = Kind(
     build=hanging_build,
     lesson=hanging_lesson,
     faults=hanging_faults,
+    made_at=MADE_AT,
+    recipe=HANGING_RECIPE,
 )

@@ -8,7 +8,7 @@ from oakspin.design.hanging import HangingDesign
 from oakspin.design.patch import Patch, Setting
 from oakspin.kinds.geometry import mm
 from oakspin.kinds.hanging import words as say
-from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
+from oakspin.kinds.lesson import OTHER, SLIDES, ForcePoint, Lesson, Prediction, unit
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
 
 SHARE = 0.6  # of the radius, where the current is looked at inside the magnet
@@ -26,6 +26,7 @@ def hanging_lesson(design: HangingDesign) -> Lesson:
             say.LESSON_3,
             say.LESSON_4,
         ),
+        why=SLIDES,
     )
 
 

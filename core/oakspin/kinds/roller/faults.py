@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.design.patch import Setting
 from oakspin.design.roller import RollerDesign
 from oakspin.kinds.common_faults import (
+    GIVEN_OUT,
     across_magnets,
     bad_joint,
     coated_magnet,
@@ -20,6 +21,16 @@ from oakspin.kinds.fault import BenchFault, Check, Cure, Given, listed
 from oakspin.machines.flaw import Flaw
 
 ENDS = "the ends of the battery"
+
+
+# Faults by the step of the build in which they are made.
+MADE_AT: dict[str, tuple[str, ...]] = {
+    "lay_out": GIVEN_OUT,
+    "sheet": ("steel_below", "uphill", "creased"),
+    "bright": ("coated_sheet", "dirty_contact"),
+    "wheels": ("magnet_over", "off_axis", "turned_over"),
+    "go": ("loose_joint", "bad_joint", "plus_over", "wheel_on_tape"),
+}
 
 
 def roller_faults(design: RollerDesign) -> tuple[BenchFault, ...]:

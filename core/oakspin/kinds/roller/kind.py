@@ -6,10 +6,11 @@ from oakspin.kinds.kind import Kind
 from oakspin.kinds.roller.build import roller_build
 from oakspin.kinds.roller.changes import roller_changes
 from oakspin.kinds.roller.drawing import draw_roller
-from oakspin.kinds.roller.faults import roller_faults
+from oakspin.kinds.roller.faults import MADE_AT, roller_faults
 from oakspin.kinds.roller.figures import roller_figures
 from oakspin.kinds.roller.lesson import roller_lesson
 from oakspin.kinds.roller.numbers import roller_parts
+from oakspin.kinds.roller.recipe import ROLLER_RECIPE
 from oakspin.kinds.roller.start import ROLLER_START
 from oakspin.kinds.roller.words import roller_words
 
@@ -27,5 +28,7 @@ ROLLER = Kind(
     build=roller_build,
     lesson=roller_lesson,
     faults=roller_faults,
+    made_at=MADE_AT,
+    recipe=ROLLER_RECIPE,
     pole_at="",
 )

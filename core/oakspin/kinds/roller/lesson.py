@@ -8,7 +8,7 @@ from oakspin.design.patch import Patch, Setting
 from oakspin.design.roller import RollerDesign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.geometry import Vector, mm
-from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
+from oakspin.kinds.lesson import OTHER, SLIDES, ForcePoint, Lesson, Prediction, unit
 from oakspin.kinds.roller import words as say
 from oakspin.kinds.roller.drawing import wheel_at
 from oakspin.machines.roller.machine import roller_coupling
@@ -22,7 +22,7 @@ def roller_lesson(design: RollerDesign) -> Lesson:
     _, share = push_per_ampere(shape.assembly, shape.wheel, max(design.sheet.width_mm * 1e-3, shape.long))
     second = say.STORY_2 if design.outward == "like" else say.STORY_2_UNLIKE
     story = (say.STORY, second, say.STORY_3.format(share=100 * share))
-    return Lesson(point=_point(design, shape), predictions=_predictions(design), story=story)
+    return Lesson(point=_point(design, shape), predictions=_predictions(design), story=story, why=SLIDES)
 
 
 def _point(design: RollerDesign, shape: RollerShape) -> ForcePoint:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from oakspin.design.patch import Setting
 from oakspin.design.train import ByLength, Dent, Kink, Stretch, TrainDesign
 from oakspin.kinds.common_faults import (
+    GIVEN_OUT,
     across_magnets,
     coated_magnet,
     dirty_contact,
@@ -17,6 +18,16 @@ from oakspin.kinds.fault import BenchFault, Check, Cure, Given, listed
 from oakspin.machines.flaw import Flaw
 
 BOTH = ("/front", "/rear")
+
+
+# Faults by the step of the build in which they are made.
+MADE_AT: dict[str, tuple[str, ...]] = {
+    "lay_out": (*GIVEN_OUT, "coated_wire"),
+    "wind": ("kink", "loosened"),
+    "press": ("oval", "stretched"),
+    "lay": ("uphill", "dent", "dirty_contact"),
+    "magnets": ("unlike_poles", "stack_loose", "lost_magnet", "tight_bore", "heavy_nose"),
+}
 
 
 def train_faults(design: TrainDesign) -> tuple[BenchFault, ...]:

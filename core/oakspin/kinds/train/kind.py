@@ -6,10 +6,11 @@ from oakspin.kinds.kind import Kind
 from oakspin.kinds.train.build import train_build
 from oakspin.kinds.train.changes import train_changes
 from oakspin.kinds.train.drawing import draw_train
-from oakspin.kinds.train.faults import train_faults
+from oakspin.kinds.train.faults import MADE_AT, train_faults
 from oakspin.kinds.train.figures import train_figures
 from oakspin.kinds.train.lesson import train_lesson
 from oakspin.kinds.train.numbers import train_parts
+from oakspin.kinds.train.recipe import TRAIN_RECIPE
 from oakspin.kinds.train.start import TRAIN_START
 from oakspin.kinds.train.words import train_words
 
@@ -27,5 +28,7 @@ TRAIN = Kind(
     build=train_build,
     lesson=train_lesson,
     faults=train_faults,
+    made_at=MADE_AT,
+    recipe=TRAIN_RECIPE,
     pole_at="",
 )

@@ -8,12 +8,18 @@ from oakspin.design.patch import Patch, Setting
 from oakspin.design.train import LONGEST_MM, ByLength, Stretch, TrainDesign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.geometry import Vector, mm
-from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, unit
+from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, WhySo, unit
 from oakspin.kinds.train import words as say
 from oakspin.kinds.train.drawing import Layout
 from oakspin.machines.train.machine import current_way, handedness, train_coupling
 from oakspin.machines.train.shape import TrainShape, train_shape
 
+PART_LIVE = WhySo(
+    "why",
+    "Which part of the coil carries current?",
+    ("Only what lies between the two magnets.", "All of it.", "Only what lies behind the train."),
+    "The magnets touch the wire: current goes from one to the other through the turns between them, and goes along.",
+)
 STEP = 0.05e-3  # m between which the flux is taken to find the field across a turn
 
 
@@ -27,6 +33,7 @@ def train_lesson(design: TrainDesign) -> Lesson:
         story=(say.STORY_3,),
         poles=(_by_poles(design),),
         forces=(say.STORY_2, say.STORY_4 if unlike else say.STORY_5),
+        why=PART_LIVE,
     )
 
 

@@ -1,0 +1,1 @@
+"""A class: its plan, the forecast of its lesson, what it needs, and what came of it."""

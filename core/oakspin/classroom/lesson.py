@@ -1,0 +1,158 @@
+"""A lesson as it goes by: groups build, try, wait for help, mend, try again.
+
+Nothing here knows of motors: what a group makes is told as its minutes and what each of its tries shows.
+"""
+
+from __future__ import annotations
+
+import heapq
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+TRY = 0.7  # minutes to connect it, flick it and look
+WALK = 0.3  # minutes until a helper stands at the next table
+ALONE = 2.0  # times as long as with a helper a group takes that searches with the sheet alone
+
+Doing = Literal["building", "waiting", "mending", "running"]
+
+
+@dataclass(frozen=True)
+class Try:
+    """What a try shows. Where it does not go: ``why`` by faults' names, the minutes that finding and mending takes with
+    help, and those that the group then builds on alone until it tries again; ``hot`` where it must not wait.
+    """
+
+    goes: bool
+    why: tuple[str, ...] = ()
+    mended_in: float = 0.0
+    builds_on: float = 0.0
+    hot: bool = False
+
+
+@dataclass(frozen=True)
+class Making:
+    """What a group makes: minutes of building until its first try, and what its tries show, in order."""
+
+    minutes: float
+    tries: tuple[Try, ...]
+
+
+@dataclass(frozen=True)
+class Span:
+    """What a group does from one minute of the lesson to another."""
+
+    doing: Doing
+    begins: float
+    ends: float
+
+
+@dataclass(frozen=True)
+class Strip:
+    """A group's lesson. ``runs_at`` is the minute from which its motor goes, none where it does not; ``why`` says what
+    stops it then by faults' names, empty where it is not built yet. ``tried`` counts its tries.
+    """
+
+    spans: tuple[Span, ...]
+    runs_at: float | None
+    tried: int
+    why: tuple[str, ...]
+
+    @property
+    def waited(self) -> float:
+        """Minutes of waiting for help."""
+        return sum(span.ends - span.begins for span in self.spans if span.doing == "waiting")
+
+
+class _Group:
+    """A group while the lesson goes on."""
+
+    def __init__(self, making: Making, begins: float) -> None:
+        self.making, self.since = making, begins
+        self.tried = 0
+        self.runs_at: float | None = None
+        self.spans: list[Span] = []
+        self.doing: Doing = "building"
+
+    @property
+    def shown(self) -> Try:
+        """What its last try showed; the last that is told holds for all that follow."""
+        return self.making.tries[min(self.tried, len(self.making.tries)) - 1]
+
+    def does(self, doing: Doing, until: float) -> None:
+        """Goes on with something until a minute."""
+        if until <= self.since:
+            return
+        begins = self.since
+        if self.spans and self.spans[-1].doing == doing:
+            begins = self.spans.pop().begins
+        self.spans.append(Span(doing, begins, until))
+        self.since = until
+
+    def tries(self, now: float) -> bool:
+        """Try it; gives whether it goes."""
+        self.does(self.doing, now)
+        self.tried += 1
+        if self.shown.goes:
+            self.runs_at = now
+        self.doing = "running" if self.shown.goes else "waiting"
+        return self.shown.goes
+
+    def is_helped(self, now: float, times: float = 1.0) -> tuple[float, float]:
+        """Mend what the last try showed; gives the minutes at which that is done, and at which it is tried again."""
+        self.does("waiting", now)
+        mended = now + times * self.shown.mended_in
+        self.does("mending", mended)
+        self.doing = "building" if self.shown.builds_on else "mending"
+        return mended, mended + self.shown.builds_on + TRY
+
+    def strip(self, ends: float) -> Strip:
+        """Its lesson, cut off at the end."""
+        self.does(self.doing, ends)
+        spans = tuple(Span(span.doing, span.begins, min(span.ends, ends)) for span in self.spans if span.begins < ends)
+        why = self.shown.why if self.tried and self.runs_at is None else ()
+        return Strip(spans, self.runs_at, self.tried, why)
+
+
+def lesson(makings: Sequence[Making], *, helpers: int, begins: float, ends: float) -> tuple[Strip, ...]:
+    """Let a lesson go by.
+
+    What is hot is helped first, then who waits longest. Without helpers each group searches by itself, and longer.
+
+    Parameters
+    ----------
+    makings : sequence of Making
+        One for each group.
+    helpers : int
+    begins, ends : float
+        Minutes between which groups build and try.
+
+    Returns
+    -------
+    tuple of Strip
+        One for each group.
+    """
+    groups = [_Group(making, begins) for making in makings]
+    # What comes: a minute, and the group that tries then, or -1 where a helper is free again.
+    coming = [(begins + making.minutes + TRY, at) for at, making in enumerate(makings)]
+    heapq.heapify(coming)
+    waiting: list[tuple[bool, float, int]] = []
+    free = helpers
+    while coming:
+        now, at = heapq.heappop(coming)
+        if now > ends:
+            break
+        if at < 0:
+            free += 1
+        elif not groups[at].tries(now):
+            if helpers:
+                heapq.heappush(waiting, (not groups[at].shown.hot, now, at))
+            else:
+                heapq.heappush(coming, (groups[at].is_helped(now, ALONE)[1], at))
+        while free and waiting:
+            *_, next_ = heapq.heappop(waiting)
+            free -= 1
+            mended, again = groups[next_].is_helped(now + WALK)
+            heapq.heappush(coming, (mended, -1))
+            heapq.heappush(coming, (again, next_))
+    return tuple(group.strip(ends) for group in groups)

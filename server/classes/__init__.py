@@ -1,0 +1,1 @@
+"""Classes: lessons that are planned."""
