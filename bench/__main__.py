@@ -9,7 +9,7 @@ import sys
 from collections.abc import Callable
 from functools import partial
 
-from bench import learning, mending
+from bench import classes, faults, learning, mending, search
 from bench.clock import medians
 from bench.first_load import first_load_ratios
 from bench.lanes import lane_ratios
@@ -30,6 +30,13 @@ SAMPLES = ("lantern", "beacon", "crane-motor", "ferry-wheel", "tide-mill")
 LANTERN, BEACON, CRANE, FERRY, MILL = (sample(name) for name in SAMPLES)
 TRAIN = patched(sample("night-shuttle"), (Setting("/track/length", {"by": "turns", "turns": 600}),))
 OF_EACH_KIND = ("beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "harbor-ring", "crate-roller")
+OWN = {
+    "mending": mending.main,
+    "learning": learning.main,
+    "faults": faults.main,
+    "search": search.main,
+    "class": classes.main,
+}
 HOUR_OF_USE = 3000  # verdicts and saves of someone who turns dials for an hour without a rest
 
 
@@ -144,8 +151,6 @@ def _hour_of_use(server: LiveServer) -> None:
 
 
 if __name__ == "__main__":
-    if sys.argv[1:2] == ["mending"]:
-        sys.exit(mending.main(sys.argv[2:]))
-    if sys.argv[1:2] == ["learning"]:
-        sys.exit(learning.main(sys.argv[2:]))
+    if sys.argv[1:2] and sys.argv[1] in OWN:
+        sys.exit(OWN[sys.argv[1]](sys.argv[2:]))
     sys.exit(main())

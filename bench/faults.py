@@ -54,22 +54,27 @@ class Tally:
     missed: dict[str, int] = field(default_factory=dict)
 
 
-def measured(run: Shown, chance: np.random.Generator, *, turns: bool) -> dict[str, float]:
+def measured(run: Shown, chance: np.random.Generator) -> dict[str, float]:
     """Readings that somebody takes of a run, each with its error."""
     machine = run.machine
     assert machine is not None
     going = run.seen[0] in ("runs", "runs_after_flick")
     drawn = max(run.drawn if going else run.idle, float(machine.shorted[run.row]))
     found = {"current": max(drawn * (1 + METER_SHARE * chance.standard_normal()), 0.0)}
-    if turns and machine.route is None:
+    if machine.route is None:
         found["speed"] = run.speed * 30 / np.pi * (1 + TURNS_SHARE * chance.standard_normal())
     return found
 
 
-def seen_of(trouble: Trouble, chance: np.random.Generator, *, whole: bool) -> Known:
-    """What is known of a motor by looking and a meter; ``whole`` with which way and how fast it turns."""
-    known = trouble.ticked(chance, direction=whole)
-    return replace(known, readings=measured(trouble.run, chance, turns=whole))
+def seen_of(trouble: Trouble, chance: np.random.Generator) -> Known:
+    """What is known of a motor by looking, by which way and how fast it turns, and by a meter."""
+    return replace(trouble.ticked(chance), readings=measured(trouble.run, chance))
+
+
+def without_turns(known: Known) -> Known:
+    """The same where nobody knows which way, or how fast, it should turn: signs and current alone."""
+    current = {name: value for name, value in known.readings.items() if name == "current"}
+    return replace(known, signs=known.signs - {"other_way", "slow"}, readings=current)
 
 
 def place_of(bench: Bench, known: Known, id_: str) -> int:
@@ -114,11 +119,11 @@ def tallied(job: tuple[str, int, int]) -> Tally:
         _count_one(bench, troubles, ids[0], tally, chance)
     pairs = [(each.ids, each.prior) for each in bench.looked if len(each.ids) == 2]
     for ids, trouble in _drawn(pairs, made, rigs // 2, chance):
-        told = diagnosed(bench, seen_of(trouble, chance, whole=True)).suspects[:4]
+        told = diagnosed(bench, seen_of(trouble, chance)).suspects[:4]
         tally.pairs.append(set(ids) <= {suspect.fault.id for suspect in told})
     for trouble in made[()]:
         if not trouble.plain:
-            tally.healthy.append(diagnosed(bench, seen_of(trouble, chance, whole=True)).planned > HEALTHY)
+            tally.healthy.append(diagnosed(bench, seen_of(trouble, chance)).planned > HEALTHY)
     prior = np.array([each.prior for each in bench.looked])
     for at in chance.choice(len(prior), rigs, p=prior / prior.sum()):
         troubles = made[bench.looked[int(at)].ids]
@@ -145,11 +150,10 @@ def _drawn(
 
 
 def _count_one(bench: Bench, trouble: Trouble, id_: str, tally: Tally, chance: np.random.Generator) -> None:
-    known = seen_of(trouble, chance, whole=False)
-    place = place_of(bench, known, id_)
+    known = seen_of(trouble, chance)
+    place = place_of(bench, without_turns(known), id_)
     tally.plain_first.append(place < 1)
     tally.plain_three.append(place < 3)
-    known = seen_of(trouble, chance, whole=True)
     place = place_of(bench, known, id_)
     tally.first.append(place < 1)
     tally.three.append(place < 3)
@@ -163,7 +167,7 @@ def _count_one(bench: Bench, trouble: Trouble, id_: str, tally: Tally, chance: n
 
 def _calibrated(bench: Bench, trouble: Trouble, tally: Tally, chance: np.random.Generator) -> None:
     """A motor as they occur, whatever it shows: each told chance, and whether the fault is there."""
-    weights = weights_of(bench, seen_of(trouble, chance, whole=True))[0]
+    weights = weights_of(bench, seen_of(trouble, chance))[0]
     tally.told += [(told, id_ in trouble.ids) for id_, told in chances_of(bench, weights).items()]
     tally.told.append((float(weights[0]), not trouble.ids))
 

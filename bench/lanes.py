@@ -2,19 +2,23 @@
 
 from __future__ import annotations
 
+import json
 import random
 import tempfile
 import threading
 import time
+from contextlib import suppress
 from pathlib import Path
 from typing import Any
 
 import numpy as np
+import psutil
 
 from runner.live_server import LiveServer
 from runner.samples import sample
 
 CLIENTS, ALONE, BESIDE = 6, 150, 250
+LOOK_S = 0.2
 HEAVY = ("lantern", "ferry-wheel", "crane-motor", "night-shuttle")
 
 
@@ -37,6 +41,61 @@ def lane_ratios() -> tuple[float, float]:
         server.kill()
     usual = float(np.percentile(alone, 95))
     return float(np.percentile(beside, 95)) / usual, max(beside) / usual
+
+
+def beside_a_search() -> tuple[float, float]:
+    """A plain verdict's median beside a search over that alone; and for how long, in seconds, the cores stay busy when
+    the reader of the search is gone.
+    """
+    server = LiveServer(Path(tempfile.mkdtemp(prefix="oakspin-bench-")))
+    try:
+        _verdicts(server, 20)
+        alone = _verdicts(server, ALONE)
+        connection = server.connect()
+        body = {"asked": {"minutes": 300}, "parts_from": "kit", "designs": 200_000}
+        headers = {
+            "X-CSRFToken": server.token,
+            "Cookie": f"csrftoken={server.token}",
+            "Content-Type": "application/json",
+        }
+        connection.request("POST", "/api/search", json.dumps(body), headers)
+        answer = connection.getresponse()
+        assert answer.readline(), answer.status
+        beside = _verdicts(server, ALONE)
+        assert _share_of_a_core(server) > 0.5, "the search was over too soon to tell"
+        answer.close()
+        connection.close()
+        busy = _busy_for(server)
+    finally:
+        server.kill()
+    return float(np.median(beside) / np.median(alone)), busy
+
+
+def _busy_for(server: LiveServer, most: float = 10.0) -> float:
+    """Seconds until the processes of a server take no more than a tenth of a core."""
+    start = time.perf_counter()
+    while (since := time.perf_counter() - start) < most:
+        if _share_of_a_core(server) < 0.1:
+            return since
+    return most
+
+
+def _share_of_a_core(server: LiveServer) -> float:
+    """How much of a core a server and all that it has begun take for a moment."""
+    before = _cpu_seconds(server)
+    time.sleep(LOOK_S)
+    return (_cpu_seconds(server) - before) / LOOK_S
+
+
+def _cpu_seconds(server: LiveServer) -> float:
+    """Processor time of a server and all that it has begun and that still lives."""
+    family = [psutil.Process(server.process.pid)]
+    family += family[0].children(recursive=True)
+    taken = 0.0
+    for each in family:
+        with suppress(psutil.NoSuchProcess):
+            taken += sum(each.cpu_times()[:2])
+    return taken
 
 
 def _verdicts(server: LiveServer, count: int) -> list[float]:

@@ -15,3 +15,5 @@ class RunningNeeds(MetadataHookInterface):
         """Add the dependencies to what the wheel says of itself."""
         lines = (Path(self.root) / "requirements" / "run.in").read_text(encoding="utf-8").split()
         metadata["dependencies"] = lines
+        # Whoever has a cluster searches on it: pip install "oak-spin[cluster]".
+        metadata["optional-dependencies"] = {"cluster": ["distributed"]}

@@ -33,15 +33,6 @@ def open_motor(title: str) -> Callable[[Page], None]:
     return steps
 
 
-def mapped(page: Page) -> None:
-    """The map of two numbers, where it goes."""
-    open_motor("Ferry wheel")(page)
-    page.keyboard.press("4")
-    page.get_by_text("Two numbers as a map").click()
-    page.get_by_role("img", name="Map of").wait_for()
-    page.wait_for_load_state("networkidle")
-
-
 def heavy(page: Page) -> None:
     """A coil whose heavy side has been put where it helps, by the advice that says so."""
     open_motor("Ferry wheel")(page)
@@ -105,15 +96,6 @@ def taught(page: Page) -> None:
     card.get_by_role("button", name="Show the answer").click()
 
 
-def step_by_step(page: Page) -> None:
-    """A step of the build that has the screen to itself."""
-    stage("2", "main img", "Ferry wheel")(page)
-    page.get_by_role("button", name="Step by step").click()
-    for _ in range(5):
-        page.keyboard.press("ArrowRight")
-    page.get_by_text("Step 6 of").wait_for()
-
-
 def with_the_class(page: Page) -> None:
     """A prediction that a class has voted on, its answer shown before and after, on a projector."""
     stage("5", "main img, main svg", "Ferry wheel")(page)
@@ -145,25 +127,91 @@ def spinning(page: Page) -> None:
         page.get_by_role("button", name="On 1°").press("Enter")
 
 
+def practised(page: Page) -> None:
+    """A motor that hides a fault, after a look and two checks."""
+    page.get_by_role("link", name="Practise").click()
+    page.get_by_role("button", name="With").click()
+    page.get_by_role("option", name="Cradle motor").click()
+    page.get_by_role("button", name="Begin").click()
+    page.get_by_role("button", name="Read the current").click()
+    for done in (1, 2):
+        page.locator("[data-check] button").nth(2 * done).click()
+        page.locator("[data-check] b").nth(done - 1).wait_for()
+
+
+def told_by_tests(page: Page) -> None:
+    """A wire without a label, after two tests."""
+    page.get_by_role("link", name="What is this thing?").click()
+    page.get_by_role("textbox", name="They lie this wide").fill("10.6")
+    page.get_by_role("button", name="Take this reading: Turns on a pencil").click()
+    page.get_by_role("button", name="Take back: Turns on a pencil").wait_for()
+    page.get_by_role("button", name="It is").click()
+    page.get_by_role("option", name="reddish").click()
+    page.get_by_role("button", name="Take this reading: Color").click()
+    page.get_by_text("copper 9").wait_for()
+
+
+def drawer_of_the_school(page: Page) -> None:
+    """The sample Drawer, with one of its parts."""
+    page.get_by_role("link", name="Drawer").click()
+    fill, part = page.get_by_role("button", name="Fill it"), page.locator('[data-entry="Disc 10 x 3"] button')
+    fill.or_(part).first.wait_for()
+    if fill.count():
+        fill.click()
+    page.locator('[data-entry="Disc 10 x 3"] button').click()
+    page.get_by_text("What was done with it").wait_for()
+
+
+def what_to_build(page: Page) -> None:
+    """What older pupils can build of the sample Drawer, six groups at once."""
+    drawer_of_the_school(page)
+    page.get_by_role("link", name="What can I build?").click()
+    page.get_by_label("Groups at once").fill("6")
+    page.get_by_role("button", name="Search", exact=True).click()
+    page.get_by_text("worth a look").filter(has_not_text="%").wait_for(timeout=60_000)
+    page.get_by_role("button", name="Search", exact=True).wait_for(timeout=60_000)
+
+
+def planned_class(page: Page) -> None:
+    """The sample class with its forecast, when all changes were tried."""
+    page.get_by_role("link", name="Classes").click()
+    page.get_by_role("button", name="Open the harbor school's").click()
+    page.locator("[data-save]").first.wait_for(timeout=60_000)
+    page.get_by_text("changes tried").wait_for(state="hidden", timeout=120_000)
+
+
+def evening_after(page: Page) -> None:
+    """What came of a class that was held, kept with its motor."""
+    page.get_by_role("link", name="Classes").click()
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="Open a class file").click()
+    chooser.value.set_files(ROOT / "demo" / "harbor-friday.oakclass.json")
+    page.get_by_role("link", name="After the class").click()
+    page.get_by_role("option", name="Plover").click(timeout=60_000)
+    page.get_by_role("button", name="Keep with the motors").click()
+    page.get_by_role("heading", name="taught, for").wait_for(timeout=180_000)
+    page.get_by_role("region", name="Report").evaluate("region => (region.scrollTop = 0)")
+
+
 VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "shelf": ("light", shelf),
     "choose": ("light", open_motor("Lantern")),
     "cradle": ("light", heavy),
     "spin": ("dark", spinning),
-    "fog-bell": ("light", open_motor("Fog bell")),
-    "hanging": ("light", open_motor("Beacon")),
-    "cored": ("light", open_motor("Crane motor")),
     "train": ("light", open_motor("Night shuttle")),
     "new-motor": ("light", new_motor),
     "side-by-side": ("light", beside),
-    "roller": ("light", open_motor("Crate roller")),
-    "map": ("light", mapped),
     "make": ("light", stage("2", "main img")),
-    "step-by-step": ("light", step_by_step),
     "run": ("light", logged),
     "does-not-go": ("light", does_not_go),
+    "practice": ("light", practised),
+    "things": ("light", told_by_tests),
+    "drawer": ("light", drawer_of_the_school),
+    "build": ("light", what_to_build),
     "tune": ("light", stage("4", "[data-strip=lasts] [data-state]")),
     "teach": ("light", taught),
+    "classes": ("light", planned_class),
+    "after": ("light", evening_after),
     "class": ("projector", with_the_class),
 }
 

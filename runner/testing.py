@@ -108,6 +108,18 @@ def diagnose(words: list[str]) -> int:
     return _python("-m", "runner.diagnose_file", *words, cwd=None)
 
 
+def search(words: list[str]) -> int:
+    """Print what can be built from the parts of a Drawer."""
+    python_environment("run")
+    return _python("-m", "runner.search_file", *words, cwd=None)
+
+
+def forecast(words: list[str]) -> int:
+    """Print how the lesson of a class will go."""
+    python_environment("run")
+    return _python("-m", "runner.forecast_file", *words, cwd=None)
+
+
 def rig(words: list[str]) -> int:
     """Run a simulated motor: lines on a pseudo terminal, or trials as a table."""
     python_environment("run")

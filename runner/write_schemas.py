@@ -12,11 +12,13 @@ from runner.environment import ROOT
 def main() -> None:
     """Write both files, sorted and indented so that changes can be read."""
     django.setup()
+    from oakspin.classroom.file import schema as class_schema
     from oakspin.design import schema
     from server.api import api
 
     targets = {
         "docs/design.schema.json": schema(),
+        "docs/class.schema.json": class_schema(),
         "docs/api/openapi.json": api.get_openapi_schema(path_prefix="/api/"),
     }
     for name, content in targets.items():

@@ -10,12 +10,17 @@ from pydantic_core import to_json
 
 from oakspin.version import VERSION
 from server.archive.api import router as archive
+from server.classes.after_api import router as after_classes
+from server.classes.api import router as classes
+from server.drawer.api import router as drawer
+from server.drawer.used_api import router as used
 from server.errors import read_json, register
 from server.instruments.api import router as instruments
 from server.learning.api import router as learning
 from server.openapi import told_whole
+from server.practice.api import router as practice
 from server.shelf.api import router as shelf
-from server.stages import beside, choose, diagnose, make, run, teach, tune
+from server.stages import beside, choose, diagnose, make, run, search, teach, things, tune, warmups
 from server.trials.api import router as trials
 
 
@@ -51,7 +56,12 @@ api.add_router("/shelf", trials)
 api.add_router("/archive", archive)
 api.add_router("", learning)
 api.add_router("", instruments)
-for stage in (choose, make, run, tune, teach, beside, diagnose):
+api.add_router("", practice)
+api.add_router("", drawer)
+api.add_router("", used)
+api.add_router("", classes)
+api.add_router("/classes", after_classes)
+for stage in (choose, make, run, tune, teach, beside, diagnose, things, search, warmups):
     api.add_router("", stage.router)
 
 

@@ -8,6 +8,12 @@ from typing import Any
 Schema = dict[str, Any]
 ROOT = "#/components/schemas/"
 ANSWER = "Answer"  # behind the name of what is both sent and received, where it is received
+LINES = "x-lines"  # marks an operation whose answer comes line by line
+
+
+def lines_of(what: str) -> Schema:
+    """What an operation says further of itself whose answer comes as lines of JSON."""
+    return {LINES: True, "responses": {200: {"description": f"Lines of JSON: {what}"}}}
 
 
 def told_whole(description: Schema) -> Schema:
@@ -31,6 +37,9 @@ def told_whole(description: Schema) -> Schema:
         schemas[answer] = schema
     for path in told["paths"].values():
         for operation in path.values():
+            if operation.pop(LINES, False):
+                content = operation["responses"][200]["content"]
+                content["application/x-ndjson"] = content.pop("application/json")
             operation["responses"] = _renamed(operation.get("responses", {}), names)
     return told
 

@@ -10,7 +10,15 @@ USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en-us"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
-INSTALLED_APPS = ["server.checks", "server.shelf", "server.trials", "server.learning"]
+INSTALLED_APPS = [
+    "server.checks",
+    "server.shelf",
+    "server.trials",
+    "server.learning",
+    "server.practice",
+    "server.drawer",
+    "server.classes",
+]
 MIDDLEWARE = [
     "server.guard.GuardMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",

@@ -12,13 +12,40 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from oakspin.drawer.entry import Entry
 from server.archive.merging import Difference, State, beside, difference
-from server.archive.pack import KeptBench, KeptDemonstration, KeptRevision, KeptTrial, bench_in, pack, readable, unpack
+from server.archive.pack import (
+    KeptBench,
+    KeptCase,
+    KeptClass,
+    KeptDemonstration,
+    KeptDrawer,
+    KeptEntry,
+    KeptRepair,
+    KeptRevision,
+    KeptState,
+    KeptTrial,
+    KeptUse,
+    bench_in,
+    classes_in,
+    drawer_in,
+    pack,
+    practice_in,
+    readable,
+    unpack,
+)
+from server.classes.models import SchoolClass
+from server.drawer.models import DrawerEntry, DrawerState, UsedPart
+from server.drawer.used import place_named
 from server.learning import actions as learning
+from server.practice import actions as practice
+from server.practice.models import PracticeCase
 from server.shelf.actions import MOST_TICKS, head_of
 from server.shelf.models import Demonstration, Revision, new_id
 from server.trials.models import Recording
+from server.trials.models import Repair as RepairRow
 from server.trials.models import Trial as TrialRow
+from server.trials.repairs import repair_in
 
 Row = TypeVar("Row")
 
@@ -43,7 +70,32 @@ def everything(out: IO[bytes]) -> None:
     """Write all demonstrations, deleted ones too, with every revision and trial, as one zip."""
     rows = Demonstration.objects.select_related("head").iterator(chunk_size=20)
     bench = learning.bench()
-    pack((_kept(row) for row in rows), out, KeptBench(counts=bench.counts, since=bench.since))
+    pack(
+        (_kept(row) for row in rows),
+        out,
+        KeptBench(counts=bench.counts, since=bench.since),
+        map(_kept_case, practice.ended()),
+        KeptDrawer(
+            entries=[_kept_entry(row) for row in DrawerEntry.objects.all()],
+            used=[
+                KeptUse(
+                    demonstration=row.demonstration_id,
+                    place=place_named(row.place),
+                    entry=row.entry_id,
+                    drawn=row.drawn,
+                )
+                for row in UsedPart.objects.all()
+            ],
+        ),
+        map(_kept_class, SchoolClass.objects.all()),
+    )
+
+
+CLASS = tuple(KeptClass.model_fields)
+
+
+def _kept_class(row: SchoolClass) -> KeptClass:
+    return KeptClass.model_validate({name: getattr(row, name) for name in CLASS})
 
 
 def _kept(motor: Demonstration) -> KeptDemonstration:
@@ -84,7 +136,62 @@ def _kept(motor: Demonstration) -> KeptDemonstration:
             )
             for row in trials
         ],
+        repairs=[
+            KeptRepair(
+                id=row.id,
+                key=row.key,
+                revision=row.revision.number,
+                made_at=row.made_at,
+                struck_at=row.struck_at,
+                repair=repair_in(row),
+            )
+            for row in motor.repairs.select_related("revision")
+        ],
     )
+
+
+CASE = (
+    "id",
+    "round",
+    "level",
+    "kind",
+    "design",
+    "format_version",
+    "seed",
+    "acts",
+    "begun_at",
+    "ended_at",
+    "hidden",
+    "named",
+    "right",
+    "minutes",
+    "ideal",
+)
+
+
+def _kept_entry(row: DrawerEntry) -> KeptEntry:
+    states = list(row.states.order_by("made_at", "id"))
+    place = {state.id: at for at, state in enumerate(states)}
+    return KeptEntry(
+        id=row.id,
+        version=row.version,
+        shown=place[row.state.id] if row.state else 0,
+        created_at=row.created_at,
+        deleted_at=row.deleted_at,
+        states=[
+            KeptState(
+                before=place.get(state.before_id) if state.before_id else None,
+                entry=Entry.model_validate(state.content),
+                change=state.change,
+                made_at=state.made_at,
+            )
+            for state in states
+        ],
+    )
+
+
+def _kept_case(row: PracticeCase) -> KeptCase:
+    return KeptCase.model_validate({name: getattr(row, name) for name in CASE})
 
 
 def preview(file: IO[bytes]) -> tuple[list[Arrival], list[str]]:
@@ -118,7 +225,72 @@ def take_in_everything(file: IO[bytes], replace: bool = False) -> list[Arrival]:
         if replace or not learning.has_settings():
             bench = bench_in(file)
             learning.set_bench(counts=bench.counts, since=bench.since)
+        known = set(PracticeCase.objects.values_list("id", flat=True))
+        fresh = [case for case in practice_in(file) if case.id not in known]
+        PracticeCase.objects.bulk_create(_case_row(case) for case in fresh)
+        owned = drawer_in(file)
+        _take_drawer_in(owned.entries, replace)
+        _link_parts(owned.used)
+        _take_classes_in(classes_in(file), replace)
     return arrivals
+
+
+def _take_classes_in(classes: list[KeptClass], replace: bool) -> None:
+    """Classes that are not here come in, those that are here stay; with ``replace`` all others are put away."""
+    here = set(SchoolClass.objects.values_list("id", flat=True))
+    fresh = [SchoolClass(**{name: getattr(kept, name) for name in CLASS}) for kept in classes if kept.id not in here]
+    SchoolClass.objects.bulk_create(fresh)
+    if replace:
+        others = SchoolClass.objects.filter(deleted_at=None).exclude(id__in=[kept.id for kept in classes])
+        others.update(deleted_at=timezone.now())
+
+
+def _take_drawer_in(entries: list[KeptEntry], replace: bool) -> None:
+    """Entries that are not here come in with their history; those that are here stay as they are.
+
+    With ``replace`` what the archive does not hold is put away.
+    """
+    here = set(DrawerEntry.objects.values_list("id", flat=True))
+    for kept in entries:
+        if kept.id in here:
+            continue
+        row = DrawerEntry.objects.create(
+            id=kept.id, version=kept.version, created_at=kept.created_at, deleted_at=kept.deleted_at
+        )
+        states: list[DrawerState] = []
+        for state in kept.states:
+            states.append(
+                DrawerState.objects.create(
+                    entry=row,
+                    before=None if state.before is None else states[state.before],
+                    content=state.entry.model_dump(mode="json"),
+                    change=state.change,
+                    made_at=state.made_at,
+                )
+            )
+        row.state = states[kept.shown]
+        row.save()
+    if replace:
+        others = DrawerEntry.objects.filter(deleted_at=None).exclude(id__in=[kept.id for kept in entries])
+        others.update(deleted_at=timezone.now())
+
+
+def _link_parts(used: list[KeptUse]) -> None:
+    """Parts of motors are those of the Drawer again, where both came in and no other part stands there."""
+    motors = set(Demonstration.objects.values_list("id", flat=True))
+    entries = set(DrawerEntry.objects.values_list("id", flat=True))
+    for each in used:
+        if each.demonstration in motors and each.entry in entries:
+            UsedPart.objects.get_or_create(
+                demonstration_id=each.demonstration,
+                place=each.place,
+                defaults={"entry_id": each.entry, "drawn": each.drawn},
+            )
+
+
+def _case_row(case: KeptCase) -> PracticeCase:
+    acts = [act if isinstance(act, str) else act.model_dump(mode="json") for act in case.acts]
+    return PracticeCase(**{name: getattr(case, name) for name in CASE} | {"acts": acts})
 
 
 def _seen(motor: KeptDemonstration) -> Arrival:
@@ -171,6 +343,7 @@ def _add_to(motor: KeptDemonstration, arrival: Arrival) -> None:
         changed_at=timezone.now(),
     )
     _put_trials_back(motor.trials, row, rows)
+    _put_repairs_back(motor.repairs, row, rows)
 
 
 def _show_as_in(motor: KeptDemonstration) -> None:
@@ -181,6 +354,8 @@ def _show_as_in(motor: KeptDemonstration) -> None:
     Demonstration.objects.filter(id=row.id).update(deleted_at=motor.deleted_at, ticks=motor.ticks, **moved)
     others = row.trials.exclude(id__in=[trial.id for trial in motor.trials]).filter(struck_at=None)
     others.update(struck_at=timezone.now())
+    found = row.repairs.exclude(id__in=[repair.id for repair in motor.repairs]).filter(struck_at=None)
+    found.update(struck_at=timezone.now())
 
 
 def _put_on_shelf(kept: KeptDemonstration) -> None:
@@ -198,6 +373,7 @@ def _put_on_shelf(kept: KeptDemonstration) -> None:
     # Restored, it is as old as it was.
     Demonstration.objects.filter(id=row.id).update(changed_at=kept.changed_at or row.changed_at)
     _put_trials_back(kept.trials, row, rows)
+    _put_repairs_back(kept.repairs, row, rows)
 
 
 def _write_revisions(kept: KeptDemonstration, row: Demonstration, rows: dict[int, Revision]) -> None:
@@ -235,6 +411,21 @@ def _put_trials_back(trials: list[KeptTrial], row: Demonstration, rows: dict[int
         )
         if trial.recorded:
             Recording.objects.create(trial=made[trial.id], table=trial.recording)
+
+
+def _put_repairs_back(repairs: list[KeptRepair], row: Demonstration, rows: dict[int, Revision]) -> None:
+    here = set(row.repairs.values_list("id", flat=True))
+    for each in repairs:
+        if each.id not in here:
+            RepairRow.objects.create(
+                id=new_id() if RepairRow.objects.filter(id=each.id).exists() else each.id,
+                key=new_id() if RepairRow.objects.filter(key=each.key).exists() else each.key,
+                demonstration=row,
+                revision=rows[each.revision],
+                content=each.repair.model_dump(mode="json"),
+                struck_at=each.struck_at,
+                made_at=each.made_at,
+            )
 
 
 def _first_what_is_named(rows: dict[Any, Row], names: Callable[[Row], Any]) -> Iterator[Row]:

@@ -15,11 +15,14 @@ State = Literal["new", "same", "more", "apart"]
 
 @dataclass(frozen=True)
 class Difference:
-    """What one motor of an archive would bring: the numbers of its revisions and the ids of its trials not here."""
+    """What one motor of an archive would bring: the numbers of its revisions and the ids of its trials, and of its
+    repairs, not here.
+    """
 
     state: State
     revisions: frozenset[int] = frozenset()
     trials: frozenset[str] = frozenset()
+    repairs: frozenset[str] = frozenset()
 
 
 def difference(theirs: KeptDemonstration, here: KeptDemonstration | None) -> Difference:
@@ -38,9 +41,10 @@ def difference(theirs: KeptDemonstration, here: KeptDemonstration | None) -> Dif
     if clash or (later and earlier):
         return Difference("apart", *_all_of(theirs))
     trials = frozenset(coming.keys() - known.keys())
+    repairs = frozenset({each.id for each in theirs.repairs} - {each.id for each in here.repairs})
     comes_back = here.deleted_at is not None and theirs.deleted_at is None
-    more = later or trials or comes_back or not set(theirs.ticks) <= set(here.ticks)
-    return Difference("more" if more else "same", frozenset(later), trials)
+    more = later or trials or repairs or comes_back or not set(theirs.ticks) <= set(here.ticks)
+    return Difference("more" if more else "same", frozenset(later), trials, repairs)
 
 
 def beside(theirs: KeptDemonstration) -> KeptDemonstration:
@@ -53,11 +57,19 @@ def beside(theirs: KeptDemonstration) -> KeptDemonstration:
         link = ids[trial.corrects] if trial.corrects else None
         own = {"id": ids[trial.id], "key": _name(f"{name} {trial.key}"), "corrects": link}
         trials.append(trial.model_copy(update=own))
-    return theirs.model_copy(update={"id": name, "trials": trials})
+    repairs = [
+        each.model_copy(update={"id": _name(f"{name} {each.id}"), "key": _name(f"{name} {each.key}")})
+        for each in theirs.repairs
+    ]
+    return theirs.model_copy(update={"id": name, "trials": trials, "repairs": repairs})
 
 
-def _all_of(motor: KeptDemonstration) -> tuple[frozenset[int], frozenset[str]]:
-    return frozenset(revision.number for revision in motor.revisions), frozenset(trial.id for trial in motor.trials)
+def _all_of(motor: KeptDemonstration) -> tuple[frozenset[int], frozenset[str], frozenset[str]]:
+    return (
+        frozenset(revision.number for revision in motor.revisions),
+        frozenset(trial.id for trial in motor.trials),
+        frozenset(each.id for each in motor.repairs),
+    )
 
 
 def _state(revision: KeptRevision) -> tuple[object, ...]:

@@ -5,6 +5,9 @@
 3  when a demonstration was changed last, and when a trial was struck out
 4  the manifest holds a checksum of every other file
 5  recordings of trials; whether what the bench taught counts, and since when
+6  what was found wrong with motors; cases of practice; the Drawer
+7  which parts of motors are those of the Drawer
+8  classes
 """
 
 from __future__ import annotations
@@ -13,29 +16,40 @@ import hashlib
 import json
 import zipfile
 import zlib
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from datetime import datetime
-from typing import IO, Annotated, Any, Literal
+from typing import IO, Annotated, Any, Literal, Self, TypeVar
 
 import numpy as np
-from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError
+from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError, model_validator
 
+from oakspin.classroom.came import came_of
+from oakspin.classroom.plan import plan_of
 from oakspin.design import Design, Document, design_of, to_text
 from oakspin.design.document import faults_of
-from oakspin.design.models import Title
+from oakspin.design.models import Title, misfit
+from oakspin.diagnose.repair import Repair
+from oakspin.drawer.entry import Entry
 from oakspin.errors import Fault, UnreadableDesign, UnreadableRecording
 from oakspin.instruments.recording import recording_of
+from oakspin.kinds.recipe import Place
 from oakspin.measure import Trial, trial_table
+from oakspin.practice.case import Act
+from oakspin.practice.record import Level
 from server.downloads import slug
 
 FORMAT = "oakspin.archive"
-VERSION = 5
+VERSION = 8
 MOST_ENTRIES, MOST_BYTES, MOST_EACH = 6_000, 120_000_000, 8_000_000  # unpacked; years of a busy shelf take less
 MOST_TIMES = 200  # that an entry may be longer than it is packed: text of ours packs 5 to 30 times
 # Of one entry: what opens and what parts values in its text, which bounds the memory that reading it takes.
 MOST_OPENED, MOST_PARTED, MOST_DEPTH = 200_000, 700_000, 40
 CUT = "The archive was changed or damaged on its way: save everything anew where it came from."
+PRACTICE, DRAWER, CLASSES = "practice.json", "drawer.json", "classes.json"
 HINT = "Choose a zip that Oak Spin wrote."
+
+
+Beside = TypeVar("Beside", bound=BaseModel)
 
 
 def _reckonable(moment: datetime) -> datetime:
@@ -46,6 +60,7 @@ def _reckonable(moment: datetime) -> datetime:
 
 Moment = Annotated[AwareDatetime, AfterValidator(_reckonable)]
 Number = Annotated[int, Field(ge=1, le=2**31 - 1)]
+Word = Annotated[str, Field(min_length=1, max_length=40)]
 Steps = Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=60)]
 
 
@@ -82,6 +97,64 @@ class KeptTrial(_Kept):
     recording: Annotated[str, Field(exclude=True)] = ""
 
 
+class KeptRepair(_Kept):
+    """What was wrong with a motor; ``revision`` is the number of the design it had then."""
+
+    id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
+    key: Annotated[str, Field(max_length=40)]
+    revision: Number
+    made_at: Moment
+    struck_at: Moment | None = None
+    repair: Repair
+
+
+class KeptCase(_Kept):
+    """A case of practice that has ended: what it hid, what was named, and how long it took."""
+
+    id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
+    round: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
+    level: Level
+    kind: Word
+    design: Any
+    format_version: Annotated[int, Field(ge=1, le=30_000)]
+    seed: Annotated[int, Field(ge=0, le=2**62)]
+    acts: Annotated[list[Act | Word], Field(max_length=400)]
+    begun_at: Moment
+    ended_at: Moment
+    hidden: Annotated[list[Word], Field(max_length=4)]
+    named: Annotated[str, Field(max_length=40)]
+    right: bool
+    minutes: Annotated[float, Field(ge=0, le=1e6)]
+    ideal: Annotated[float, Field(ge=0, le=1e6)]
+
+
+class KeptState(_Kept):
+    """A state of an entry of the Drawer; ``before`` is the place in the list of the one that it was made from."""
+
+    before: Annotated[int, Field(ge=0, le=10_000)] | None
+    entry: Entry
+    change: Annotated[str, Field(max_length=200)]
+    made_at: Moment
+
+
+class KeptEntry(_Kept):
+    """An entry of the Drawer with its history; ``shown`` is the place in the list of the state that is shown."""
+
+    id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
+    version: Number
+    shown: Annotated[int, Field(ge=0, le=10_000)]
+    created_at: Moment
+    deleted_at: Moment | None
+    states: Annotated[list[KeptState], Field(min_length=1, max_length=10_000)]
+
+    @model_validator(mode="after")
+    def _links_lead_back(self) -> Self:
+        late = [at for at, state in enumerate(self.states) if state.before is not None and state.before >= at]
+        if late or self.shown >= len(self.states):
+            raise misfit("states", "a link to a later state", "links to earlier states", CUT)
+        return self
+
+
 class KeptDemonstration(_Kept):
     """One demonstration, whole."""
 
@@ -94,6 +167,7 @@ class KeptDemonstration(_Kept):
     ticks: Steps
     revisions: Annotated[list[KeptRevision], Field(min_length=1)]
     trials: list[KeptTrial]
+    repairs: Annotated[list[KeptRepair], Field(max_length=10_000)] = []
 
 
 class KeptBench(_Kept):
@@ -111,9 +185,72 @@ class Manifest(_Kept):
     demonstrations: Annotated[list[Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]], Field(max_length=2_000)]
     checksums: dict[str, str] = {}  # SHA-256 of every other file, by its name
     bench: KeptBench = KeptBench()
+    practice: bool = False
+    drawer: bool = False
+    classes: bool = False
 
 
-def pack(demonstrations: Iterable[KeptDemonstration], out: IO[bytes], bench: KeptBench | None = None) -> None:
+class KeptUse(_Kept):
+    """That a motor's part is an entry of the Drawer, and how much of it the built motor holds."""
+
+    demonstration: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
+    place: Place
+    entry: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
+    drawn: Annotated[float, Field(ge=0, le=1e6)] | None = None
+
+
+class KeptDrawer(_Kept):
+    """The Drawer, in the file ``drawer.json``, and which motors its parts are in."""
+
+    entries: Annotated[list[KeptEntry], Field(max_length=5_000)] = []
+    used: Annotated[list[KeptUse], Field(max_length=10_000)] = []
+
+
+class KeptPractice(_Kept):
+    """The cases of practice, in the file ``practice.json``."""
+
+    cases: Annotated[list[KeptCase], Field(max_length=20_000)] = []
+
+
+class KeptClass(_Kept):
+    """A class that was planned, and what came of it, by the content of its file."""
+
+    id: Annotated[str, Field(pattern=r"^[0-9a-z]{1,12}$")]
+    version: Number
+    created_at: Moment
+    changed_at: Moment
+    deleted_at: Moment | None
+    plan: dict[str, Any]
+    came: dict[str, Any] = {}
+    came_version: Number = 1
+    foretold_for: Annotated[str, Field(max_length=64)] = ""
+    kept: dict[Annotated[str, Field(max_length=80)], Word] = {}
+
+    @model_validator(mode="after")
+    def _can_be_read(self) -> Self:
+        for name, read in (("plan", plan_of), ("came", came_of)):
+            try:
+                read(getattr(self, name))
+            except UnreadableDesign as error:
+                fault = error.faults[0]
+                raise misfit(f"{name}{fault.field}", fault.value, fault.limit, fault.hint) from None
+        return self
+
+
+class KeptClasses(_Kept):
+    """All classes, in the file ``classes.json``."""
+
+    classes: Annotated[list[KeptClass], Field(max_length=5_000)] = []
+
+
+def pack(
+    demonstrations: Iterable[KeptDemonstration],
+    out: IO[bytes],
+    bench: KeptBench | None = None,
+    practice: Iterable[KeptCase] = (),
+    drawer: KeptDrawer | None = None,
+    classes: Iterable[KeptClass] = (),
+) -> None:
     """Write the zip, one demonstration after the other.
 
     ``files/`` holds the present designs and trials once more, for other programs.
@@ -142,7 +279,23 @@ def pack(demonstrations: Iterable[KeptDemonstration], out: IO[bytes], bench: Kep
                 Trial.model_validate(t.trial) for t in demonstration.trials if t.id not in corrected and not t.struck_at
             ]
             write(f"{name}-trials.csv", trial_table(holding))
-        manifest = Manifest(demonstrations=names, checksums=sums, bench=bench or KeptBench())
+        cases = list(practice)
+        if cases:
+            write(PRACTICE, _text(KeptPractice(cases=cases)))
+        owned = drawer is not None and bool(drawer.entries)
+        if drawer and owned:
+            write(DRAWER, _text(drawer))
+        planned = list(classes)
+        if planned:
+            write(CLASSES, _text(KeptClasses(classes=planned)))
+        manifest = Manifest(
+            demonstrations=names,
+            checksums=sums,
+            bench=bench or KeptBench(),
+            practice=bool(cases),
+            drawer=owned,
+            classes=bool(planned),
+        )
         archive.writestr("manifest.json", _text(manifest))
 
 
@@ -175,6 +328,12 @@ def unpack(file: IO[bytes]) -> Iterator[KeptDemonstration]:
             _within_limits(archive)
             manifest = Manifest.model_validate(_json(archive, "manifest.json"))
             _unchanged(archive, manifest.checksums)
+            if manifest.practice:
+                _beside(archive, PRACTICE, KeptPractice)
+            if manifest.drawer:
+                _beside(archive, DRAWER, KeptDrawer)
+            if manifest.classes:
+                _beside(archive, CLASSES, KeptClasses)
             for id_ in manifest.demonstrations:
                 yield _with_recordings(archive, _one(archive, f"demonstrations/{id_}.json"))
     except ValidationError:
@@ -190,6 +349,36 @@ def bench_in(file: IO[bytes]) -> KeptBench:
     """What a zip that :func:`unpack` has read says of the bench."""
     with zipfile.ZipFile(file) as archive:
         return Manifest.model_validate(_json(archive, "manifest.json")).bench
+
+
+def practice_in(file: IO[bytes]) -> list[KeptCase]:
+    """The cases of practice in a zip that :func:`unpack` has read."""
+    with zipfile.ZipFile(file) as archive:
+        told = Manifest.model_validate(_json(archive, "manifest.json")).practice
+        return _beside(archive, PRACTICE, KeptPractice).cases if told else []
+
+
+def drawer_in(file: IO[bytes]) -> KeptDrawer:
+    """The Drawer in a zip that :func:`unpack` has read."""
+    with zipfile.ZipFile(file) as archive:
+        told = Manifest.model_validate(_json(archive, "manifest.json")).drawer
+        return _beside(archive, DRAWER, KeptDrawer) if told else KeptDrawer()
+
+
+def classes_in(file: IO[bytes]) -> list[KeptClass]:
+    """The classes in a zip that :func:`unpack` has read."""
+    with zipfile.ZipFile(file) as archive:
+        told = Manifest.model_validate(_json(archive, "manifest.json")).classes
+        return _beside(archive, CLASSES, KeptClasses).classes if told else []
+
+
+def _beside(archive: zipfile.ZipFile, name: str, model: type[Beside]) -> Beside:
+    """A file that stands beside the demonstrations. Raises ``UnreadableDesign``."""
+    try:
+        return model.model_validate_json(_text_of(archive, name))
+    except ValidationError as error:
+        faults = [Fault(f"/{name}{fault.field}", fault.value, fault.limit, fault.hint) for fault in faults_of(error)]
+        raise UnreadableDesign(faults) from None
 
 
 def _with_recordings(archive: zipfile.ZipFile, kept: KeptDemonstration) -> KeptDemonstration:
@@ -282,15 +471,20 @@ def _one(archive: zipfile.ZipFile, name: str) -> KeptDemonstration:
         faults = [Fault(f"/{name}{fault.field}", fault.value, fault.limit, fault.hint) for fault in faults_of(error)]
         raise UnreadableDesign(faults) from None
     numbers = {revision.number for revision in kept.revisions}
-    if len(numbers) < len(kept.revisions) or len({trial.id for trial in kept.trials}) < len(kept.trials):
-        raise UnreadableDesign([Fault(f"/{name}", "one number for two", "each revision and trial once", HINT)])
-    wanted = {kept.head, *(trial.revision for trial in kept.trials), *(r.parent for r in kept.revisions if r.parent)}
+    if len(numbers) < len(kept.revisions) or _twice(kept.trials) or _twice(kept.repairs):
+        raise UnreadableDesign([Fault(f"/{name}", "one number for two", "each revision, trial and repair once", HINT)])
+    named = [*(trial.revision for trial in kept.trials), *(repair.revision for repair in kept.repairs)]
+    wanted = {kept.head, *named, *(r.parent for r in kept.revisions if r.parent)}
     if not wanted <= numbers:
         missing = sorted(wanted - numbers)
         raise UnreadableDesign([Fault(f"/{name}", f"revision {missing[0]} missing", "every revision named", HINT)])
     _whole_links(name, {r.number: r.parent for r in kept.revisions}, "parent")
     _whole_links(name, {trial.id: trial.corrects for trial in kept.trials}, "corrects")
     return kept
+
+
+def _twice(rows: Sequence[KeptTrial | KeptRepair]) -> bool:
+    return len({row.id for row in rows}) < len(rows)
 
 
 def _whole_links(name: str, links: dict[Any, Any], what: str) -> None:

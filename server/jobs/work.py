@@ -15,8 +15,15 @@ from queue import SimpleQueue
 from pydantic_core import to_json
 
 from oakspin.advice import advise
+from oakspin.classroom.evening import foretold_of
+from oakspin.classroom.forecast import MotorKnown, forecasting
+from oakspin.classroom.plan import ClassMotor, ClassPlan
+from oakspin.classroom.told import told_forecast
 from oakspin.design import Design
 from oakspin.diagnose.looked import bench_of
+from oakspin.drawer.entry import Entry
+from oakspin.drawer.found import Read, found
+from oakspin.drawer.things import THINGS
 from oakspin.draws import Draws
 from oakspin.kinds.look import spin
 from oakspin.kinds.numbers import Number
@@ -24,7 +31,16 @@ from oakspin.learn.history import Ran, rotors_of
 from oakspin.learn.known import Site
 from oakspin.learn.rotor import site_of
 from oakspin.learn.taught import taught, told
+from oakspin.practice.case import case_of
+from oakspin.practice.crowd import crowd_of
+from oakspin.practice.ideal import ideal_way
+from oakspin.search.asked import SearchAsked
+from oakspin.search.buying import worth_buying
+from oakspin.search.searching import search
+from oakspin.search.stock import stock_of
+from oakspin.search.told import told_state
 from oakspin.teach import cards_of
+from oakspin.teach.questions import questions_of
 from oakspin.tune import best_settings, design_map, sweep, sweep_points, sweep_table
 
 Range = tuple[float, float] | None
@@ -57,9 +73,50 @@ def told_by(runs: list[Ran]) -> Iterator[bytes]:
     yield pickle.dumps(tuple(site_of(each.rotor) for each in rotors_of(runs)))
 
 
-def fault_bench(design: Design, meter: bool) -> Iterator[bytes]:
+def fault_bench(
+    design: Design, meter: bool, draws: Draws | None = None, common: dict[str, float] | None = None
+) -> Iterator[bytes]:
     """What a design would show on the bench with each of its faults."""
-    yield pickle.dumps(bench_of(design, meter=meter))
+    yield pickle.dumps(bench_of(design, meter=meter, draws=draws, common=common))
+
+
+def practice_case(design: Design, seed: int, pair: bool) -> Iterator[bytes]:
+    """A motor that hides faults, and the ideal way to them."""
+    case = case_of(design, seed, pair=pair)
+    yield pickle.dumps((case, ideal_way(case)))
+
+
+def practice_crowd(design: Design, seed: int) -> Iterator[bytes]:
+    """A class of groups of which some are stuck."""
+    yield pickle.dumps(crowd_of(design, seed))
+
+
+def what_is(thing: str, readings: list[Read]) -> Iterator[bytes]:
+    """What a thing is by readings of it."""
+    yield to_json(found(THINGS[thing], readings))
+
+
+def searched(entries: list[Entry], keys: list[str], asked: SearchAsked, designs: int, seed: int) -> Iterator[bytes]:
+    """What can be built of entries, as it is found: a line for each state, the last one whole."""
+    for state in search(stock_of(entries, keys), asked, designs=designs, seed=seed):
+        yield to_json(told_state(state, asked, drawings=True)) + b"\n"
+
+
+def purchases(entries: list[Entry], keys: list[str], asked: SearchAsked) -> Iterator[bytes]:
+    """What is worth buying beside entries, as it is found: a line for each state, the last one whole."""
+    for state in worth_buying(stock_of(entries, keys), asked):
+        yield to_json(state) + b"\n"
+
+
+def forecast(plan: ClassPlan, known: list[MotorKnown], others: list[ClassMotor]) -> Iterator[bytes]:
+    """How a lesson will go, as it is found: a line for each plan that is tried, the last one whole."""
+    for going in forecasting(plan, known, others):
+        yield to_json(told_forecast(going)) + b"\n"
+
+
+def foretold(plan: ClassPlan, known: list[MotorKnown]) -> Iterator[bytes]:
+    """What is kept of a lesson's forecast until the evening after."""
+    yield to_json(foretold_of(next(iter(forecasting(plan, known))).forecast, known))
 
 
 def computed_run(design: Design, draws: Draws | None = None) -> Iterator[bytes]:
@@ -70,6 +127,11 @@ def computed_run(design: Design, draws: Draws | None = None) -> Iterator[bytes]:
 def cards(design: Design) -> Iterator[bytes]:
     """Changes to predict, with their computed answers."""
     yield to_json(list(cards_of(design)))
+
+
+def questions(design: Design) -> Iterator[bytes]:
+    """Questions before and after the lesson, with their answers."""
+    yield to_json(list(questions_of(design)))
 
 
 def best(design: Design, draws: Draws | None = None) -> Iterator[bytes]:

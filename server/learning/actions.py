@@ -21,6 +21,7 @@ from oakspin.draws import DRAWS, Array, Draws, Learned
 from oakspin.errors import OakSpinError
 from oakspin.learn.history import Ran
 from oakspin.learn.known import Site
+from server.drawer import used
 from server.learning import models
 from server.shelf.actions import design_in, find, head_of
 from server.shelf.glances import made_by
@@ -57,13 +58,21 @@ def design_of(id_: str) -> Design:
 
 
 def others(id_: str) -> list[Site]:
-    """What the trials of all other motors told of what all share; nothing where that is switched off."""
+    """What the trials of all other motors told of what all share, and of parts of the Drawer that they share with this
+    one; nothing where that is switched off.
+    """
     if not _bench().counts:
         return []
     found: list[Site] = []
+    shared = used.shared_constants(id_)
     for told in models.Told.objects.exclude(demonstration_id=id_).filter(demonstration__deleted_at=None):
         if told.signature == signature(runs_of(told.demonstration_id)):
-            found += [site.only(key for key in site.keys if key[1] == "world") for site in _sites_in(told.sites)]
+            # What two motors learned of one part of the Drawer holds for both.
+            same = shared.get(told.demonstration_id, frozenset())
+            found += [
+                site.only(key for key in site.keys if key[1] == "world" or (key[1] == "part" and key[0] in same))
+                for site in _sites_in(told.sites)
+            ]
     return found
 
 
@@ -118,6 +127,9 @@ def draws_for(key: str | None, design: Design) -> Draws | None:
     """
     if key is None:
         return None
+    if key.startswith(used.KEY):
+        id_, learned = used.split_key(key)
+        return used.with_parts(draws_for(learned, design) or Draws(), id_, design)
     kept, own, _ = _kept(key)
     return changed_draws(key) if own is None or design.model_dump_json() != kept else Draws(own.count, learned=own)
 
@@ -126,6 +138,9 @@ def changed_draws(key: str | None) -> Draws | None:
     """The draws under a key for plans that are changed, as a sweep changes them. As :func:`draws_for`."""
     if key is None:
         return None
+    if key.startswith(used.KEY):
+        id_, learned = used.split_key(key)
+        return used.with_parts(changed_draws(learned) or Draws(), id_, design_of(id_))
     other = _kept(key)[2]
     return Draws(count=other.count if other else DRAWS, learned=other)
 

@@ -18,6 +18,7 @@ from server.errors import ANY, BODY, Problem
 from server.jobs import work
 from server.jobs.answers import parts, text
 from server.learning import actions
+from server.openapi import lines_of
 from server.strict import Body
 
 router = Router(tags=["learning"])
@@ -94,6 +95,7 @@ class BenchOut(Schema):
     "/shelf/{id}/learn",
     response={200: LearnLine, **REFUSED},
     operation_id="learn_from_trials",
+    openapi_extra=lines_of("how far it is, then what was taught"),
 )
 def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | StreamingHttpResponse:
     """Learn from the trials of a demonstration: lines of progress, then what they taught."""

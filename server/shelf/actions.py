@@ -66,20 +66,20 @@ def start_new(kind: str) -> Demonstration:
     """A new demonstration of a kind with its sensible start. Raises ``Http404``."""
     if kind not in KINDS:
         raise Http404(kind)
-    return put_on_shelf(_free_title(f"New {KINDS[kind].name.lower()}"), KINDS[kind].start, "started")
+    return put_on_shelf(free_title(f"New {KINDS[kind].name.lower()}"), KINDS[kind].start, "started")
 
 
 @transaction.atomic
 def keep_apart(title: str, design: Design) -> Demonstration:
     """A state that could not be saved where it came from, as a demonstration of its own."""
-    return put_on_shelf(_free_title(title), design, "kept apart")
+    return put_on_shelf(free_title(title), design, "kept apart")
 
 
 @transaction.atomic
 def take_in(content: object) -> Demonstration:
     """Put an imported ``.oak.json`` file on the shelf. Raises ``UnreadableDesign``."""
     document = document_of(content)
-    return put_on_shelf(_free_title(document.title), document.design, "imported")
+    return put_on_shelf(free_title(document.title), document.design, "imported")
 
 
 @transaction.atomic
@@ -122,7 +122,7 @@ def tick(id_: str, done: list[str], undone: list[str]) -> Demonstration:
 def duplicate(id_: str) -> Demonstration:
     """A copy with a history of its own."""
     head = head_of(find(id_))
-    return put_on_shelf(_free_title(head.title), design_in(head), "duplicated")
+    return put_on_shelf(free_title(head.title), design_in(head), "duplicated")
 
 
 @transaction.atomic
@@ -197,7 +197,8 @@ def _move_to(demonstration: Demonstration, revision: Revision) -> None:
     demonstration.save()
 
 
-def _free_title(wanted: str) -> str:
+def free_title(wanted: str) -> str:
+    """The title, or the first with a number behind it that no demonstration on the shelf has."""
     taken = {demonstration.head.title for demonstration in shelf() if demonstration.head}
     if wanted not in taken:
         return wanted

@@ -13,7 +13,7 @@ from server.strict import Body
 __all__ = ["REFUSED", "Asked", "WithLearned"]
 
 # The key of what trials taught: the answer then is that of the motor as learned.
-WithLearned = Annotated[str | None, Query(max_length=64)]
+WithLearned = Annotated[str | None, Query(max_length=120)]
 
 
 class Asked(Body):

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import pickle
-from collections import OrderedDict
-from threading import Lock
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 from django.http import HttpRequest
@@ -14,13 +13,17 @@ from pydantic import Field
 from oakspin.design import Design
 from oakspin.diagnose.looked import Bench
 from oakspin.diagnose.ranking import Known
+from oakspin.diagnose.repair import Often
 from oakspin.diagnose.signs import Sign
 from oakspin.diagnose.told import CauseTold, DiagnosisTold, SignWord, fault_in, sheet_of, sign_words, told_of
 from oakspin.errors import Fault, UnfitPatch
-from server.errors import BODY
+from server.errors import BODY, Problem
 from server.jobs import work
 from server.jobs.answers import text
-from server.stages.bodies import Asked
+from server.jobs.kept import Kept
+from server.learning.actions import draws_for
+from server.stages.bodies import Asked, WithLearned
+from server.trials.repairs import often_here
 
 router = Router(tags=["diagnose"])
 KEPT = 8  # benches of designs that are at hand
@@ -49,42 +52,32 @@ class DiagnosedOut(Schema):
     diagnosis: DiagnosisTold
 
 
-class _Benches:
-    """The latest benches, by design: each takes a second to compute, and a tick a thousandth."""
-
-    def __init__(self) -> None:
-        self._kept: OrderedDict[tuple[str, bool], Bench] = OrderedDict()
-        self._lock = Lock()
-
-    def of(self, request: HttpRequest, design: Design, *, meter: bool) -> Bench:
-        """The bench of a design; computed where it is not at hand. Raises as ``bench_of``."""
-        key = design.model_dump_json(), meter
-        with self._lock:
-            if key in self._kept:
-                self._kept.move_to_end(key)
-                return self._kept[key]
-        bench: Bench = pickle.loads(text(request, work.fault_bench, design, meter))  # our own worker's
-        with self._lock:
-            self._kept[key] = bench
-            while len(self._kept) > KEPT:
-                self._kept.popitem(last=False)
-        return bench
+_benches: Kept[Bench] = Kept(KEPT)
 
 
-_benches = _Benches()
+def _bench(
+    request: HttpRequest, design: Design, often: Mapping[str, Often], *, meter: bool, learned: str | None = None
+) -> Bench:
+    """The bench of a design, by how common faults are here. Raises as ``bench_of``."""
+    common = {id_: each.common for id_, each in often.items()}
+    draws = draws_for(learned, design)
+    key = design.model_dump_json(), meter, learned, tuple(sorted(common.items()))
+    # It takes a second to compute, and a tick a thousandth; what unpickles is our own worker's.
+    return _benches.of(key, lambda: pickle.loads(text(request, work.fault_bench, design, meter, draws, common)))
 
 
 @router.post("/diagnose/sheet", response={200: list[CauseTold], **BODY}, operation_id="get_fault_sheet")
 def get_fault_sheet(request: HttpRequest, design: Design) -> list[CauseTold]:
     """The likeliest faults of a motor that does not go, in the order in which to look for them."""
-    return list(sheet_of(_benches.of(request, design, meter=False)))
+    return list(sheet_of(_bench(request, design, often_here(design), meter=False)))
 
 
-@router.post("/diagnose", response={200: DiagnosedOut, **BODY}, operation_id="diagnose")
-def diagnose(request: HttpRequest, body: SeenBody) -> DiagnosedOut:
+@router.post("/diagnose", response={200: DiagnosedOut, 404: Problem, **BODY}, operation_id="diagnose")
+def diagnose(request: HttpRequest, body: SeenBody, learned: WithLearned = None) -> DiagnosedOut:
     """What is wrong with a motor that is right on paper, by rank, and what to do next."""
     # A meter stands in the circuit where its current is read.
-    bench = _benches.of(request, body.design, meter="current" in body.readings)
+    often = often_here(body.design)
+    bench = _bench(request, body.design, often, meter="current" in body.readings, learned=learned)
     for name in (*body.answers, *body.cured):
         if fault_in(bench, name) is None:
             known = ", ".join(fault.id for fault in bench.faults)
@@ -95,5 +88,5 @@ def diagnose(request: HttpRequest, body: SeenBody) -> DiagnosedOut:
         sense=bench.usual.sense,
         travels=bench.travels,
         signs=list(sign_words(bench, known_.signs)),
-        diagnosis=told_of(bench, known_),
+        diagnosis=told_of(bench, known_, often),
     )

@@ -7,6 +7,7 @@ from ninja import Router
 
 from oakspin.design import Design
 from oakspin.teach import Card, Carrier, Explanation, PoleFinder, RuleName, explain, pole_finder
+from oakspin.teach.questions import Question
 from server.jobs import work
 from server.jobs.answers import answer
 from server.stages.bodies import REFUSED, Asked
@@ -31,6 +32,12 @@ def get_explanation(request: HttpRequest, body: ExplainBody) -> Explanation:
 def list_cards(request: HttpRequest, design: Design) -> HttpResponse:
     """Changes to predict, with their computed answers."""
     return answer(request, work.cards, design)
+
+
+@router.post("/questions", response={200: list[Question], **REFUSED}, operation_id="list_questions")
+def list_questions(request: HttpRequest, design: Design) -> HttpResponse:
+    """Questions before and after the lesson, with their computed answers."""
+    return answer(request, work.questions, design)
 
 
 @router.post("/pole-finder", response={200: PoleFinder, **REFUSED}, operation_id="find_pole")

@@ -15,6 +15,7 @@ from server.errors import Problem
 from server.jobs import work
 from server.jobs.answers import answer, stream, text
 from server.learning.actions import changed_draws, draws_for
+from server.openapi import lines_of
 from server.stages.bodies import REFUSED, Asked, WithLearned
 
 router = Router(tags=["tune"])
@@ -66,9 +67,7 @@ def get_map(request: HttpRequest, body: MapBody, learned: WithLearned = None) ->
     "/sweep",
     response={200: list[SweepPoint], 404: Problem, **REFUSED},
     operation_id="sweep",
-    openapi_extra={
-        "responses": {200: {"description": "Lines of JSON: a head first, then such a list of points a line"}}
-    },
+    openapi_extra=lines_of("a head first, then such a list of points a line"),
 )
 def run_sweep(request: HttpRequest, body: SweepBody, learned: WithLearned = None) -> StreamingHttpResponse:
     """Sweep a number, a few points at a time: the reader may stop whenever it likes."""

@@ -11,8 +11,8 @@ from oakspin.measure.marks import Mark
 from server.downloads import download
 from server.errors import ANY, BODY, KeyProblem, Problem
 from server.shelf.actions import find, head_of
-from server.trials import actions
-from server.trials.schemas import TableBody, TakenOut, TrialBody, TrialOut
+from server.trials import actions, repairs
+from server.trials.schemas import RepairBody, RepairOut, TableBody, TakenOut, TrialBody, TrialOut
 
 router = Router(tags=["trials"])
 
@@ -59,6 +59,30 @@ def export_recording(request: HttpRequest, id: str, trial: str) -> HttpResponse:
     """What instruments recorded while a trial ran, as a CSV table."""
     title = head_of(find(id)).title
     return download(actions.recording_of_trial(id, trial), f"{title} recording", "csv", "text/csv; charset=utf-8")
+
+
+@router.get("/{id}/repairs", response={200: list[RepairOut], 404: Problem, **ANY}, operation_id="list_repairs")
+def list_repairs(request: HttpRequest, id: str) -> list[RepairOut]:
+    """What was found wrong with a motor, oldest first."""
+    return [RepairOut.of(kept) for kept in repairs.repairs_of(id)]
+
+
+@router.post("/{id}/repairs", response={200: RepairOut, 409: KeyProblem, **REFUSED}, operation_id="keep_repair")
+def keep_repair(request: HttpRequest, id: str, body: RepairBody) -> RepairOut:
+    """Keep what was wrong with a motor that goes now."""
+    return RepairOut.of(repairs.keep(id, body.key, body.repair))
+
+
+@router.post("/{id}/repairs/{repair}/strike", response={200: RepairOut, **REFUSED}, operation_id="strike_repair")
+def strike_repair(request: HttpRequest, id: str, repair: str) -> RepairOut:
+    """Strike a repair out: it is kept, and teaches no more."""
+    return RepairOut.of(repairs.strike(id, repair, out=True))
+
+
+@router.post("/{id}/repairs/{repair}/put-back", response={200: RepairOut, **REFUSED}, operation_id="put_repair_back")
+def put_repair_back(request: HttpRequest, id: str, repair: str) -> RepairOut:
+    """Let a repair that was struck out teach again."""
+    return RepairOut.of(repairs.strike(id, repair, out=False))
 
 
 @router.post("/{id}/trials/table", response={200: TakenOut, **REFUSED}, operation_id="import_trials")

@@ -38,3 +38,21 @@ class Recording(models.Model):
 
     def __str__(self) -> str:
         return f"recording of {self.trial}"
+
+
+class Repair(models.Model):
+    """What was wrong with a motor that did not go, written when it went. ``struck_at`` as of a trial."""
+
+    id = models.CharField(primary_key=True, max_length=12, default=new_id, editable=False)
+    key = models.CharField(max_length=40, unique=True)
+    demonstration = models.ForeignKey(Demonstration, on_delete=models.CASCADE, related_name="repairs")
+    revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="repairs")
+    content = models.JSONField()
+    struck_at = models.DateTimeField(null=True)
+    made_at = models.DateTimeField(default=timezone.now)
+
+    class Meta:
+        ordering = ["made_at", "id"]
+
+    def __str__(self) -> str:
+        return f"{self.content.get('fault', '')} {self.made_at:%Y-%m-%d %H:%M}"

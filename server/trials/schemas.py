@@ -9,6 +9,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
+from oakspin.diagnose.repair import Repair
 from oakspin.errors import OakSpinError
 from oakspin.instruments.recording import MOST_BYTES
 from oakspin.measure import Comparison, Trial, compare
@@ -16,6 +17,7 @@ from server.shelf.actions import design_in
 from server.strict import Body
 from server.trials import models
 from server.trials.actions import recorded, trial_in
+from server.trials.repairs import repair_in, sentence_of
 
 
 class TrialBody(Body):
@@ -27,6 +29,34 @@ class TrialBody(Body):
     corrects: str | None = None
     revision: Annotated[int | None, Field(ge=1, le=2**31)] = None
     recording: Annotated[str, Field(max_length=MOST_BYTES)] = ""
+
+
+class RepairBody(Body):
+    """What was wrong with a motor. ``key`` is the sender's name for it."""
+
+    key: Annotated[str, Field(min_length=8, max_length=40)]
+    repair: Repair
+
+
+class RepairOut(Schema):
+    """A line of a motor's history: what was wrong, in words, and all that was done; struck out or not."""
+
+    id: str
+    made_at: datetime
+    sentence: str
+    repair: Repair
+    struck: bool
+
+    @classmethod
+    def of(cls, kept: models.Repair) -> RepairOut:
+        """From its row."""
+        return cls(
+            id=kept.id,
+            made_at=kept.made_at,
+            sentence=sentence_of(kept),
+            repair=repair_in(kept),
+            struck=kept.struck_at is not None,
+        )
 
 
 class TableBody(Body):

@@ -12,6 +12,7 @@ from playwright.sync_api import ConsoleMessage, Page, expect
 from runner.browser import CHROMIUM, FLAGS, ready
 from runner.live_server import ROOT, LiveServer
 
+expect.set_options(timeout=20_000)
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
@@ -27,9 +28,9 @@ def browser_context_args() -> dict[str, Any]:
     return {"viewport": {"width": 1280, "height": 800}}
 
 
-@pytest.fixture(scope="session")
+@pytest.fixture(scope="module")
 def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[LiveServer]:
-    """The whole server on its own data, with the sample world."""
+    """The whole server on its own data, with the sample world: new for each file, whatever others left behind."""
     running = LiveServer(tmp_path_factory.mktemp("data"))
     yield running
     running.kill()

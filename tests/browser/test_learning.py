@@ -9,6 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
+from oakspin.kinds.kinds import evaluate
 from oakspin.measure.table import trial_table
 from oakspin.rig.bench import rig_trials
 from runner.samples import sample
@@ -40,10 +41,11 @@ def test_trials_narrow_the_figures_of_every_stage(page: Page, at: At, motor: Mot
     expect(mark).to_contain_text("Learned from 3 trials")
     page.get_by_role("link", name=re.compile("Choose")).click()
     headline = page.locator("[data-headline]")
-    expect(headline).to_contain_text("in all builds")
+    planned = evaluate(sample("lantern")).headline
+    expect(headline).not_to_contain_text(planned)  # how far off hangs on what other motors taught before
     learned = headline.inner_text()
     mark.get_by_role("button", name="see without").press("Enter")
-    expect(headline).not_to_have_text(learned)
+    expect(headline).to_contain_text(planned)
     mark.get_by_role("button", name="see learned").press("Enter")
     expect(headline).to_have_text(learned)
     page.get_by_role("link", name=re.compile("Make")).click()

@@ -30,9 +30,15 @@ class Page:
         """The motors on the shelf that can be read."""
         return list(self.ask("GET", "shelf")[1]["motors"])
 
-    def started(self) -> dict[str, Any]:
-        """A new frame motor on the shelf."""
-        status, body = self.ask("POST", "shelf", {"kind": "frame"})
+    def text(self, method: str, path: str, body: Any = None) -> tuple[int, str]:
+        """One request of the API whose answer is text, at once or in parts."""
+        extra = {"HTTP_X_CSRFTOKEN": self.token, "content_type": "application/json"}
+        answer = self.client.generic(method, f"/api/{path}", b"" if body is None else _json(body), **extra)
+        return answer.status_code, answer.getvalue().decode()
+
+    def started(self, kind: str = "frame") -> dict[str, Any]:
+        """A new motor on the shelf."""
+        status, body = self.ask("POST", "shelf", {"kind": kind})
         assert status == 200
         return dict(body)
 

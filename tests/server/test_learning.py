@@ -119,6 +119,28 @@ def test_what_one_motor_told_of_all_counts_for_another_until_it_is_switched_off(
     assert lines(tab, second)[-1]["taught"] == counted
 
 
+def resistance_band(tab: Page, key: str) -> float:
+    look = tab.ask("POST", f"look?learned={key}", {"design": DESIGN})[1]
+    low, high = look["verdict"]["figures"]["battery_resistance"]["band"]
+    return float(high - low)
+
+
+def test_what_was_learned_of_a_part_holds_for_another_motor_with_the_very_same(tab: Page) -> None:
+    cells = [tab.ask("POST", "drawer", {"entry": {"sort": "cell", "name": name, "amount": 4, "words": {"size": "AA"}}})[1]["id"] for name in ("Blue", "Red")]  # fmt: skip
+    first = with_trials(tab)
+    lines(tab, first)
+    second = tab.started()["id"]
+    tab.ask("PUT", f"shelf/{second}", {"version": 1, "title": "Twin", "design": DESIGN, "change": "all"})
+    bands = {}
+    for here, there in ((None, None), (cells[0], cells[1]), (cells[0], cells[0])):
+        for motor, entry in ((first, here), (second, there)):
+            status, put = tab.ask("PUT", f"shelf/{motor}/parts/cell", {"entry": entry, "design": DESIGN})
+            assert (status, put["design"]) == (200, DESIGN)
+        bands[here, there] = resistance_band(tab, lines(tab, second)[-1]["taught"]["key"])
+    assert bands[cells[0], cells[1]] == bands[None, None]
+    assert bands[cells[0], cells[0]] < 0.97 * bands[None, None]
+
+
 def test_the_bench_tells_what_it_taught_and_can_begin_anew(tab: Page) -> None:
     empty = tab.ask("GET", "bench")[1]
     assert (empty["motors"], empty["trials"], empty["things"], empty["counts"]) == (0, 0, [], True)

@@ -7,6 +7,7 @@ import json
 from oakspin.kinds.kinds import KINDS
 from oakspin.make import build_sheet, template_svg
 from oakspin.teach import cards_of
+from oakspin.teach.questions import questions_of
 from tests.core.designs import CRADLE, LANTERN
 from tests.server.conftest import DESIGN, Page
 
@@ -61,6 +62,13 @@ def test_the_curve_comes_as_a_table_too(tab: Page) -> None:
     )
     assert answer.headers["Content-Disposition"].endswith('.csv"')
     assert len(answer.content.decode().splitlines()) == 6
+
+
+def test_questions_are_the_core_s(tab: Page) -> None:
+    asked = tab.ask("POST", "questions", DESIGN)[1]
+    assert [(each["id"], each["answer"]) for each in asked] == [
+        (each.id, each.answer) for each in questions_of(LANTERN)
+    ]
 
 
 def test_explanations_cards_and_cautions_are_the_core_s(tab: Page) -> None:

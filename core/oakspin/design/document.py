@@ -55,7 +55,7 @@ def from_text(text: str | bytes) -> Document:
     UnreadableDesign
         With one fault per thing that is wrong; nothing is guessed or repaired.
     """
-    return document_of(_json_of(text))
+    return document_of(json_of(text))
 
 
 def document_of(value: object) -> Document:
@@ -82,11 +82,11 @@ def design_of(value: object, version: int = VERSION) -> Design:
 
 def design_in_text(text: str) -> Design:
     """A bare design of the present version out of JSON text. Raises as :func:`from_text`."""
-    return design_of(_json_of(text))
+    return design_of(json_of(text))
 
 
-def _json_of(text: str | bytes) -> object:
-    whole_file = "a whole .oak.json file"
+def json_of(text: str | bytes, whole_file: str = "a whole .oak.json file") -> object:
+    """What JSON text says. Raises as :func:`from_text`; ``whole_file`` is what was wanted, in words."""
     if len(text) > LARGEST_FILE:
         raise UnreadableDesign(
             [Fault("/", f"{len(text)} bytes", f"at most {LARGEST_FILE} bytes", "Choose another file.")]

@@ -16,6 +16,7 @@ from oakspin.kinds.kinds import faults_of, words_of
 from oakspin.machines.flaw import PLANNED, Flaw, flawed
 from oakspin.machines.machine import Mask
 from oakspin.measure.predicted import metered
+from oakspin.motion.drive import drive_of
 from oakspin.verdict.outcome import Outcome, outcome_of
 
 BUILDS = 192  # of each way in which a fault comes
@@ -107,7 +108,7 @@ def bench_of(
         faults=tuple(faults),
         looked=(whole, *(looked for _, looked in found), *pairs),
         speeds=planned.shown_speed * per,
-        runs=planned.turns & (planned.start.ratio >= 1),
+        runs=whole.shows.goes,
         per=per,
         travels=planned.machine.route is not None,
     )
@@ -175,15 +176,24 @@ def _looked(
     return Looked(ids, prior, *_parts(outcomes, usual, per, faults)) if outcomes else None
 
 
+def _stuck(outcome: Outcome) -> Array:
+    """Current in A of builds that do not go; a train that is stuck has tired its battery before anybody reads it."""
+    machine, current = outcome.machine, outcome.drive.current
+    if machine.route is None or np.all(machine.pack.grows == 1):
+        return current
+    return drive_of(machine.settled(current * machine.touch.made), outcome.drive).current
+
+
 def _parts(
     outcomes: list[tuple[Outcome, float]], usual: Usual, per: float, faults: tuple[BenchFault, ...]
 ) -> tuple[Shows, Array, Mask, Array, Array]:
     shown = [shows(outcome, usual, faults) for outcome, _ in outcomes]
     readings, goes = [], []
-    for outcome, _ in outcomes:
+    for (outcome, _), each in zip(outcomes, shown, strict=True):
         machine = outcome.settled
-        going = outcome.turns & (outcome.start.ratio >= 1)
-        stays = at_rest(outcome.machine, outcome.drive.current)
+        # What is faster than it stays on comes off, and then it turns no more.
+        going = each.goes
+        stays = at_rest(outcome.machine, _stuck(outcome))
         drawn = np.where(going, outcome.mean_current, stays)
         drawn = np.where(machine.shorted > 0, machine.shorted, drawn)
         volts = machine.pack.volts_at(machine.pack.used) - machine.pack.ohms_at(machine.pack.used) * drawn

@@ -14,7 +14,7 @@ from typing import Literal
 import numpy as np
 
 from oakspin.diagnose.looked import READ, Bench, Looked
-from oakspin.diagnose.signs import BESIDE, WENT, Sign, log_likelihood
+from oakspin.diagnose.signs import BESIDE, WENT, Beside, Sign, log_likelihood, ticked_chance
 from oakspin.draws import Array
 from oakspin.kinds.fault import BenchFault
 
@@ -252,13 +252,20 @@ def _helps(bench: Bench, known: Known, weights: Array, inside: list[Array]) -> s
     for name in READ:
         if name in known.readings or (name == "speed" and bench.usual.speed <= 0):
             continue
-        bits = _told_by(bench, name, weights, inside)
+        bits = bits_of_reading(bench, name, weights, inside)
         if bits > most:
             best, most = name, bits
     return best
 
 
-def _told_by(bench: Bench, name: str, weights: Array, inside: list[Array]) -> float:
+def bits_of_sign(bench: Bench, sign: Beside, weights: Array, inside: list[Array]) -> float:
+    """Bits that it would tell to look whether a sign is there; weights as of :func:`weights_of`."""
+    at = BESIDE.index(sign)
+    shown = (weight @ each.shows.beside[:, at] for each, weight in zip(bench.looked, inside, strict=True))
+    return _bits(weights, np.array([ticked_chance(sign, float(chance)) for chance in shown]))
+
+
+def bits_of_reading(bench: Bench, name: str, weights: Array, inside: list[Array]) -> float:
     """Bits that a reading would tell, its values sorted into steps as wide as its error."""
     share, least = ERRORS[name]
     columns = [each.readings[:, READ.index(name)] for each in bench.looked]

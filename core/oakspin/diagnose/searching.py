@@ -8,9 +8,10 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from oakspin.design import Design
-from oakspin.diagnose.looked import Bench
-from oakspin.diagnose.ranking import TRY, WORKS, Answer, Known, diagnosed, says_yes
-from oakspin.diagnose.signs import Usual, shown_by, ticked_of
+from oakspin.diagnose.looked import Bench, Looked
+from oakspin.diagnose.ranking import TRY, WORKS, Answer, Known, Suspect, diagnosed, says_yes
+from oakspin.diagnose.signs import BESIDE, WENT, Beside, Usual, Went, shown_by, ticked_of
+from oakspin.draws import Array
 from oakspin.kinds.fault import BenchFault
 from oakspin.machines.flaw import PLANNED, Flaw
 from oakspin.rig.bench import Shown, shown
@@ -42,11 +43,10 @@ class Trouble:
         going = self.run.speed if self.run.seen[0] in ("runs", "runs_after_flick") else 0.0
         return going < SHOWS * self.usual.speed
 
-    def ticked(self, chance: np.random.Generator, *, direction: bool = True) -> Known:
+    def ticked(self, chance: np.random.Generator) -> Known:
         """What somebody who looks at it ticks."""
         went, beside = shown_by(self.run, self.usual, self.faults)
-        signs = ticked_of(went, beside, chance)
-        return Known(signs if direction else frozenset(sign for sign in signs if sign not in ("other_way", "slow")))
+        return Known(ticked_of(went, beside, chance))
 
 
 @dataclass(frozen=True)
@@ -92,6 +92,14 @@ def hidden_in(
     return [Trouble(tuple(faults), flaw, run, usual) for run in shown(design, positions, meter=meter, flaw=flaw)]
 
 
+def seen_of(looked: Looked, rows: Array, chance: np.random.Generator) -> tuple[Went, tuple[Beside, ...]]:
+    """What is seen of one build that does not go, of those in ``rows`` by their weight; shape (builds,)."""
+    row = int(chance.choice(rows.size, p=rows / rows.sum()))
+    shown = looked.shows.beside[row]
+    beside = (sign for at, sign in enumerate(BESIDE) if chance.random() < shown[at])
+    return WENT[int(looked.shows.went[row])], tuple(beside)
+
+
 def answered(bench: Bench, id_: str, there: Sequence[str], chance: np.random.Generator) -> Answer:
     """What somebody says who makes a fault's check where these faults are there."""
     return "yes" if chance.random() < says_yes(bench.fault(id_), tuple(there)) else "no"
@@ -108,7 +116,7 @@ def searched(bench: Bench, there: Sequence[str], known: Known, chance: np.random
             known = seen
         told = diagnosed(bench, known)
         open_ = [suspect for suspect in told.suspects if suspect.fault.id not in known.cured]
-        if open_ and open_[0].chance >= SURE:
+        if open_ and mends_now(open_[0], known):
             done = _cured(bench, open_[0].fault.id, left, chance)
         elif told.steps:
             step = told.steps[0]
@@ -125,6 +133,14 @@ def searched(bench: Bench, there: Sequence[str], known: Known, chance: np.random
         if not left:
             return _ended(True, way)
     return _ended(False, way)
+
+
+def mends_now(suspect: Suspect, known: Known) -> bool:
+    """Whether a fault is sure enough to be mended unseen: what a wrong cure would cost is less than its check."""
+    if suspect.chance < SURE:
+        return False
+    wasted = (1 - suspect.chance) * (suspect.fault.cure.minutes + TRY)
+    return suspect.fault.id in known.answers or wasted <= suspect.fault.check.minutes
 
 
 def listed_search(bench: Bench, there: Sequence[str], chance: np.random.Generator) -> Search:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal, get_args
+from typing import Literal, TypeVar, get_args
 
 import numpy as np
 
@@ -15,6 +15,7 @@ from oakspin.heat import hands_off_time
 from oakspin.kinds.fault import BenchFault
 from oakspin.learn.seen import FLOWS_A, HARDLY_HELD, seen_in
 from oakspin.machines.machine import Machine, Mask
+from oakspin.motion.drive import drive_of
 from oakspin.rig.bench import Shown
 from oakspin.verdict.outcome import ONE_RUN, Outcome
 
@@ -42,6 +43,7 @@ Beside = Literal[
     "unlike",
 ]
 Sign = Went | Beside
+Number = TypeVar("Number", float, Array)
 WENT: tuple[Went, ...] = get_args(Went)
 BESIDE: tuple[Beside, ...] = get_args(Beside)
 # What eye and ear get of a fault itself, beside how the motor moves.
@@ -80,6 +82,7 @@ SLOW, SLOW_STEP = 0.65, 0.12  # of the planned speed, at which half of all peopl
 DRAGS, DRAGS_STEP = 2.2, 0.3  # of the usual friction, at which half of all people say so, and how sharply
 COASTS_S = 2.0  # s of turning on after a flick, after which it is said to start and stop
 SWINGS_S, SWINGS_RAD = 1.5, 0.4  # after which a swing of at least so much is seen
+MOST_WELLS = 9  # wells of a turn that are told apart, and one more
 PULLS_DOWN = 1.0  # of the friction, from which a heavy side turns down by itself
 
 
@@ -103,6 +106,11 @@ class Shows:
     beside: Array
     varies: Array
 
+    @property
+    def goes(self) -> Mask:
+        """Which go on; shape (builds,)."""
+        return np.isin(self.went, [WENT.index(word) for word in GOING])
+
 
 def usual_of(outcome: Outcome) -> Usual:
     """What a planned design usually does."""
@@ -121,14 +129,11 @@ def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> 
         went[would[word]] = WENT.index(word)
     stands = np.isin(went, [WENT.index("trembles"), WENT.index("nothing")])
     if machine.route is None:
-        # Pushed one way at some angles and the other way at others, by more than friction and the heavy side hold.
-        holds = machine.load.dry + (0.0 if machine.rest is None else machine.rest.weight)
-        push = drive.current[:, None] * machine.effective
-        swings = (push.max(axis=1) > holds) & (push.min(axis=1) < -holds) & flows
         # What strikes something neither swings nor turns on.
         clear = stands & (np.broadcast_to(np.asarray(machine.free("starts"), float), stands.shape) > 0)
-        went[clear & (swings | pendulum(machine))] = WENT.index("rocks")
-        went[clear & coasts(machine, drive.stall)] = WENT.index("starts_then_stops")
+        swings, coasts = let_go(machine, drive.current)
+        went[clear & swings] = WENT.index("rocks")
+        went[clear & coasts] = WENT.index("starts_then_stops")
     elif drive.sense < 0:
         thrown = flows & (np.abs(drive.push).max(axis=1) > machine.load.dry)
         went[~np.isin(went, [WENT.index("runs"), WENT.index("runs_after_flick")]) & thrown] = WENT.index("comes_back")
@@ -170,7 +175,8 @@ def shown_by(run: Shown, usual: Usual, faults: Sequence[BenchFault] = ()) -> tup
     if went in ("trembles", "nothing") and run.rocks:
         went = "rocks"
     if machine.route is not None and run.sense < 0 and went not in ("runs", "runs_after_flick"):
-        went = "comes_back" if flows and went != "nothing" else went
+        thrown = np.abs(drive_of(machine).push).max(axis=1) * every > machine.load.dry
+        went = "comes_back" if flows and thrown[run.row] else went
     if went in ("runs", "runs_after_flick") and speed < _creeps(machine):
         went = "creeps"
     goes = went in GOING
@@ -203,33 +209,40 @@ def slow_by(speed: Array, usual: Usual) -> Array:
     return np.asarray(1 / (1 + np.exp(np.clip((speed / usual.speed - SLOW) / SLOW_STEP, -50, 50))))
 
 
-def coasts(machine: Machine, push: Array) -> Mask:
-    """In which builds a flick alone keeps it turning for some seconds; ``push`` in N m brakes it where it is flicked
-    against that.
+def let_go(machine: Machine, current: Array) -> tuple[Mask, Mask]:
+    """In which builds that do not go it still swings to and fro, or still turns, some seconds after it was let go and
+    flicked; ``current`` in A.
+
+    By energy: push, heavy side and iron make a potential over the turn. It swings in the widest well of it, as a
+    pendulum of the same depth and width, and dry friction takes as much from every half swing.
     """
-    rest = machine.rest
+    rest, builds = machine.rest, machine.inertia.shape
     if rest is None:
-        return np.zeros(machine.inertia.shape, bool)
-    flick = np.broadcast_to(np.asarray(rest.flick, float), machine.inertia.shape)
-    brakes = machine.load.at(flick) + (push if rest.against else 0.0)
-    lifted = 2 * rest.weight
+        return np.zeros(builds, bool), np.zeros(builds, bool)
+    angles = max(machine.effective.shape[1], machine.switch.shape[1])
+    step = 2 * np.pi / angles
+    live = machine.touch.made * np.asarray(machine.free("circuit"), float) * current
+    turn = step * np.arange(angles)
+    torque = live[:, None] * machine.effective - rest.weight[:, None] * np.sin(turn - rest.angle[:, None])
     if machine.cogging is not None:
-        step = 2 * np.pi / machine.cogging.shape[1]
-        lifted = lifted + np.ptp(np.cumsum(machine.cogging, axis=1), axis=1) * step
-    left = flick - COASTS_S * brakes / machine.inertia
-    return np.asarray((left > machine.creep) & (machine.inertia * flick**2 / 2 > lifted), bool)
-
-
-def pendulum(machine: Machine) -> Mask:
-    """In which builds a heavy side still swings to and fro some seconds after a flick that did not take it round."""
-    rest = machine.rest
-    if rest is None:
-        return np.zeros(machine.inertia.shape, bool)
-    weight = np.maximum(rest.weight, 1e-30)
-    # Dry friction takes as much from every half swing.
-    swings = SWINGS_S * np.sqrt(weight / machine.inertia) / np.pi
-    left = np.pi - swings * 2 * machine.load.dry / weight
-    return np.asarray((left > SWINGS_RAD) & (np.asarray(rest.flick) > 0), bool)
+        torque = torque + machine.cogging
+    net = torque.mean(axis=1, keepdims=True)
+    height = -np.cumsum(torque - net, axis=1) * step
+    depth = np.maximum(np.ptp(height, axis=1) / 2, 1e-30)
+    wells = np.argmax(np.abs(np.fft.rfft(height, axis=1))[:, 1:MOST_WELLS], axis=1) + 1
+    at = np.round(rest.angle / step).astype(int) % angles
+    flick = np.broadcast_to(np.asarray(rest.flick, float), builds)
+    stiff = depth * wells**2
+    # Let go without a flick it swings about where push and heavy side are even.
+    pulled = np.abs(np.take_along_axis(torque, at[:, None], axis=1)[:, 0])
+    energy = np.maximum(pulled - machine.load.dry, 0.0) ** 2 / (2 * stiff) + machine.inertia * flick**2 / 2
+    wide = np.arccos(np.clip(1 - energy / depth, -1, 1)) / wells
+    half_swings = SWINGS_S * np.sqrt(stiff / machine.inertia) / np.pi
+    swings = wide - half_swings * 2 * machine.load.dry / stiff > SWINGS_RAD
+    # The way it was flicked, or where the push brakes that.
+    brakes = machine.load.at(flick) + (np.abs(net[:, 0]) if rest.against else -np.abs(net[:, 0]))
+    coasts = (flick - COASTS_S * brakes / machine.inertia > machine.creep) & (energy > 2 * depth)
+    return np.asarray(swings), np.asarray(coasts)
 
 
 def at_rest(machine: Machine, current: Array) -> Array:
@@ -292,6 +305,11 @@ def went_table() -> Array:
 TICKED = went_table()
 
 
+def ticked_chance(sign: Beside, shown: Number) -> Number:
+    """How likely a sign is ticked that is there with a chance ``shown``."""
+    return shown * SEEN + (1 - shown) * PLAIN.get(sign, IMAGINED)
+
+
 def log_likelihood(found: Shows, ticked: frozenset[Sign]) -> Array:
     """Logarithm of how likely these ticks are of every build; 0 where nothing was ticked; shape (builds,)."""
     likely = np.zeros(found.went.shape)
@@ -301,8 +319,7 @@ def log_likelihood(found: Shows, ticked: frozenset[Sign]) -> Array:
         if word in ticked:
             likely += np.log(TICKED[found.went.astype(int), column])
     for column, beside in enumerate(BESIDE):
-        shown = found.beside[:, column]
-        chance = shown * SEEN + (1 - shown) * PLAIN.get(beside, IMAGINED)
+        chance = ticked_chance(beside, found.beside[:, column])
         likely += np.log(chance if beside in ticked else 1 - chance)
     return likely
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
@@ -11,6 +12,7 @@ from pydantic_core import from_json
 from oakspin.design import design_of
 from oakspin.diagnose.looked import Bench, Looked, bench_of
 from oakspin.diagnose.ranking import COUNTS, HEALTHY, Diagnosis, Effect, Known, Step, Suspect, diagnosed
+from oakspin.diagnose.repair import Often, often_words
 from oakspin.diagnose.signs import BESIDE, WENT, Sign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.fault import BenchFault, Place
@@ -99,7 +101,7 @@ class CureTold:
 class CauseTold:
     """A fault by rank: how likely it is, as a share and in a word; what it explains; what to do, and what that does.
 
-    ``at`` is where to look on the drawing, in its millimeters.
+    ``at`` is where to look on the drawing, in its millimeters; ``often`` how often it was found before.
     """
 
     id: str
@@ -112,6 +114,7 @@ class CauseTold:
     effect: str
     caution: str
     at: Point | None
+    often: str
 
 
 @dataclass(frozen=True)
@@ -148,24 +151,25 @@ def sign_words(bench: Bench, ticked: frozenset[Sign] = frozenset()) -> tuple[Sig
     for at, went in enumerate(WENT):
         likely = max(float(each.weight @ (each.shows.went == at)) for each in bench.looked)
         if likely > SHOWN or went in ALWAYS or went in ticked:
-            found.append(SignWord(went, _word(went, travels), "went"))
+            found.append(SignWord(went, word_of_sign(went, travels), "went"))
     order = list(SIGN_WORDS)
     found.sort(key=lambda sign: order.index(sign.id))
     besides = []
     for at, beside in enumerate(BESIDE):
         likely = max(float(each.weight @ each.shows.beside[:, at]) for each in bench.looked)
         if likely > SHOWN or beside in ticked:
-            besides.append(SignWord(beside, _word(beside, travels), "beside"))
+            besides.append(SignWord(beside, word_of_sign(beside, travels), "beside"))
     besides.sort(key=lambda sign: order.index(sign.id))
     return (*found, *besides)
 
 
-def _word(sign: Sign, travels: bool) -> str:
+def word_of_sign(sign: Sign, travels: bool) -> str:
+    """A sign in words; what goes along a way shows some otherwise."""
     return ALONG.get(sign, SIGN_WORDS[sign]) if travels else SIGN_WORDS[sign]
 
 
-def told_of(bench: Bench, known: Known) -> DiagnosisTold:
-    """What is known of a motor, as it is told."""
+def told_of(bench: Bench, known: Known, often: Mapping[str, Often] | None = None) -> DiagnosisTold:
+    """What is known of a motor, as it is told; ``often`` says what these hands had before."""
     found, dead = diagnosed(bench, known), dead_on_paper(bench)
     unit, drawing = _unit_and_drawing(bench)
     # What was answered or mended stays, however unlikely that has made it.
@@ -173,7 +177,7 @@ def told_of(bench: Bench, known: Known) -> DiagnosisTold:
     causes = [each for each in found.suspects if each.chance >= TOLD_BELOW or each.fault.id in touched]
     return DiagnosisTold(
         summary=_summary(bench, known, found),
-        causes=tuple(_cause(suspect, drawing, unit) for suspect in causes),
+        causes=tuple(_cause(suspect, drawing, unit, (often or {}).get(suspect.fault.id)) for suspect in causes),
         more=len(found.suspects) - len(causes),
         next=_next(found) if known.any and not dead else None,
         planned=found.planned,
@@ -236,7 +240,7 @@ def _summary(bench: Bench, known: Known, found: Diagnosis) -> str:
     return f"{best.word.capitalize()}: {best.fault.sentence[0].lower()}{best.fault.sentence[1:]}"
 
 
-def _cause(suspect: Suspect, drawing: Geometry, unit: str) -> CauseTold:
+def _cause(suspect: Suspect, drawing: Geometry, unit: str, often: Often | None = None) -> CauseTold:
     fault = suspect.fault
     return CauseTold(
         id=fault.id,
@@ -249,6 +253,7 @@ def _cause(suspect: Suspect, drawing: Geometry, unit: str) -> CauseTold:
         effect=_effect(suspect.effect, unit),
         caution=fault.caution,
         at=place_of(fault.place, drawing),
+        often=often_words(often) if often else "",
     )
 
 

@@ -16,7 +16,7 @@ NEAR_AXIS = 1e-4  # share of the radius: closer in, the area rule loses less tha
 _TINY = 1e-30  # keeps the integrals finite on the edge; shifts nothing that 64 bits can show
 
 
-def _sheet_flux(radius: float, r: Array, zeta: Array) -> Array:
+def _sheet_flux(radius: float | Array, r: Array, zeta: Array) -> Array:
     """Flux per tesla through the coaxial circle of radius r, of a sheet from height 0 to zeta; m2."""
     total = (radius + r) ** 2
     slant2 = total + zeta**2
@@ -31,14 +31,14 @@ def _sheet_flux(radius: float, r: Array, zeta: Array) -> Array:
     return np.asarray(np.sqrt(radius * r * k2) * zeta * bracket)
 
 
-def cylinder_flux(r: ArrayLike, z: ArrayLike, *, radius: float, length: float) -> Array:
+def cylinder_flux(r: ArrayLike, z: ArrayLike, *, radius: float | Array, length: float | Array) -> Array:
     """Flux up through a coaxial circle, per tesla of remanence.
 
     Parameters
     ----------
     r, z : array_like, any shapes that broadcast, m
         Radius (0 or more) and height of the circle. On the rim itself the value is finite.
-    radius, length : float, m
+    radius, length : float, or ndarray that broadcasts with r and z, m
         Of the cylinder.
 
     Returns
@@ -99,7 +99,7 @@ def cylinder_field(r: ArrayLike, z: ArrayLike, *, radius: float, length: float) 
     return np.asarray((upper[0] - lower[0]) / np.pi), np.asarray((upper[1] - lower[1]) / np.pi)
 
 
-def axis_field(z: ArrayLike, *, radius: float, length: float) -> Array:
+def axis_field(z: ArrayLike, *, radius: float | Array, length: float | Array) -> Array:
     """B_z on the axis per tesla of remanence, at height z from the middle; exact at any distance.
 
     Source: Derby and Olbert (2010), equation 1.

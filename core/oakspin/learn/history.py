@@ -43,8 +43,8 @@ class OfRotor:
 
 
 def rotors_of(runs: Iterable[Ran]) -> tuple[OfRotor, ...]:
-    """Rotors in the order in which each was run last; trials of a simulated rig, and those that cannot be built any
-    more, teach nothing and are left out.
+    """Rotors in the order in which each was run last; trials of a simulated rig, of motors with which something was
+    wrong, and those that cannot be built any more, teach nothing and are left out.
 
     Each group's motor is one of its own. It ends where its trial says that it was built anew, or where the design has
     changed in more than what is around the rotor.
@@ -52,7 +52,7 @@ def rotors_of(runs: Iterable[Ran]) -> tuple[OfRotor, ...]:
     open_: dict[str, list[tuple[Ran, Observation]]] = {}
     done: list[list[tuple[Ran, Observation]]] = []
     for run in runs:
-        if run.trial.simulated:
+        if run.trial.simulated or run.trial.fault:
             continue
         try:
             each = observed(run.design, run.trial)

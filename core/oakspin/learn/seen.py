@@ -37,6 +37,8 @@ def seen_in(outcome: Outcome, seconds: float = ONE_RUN) -> dict[Seen, Mask]:
         goes = goes & outcome.journey.through
     else:
         stuck = begins & ~outcome.turns & flows
+    # What comes off on its way to its speed has begun to turn, and stops.
+    stuck, goes = stuck | (goes & off), goes & ~off
     by_itself = goes & start.by_itself
     trembles = ~goes & ~stuck & shakes(machine, drive)
     live = machine.touch.made * np.abs(machine.switch).max(axis=1)

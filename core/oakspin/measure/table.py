@@ -18,7 +18,7 @@ from oakspin.measure.trial import Readings, Trial
 READ = tuple(Readings.model_fields)
 WORDS = ("meter",)  # readings that are words
 MARKED = ("rebuilt", "simulated")  # said of a trial by a yes
-COLUMNS = ("group", *READ, "seen", "as_built", *MARKED, "note")
+COLUMNS = ("group", *READ, "seen", "as_built", *MARKED, "note", "hands", "fault")
 MOST_ROWS = 5000
 _FORMULA = re.compile(r"'*[=+\-@\t\r]")
 
@@ -33,7 +33,8 @@ def trial_table(trials: Iterable[Trial]) -> str:
         as_built = json.dumps([noted.model_dump() for noted in trial.as_built]) if trial.as_built else ""
         numbers = ["" if read[name] is None else read[name] for name in READ]
         marked = ["yes" if getattr(trial, name) else "" for name in MARKED]
-        write([defused(trial.group), *numbers, " ".join(trial.seen), as_built, *marked, defused(trial.note)])
+        words = [defused(trial.note), trial.hands or "", defused(trial.fault)]
+        write([defused(trial.group), *numbers, " ".join(trial.seen), as_built, *marked, *words])
     return out.getvalue()
 
 
@@ -42,7 +43,8 @@ def defused(text: str) -> str:
     return f"'{text}" if _FORMULA.match(text) else text
 
 
-def _as_meant(text: str) -> str:
+def as_meant(text: str) -> str:
+    """A text as it was before :func:`defused`."""
     return text[1:] if text.startswith("'") and _FORMULA.match(text[1:]) else text
 
 
@@ -108,10 +110,12 @@ def _plain(cells: dict[str, str]) -> dict[str, Any]:
     given = {name: cells[name].strip() for name in READ if cells.get(name, "").strip()}
     readings = {name: cell if name in WORDS else _number(cell) for name, cell in given.items()}
     return {
-        "group": _as_meant(cells.get("group", "").strip()),
+        "group": as_meant(cells.get("group", "").strip()),
         "readings": readings,
         "seen": cells.get("seen", "").split(),
         "as_built": json.loads(cells["as_built"]) if cells.get("as_built", "").strip() else [],
         **{name: _yes(cells.get(name, "")) for name in MARKED},
-        "note": _as_meant(cells.get("note", "")),
+        "note": as_meant(cells.get("note", "")),
+        "hands": cells.get("hands", "").strip() or None,
+        "fault": as_meant(cells.get("fault", "").strip()),
     }

@@ -9,6 +9,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from oakspin.design import Design
+from oakspin.design.bench import Maker
 from oakspin.design.models import ONE_LINE, WHOLE, Record, misfit
 from oakspin.design.patch import Setting, patched
 
@@ -181,6 +182,10 @@ class Trial(Record):
         False
     )
     note: Annotated[str, Field(max_length=1000, description="In the group's own words.")] = ""
+    hands: Annotated[Maker | None, Field(description="Whose hands built it, where other than the plan's.")] = None
+    fault: Annotated[
+        str, Field(max_length=40, description="What was found wrong after it; it teaches nothing then.")
+    ] = ""
 
 
 @dataclass(frozen=True)
@@ -193,7 +198,8 @@ class Measured:
 
 def built(design: Design, trial: Trial) -> Design:
     """The design as this trial built it. Raises ``UnfitPatch`` when a value cannot be."""
-    return patched(design, tuple(Setting(noted.pointer, noted.value) for noted in trial.as_built))
+    hands = (Setting("/maker", trial.hands),) if trial.hands else ()
+    return patched(design, (*hands, *(Setting(noted.pointer, noted.value) for noted in trial.as_built)))
 
 
 def measured_in(trial: Trial) -> dict[str, Measured]:

@@ -24,16 +24,18 @@ class Start:
     """How builds start; arrays of shape (draws,).
 
     ``ratio`` is the flick given over the flick needed (or push over friction where nobody
-    flicks): 1 and more starts. ``needed`` in rad/s the good way round, 0 by itself.
+    flicks): 1 and more starts. ``needed`` in rad/s the good way round; ``unaided`` the same from where it rests, when
+    nobody flicks it any way, 0 where it starts by itself.
     """
 
     ratio: Array
     needed: Array
+    unaided: Array
 
     @property
     def by_itself(self) -> Array:
         """In which builds it starts from rest."""
-        return np.asarray((self.needed == 0) & (self.ratio >= 1))
+        return np.asarray((self.unaided == 0) & (self.ratio >= 1))
 
 
 def start_of(machine: Machine, drive: Drive) -> Start:
@@ -41,16 +43,21 @@ def start_of(machine: Machine, drive: Drive) -> Start:
     dry, free = machine.load.dry, machine.free("starts") * machine.free("circuit")
     if machine.rest is None:
         ratio = free * drive.push.min(axis=1) / dry
-        return Start(ratio, np.where(ratio >= 1, 0.0, BEYOND))
+        needed = np.where(ratio >= 1, 0.0, BEYOND)
+        return Start(ratio, needed, needed)
     keeps = free * drive.stall / dry
-    needed, given = _flick(machine, drive, machine.rest)
+    needed, given, unaided = _flick(machine, drive, machine.rest)
     ratio = np.minimum((given + EASE) / (needed + EASE), MOST)
     # Over a turn the push must give more than friction takes, else no flick helps.
-    return Start(np.where(keeps >= 1, ratio, np.minimum(keeps, 0.99)), np.where(keeps >= 1, needed, BEYOND))
+    turns = keeps >= 1
+    ratio = np.where(turns, ratio, np.minimum(keeps, 0.99))
+    return Start(ratio, np.where(turns, needed, BEYOND), np.where(turns, unaided, BEYOND))
 
 
-def _flick(machine: Machine, drive: Drive, rest: Rest) -> tuple[Array, Array]:
-    """Speed needed the good way from where it is let go, and the speed that it is given there."""
+def _flick(machine: Machine, drive: Drive, rest: Rest) -> tuple[Array, Array, Array]:
+    """Speed needed the good way from where it is let go, the speed that it is given there, and the speed needed from
+    where it rests.
+    """
     angles = machine.coupling.shape[1] if machine.coupling.shape[1] > 1 else machine.switch.shape[1]
     facing = drive.sense or 1.0
     step = 2 * np.pi / angles
@@ -64,14 +71,15 @@ def _flick(machine: Machine, drive: Drive, rest: Rest) -> tuple[Array, Array]:
     along -= rest.weight[:, None] * np.sin(step * np.arange(angles))[None, :]
     forward = (along - machine.load.dry[:, None]) * step
     given = np.broadcast_to(np.asarray(rest.flick, float), rest.angle.shape)
+    unaided = _speed(_needed(forward), machine.inertia)
     if not rest.against:
-        return _speed(_needed(forward), machine.inertia), given
+        return unaided, given, unaided
     back = (-along - machine.load.dry[:, None]) * step
     energy = 0.5 * machine.inertia * given**2
     stops = _stops_at(np.roll(back[:, ::-1], 1, axis=1), energy)
     # Flicked the wrong way it stops, is let go there, and has no flick left.
     from_there = np.take_along_axis(forward, (np.arange(angles)[None, :] - stops[:, None]) % angles, axis=1)
-    return _speed(_needed(from_there), machine.inertia), np.zeros_like(given)
+    return _speed(_needed(from_there), machine.inertia), np.zeros_like(given), unaided
 
 
 def _needed(work: Array) -> Array:

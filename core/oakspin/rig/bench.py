@@ -124,7 +124,9 @@ def turned(found: Turning, row: int, seconds: float = ONE_RUN) -> Shown:
     pack = machine.settled(every * max(drawn, 0.0)).pack
     loaded = volts - one(pack.ohms_at(pack.used)) * drawn
     run = Shown(speed if goes else 0.0, drawn, square, volts, loaded, tuple(seen), machine=machine, row=row)
-    run = replace(run, sense=found.sense, rocks=bool(found.rocks[row]), idle=float(found.idle[row]))
+    run = replace(
+        run, sense=found.sense, rocks=bool(found.rocks[row]), idle=one(machine.free("circuit")) * float(found.idle[row])
+    )
     return replace(run, seen=(*run.seen, "gets_hot")) if run.temperature(seconds) > HANDS_OFF_C else run
 
 
@@ -137,7 +139,8 @@ def travelled(machine: Machine, journey: Journey, row: int) -> Shown:
     volts = float(machine.pack.volts_at(machine.pack.used)[row])
     inside, top = float(machine.pack.ohms_at(machine.pack.used)[row]), float(journey.top[row])
     share = float(np.ravel(machine.touch.share_at(np.full(machine.inertia.size, top)))[row])
-    drawn = share * volts / float(machine.total_ohms[row])
+    closed = float(np.broadcast_to(np.asarray(machine.free("circuit"), float), machine.inertia.shape)[row])
+    drawn = closed * share * volts / float(machine.total_ohms[row])
     goes = journey.reached[row] > start + 0.02
     stands: Seen = "trembles" if shakes(machine, drive_of(machine))[row] else "nothing"
     seen: Seen = "runs" if through else "starts_then_stops" if goes else stands

@@ -6,7 +6,8 @@ Where that crosses zero the build settles. Nothing here comes from the verdict's
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -21,6 +22,7 @@ from oakspin.motion.simulate import Trace, simulate
 from oakspin.rig.hidden import draws_of
 
 TRIED, CLOSER = 14, 6  # speeds at first, and between the two that the settled one lies between
+SLOWER = 5  # speeds from a creep on, where even the slowest of the first is too fast
 TURNS, WARM, STEPS = 2, 1, 96  # turns run, of which the first are not looked at, and steps of each
 START_SECONDS, START_STEP = 2.0, 4e-3  # s
 SETTLES = 1  # rounds in which the current and a zinc cell's ohms find each other
@@ -94,6 +96,7 @@ def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool, flaw
         for _ in range(SETTLES):
             tired = _gaining(machine(TRIED), speeds, sense, drawn)
             drawn = _settled(tired)[1]
+    tired = _with_slower(tired, machine, sense, drawn, plain.creep)
     # Between the two speeds that the settled one lies between it is looked at anew.
     low, high = _bracket(tired)
     near = low[:, None] + (high - low)[:, None] * np.linspace(0, 1, CLOSER)[None, :]
@@ -117,6 +120,23 @@ def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool, flaw
         fresh=fresh,
         tired=_merged(tired, closer),
     )
+
+
+def _with_slower(
+    tired: Gaining, machine: Callable[[int], Machine], sense: float, drawn: Array, creep: float
+) -> Gaining:
+    """Slower speeds beside those tried, where builds lose speed even at the slowest of these.
+
+    What could turn very fast without its load may settle far below a small share of that.
+    """
+    slowest = tired.speed[:, :1]
+    loses = (tired.gain[:, :1] < 0) & (slowest > 2 * creep)
+    if not loses.any():
+        return tired
+    slower = np.geomspace(creep, np.maximum(slowest[:, 0], 1.01 * creep), SLOWER + 1, axis=1)[:, :-1]
+    slow = _gaining(machine(SLOWER), slower, sense, drawn)
+    # All others keep on gaining down there: where they settle is told by the speeds that were tried.
+    return _merged(replace(slow, gain=np.where(loses, slow.gain, np.maximum(slow.gain, tired.gain[:, :1]))), tired)
 
 
 def _gaining(machine: Machine, speeds: Array, sense: float, drawn: Array | None) -> Gaining:

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import itertools
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from typing import Literal
 
 import numpy as np
@@ -15,9 +14,10 @@ from oakspin.draws import Array, Draws
 from oakspin.errors import Fault, OakSpinError, UnfitPatch
 from oakspin.kinds.kinds import words_of
 from oakspin.kinds.numbers import Number
+from oakspin.machines.grid import over_grid
 from oakspin.machines.joined import builds_of
 from oakspin.machines.machine import Machine, Mask
-from oakspin.machines.table import machine_of, takes_arrays
+from oakspin.machines.table import is_dear, machine_of, takes_arrays
 from oakspin.motion.drive import senses_of
 from oakspin.tune.curves import FIGURES
 from oakspin.tune.factors import factor_at
@@ -27,7 +27,8 @@ from oakspin.verdict.verdict import AMPLE, MUST_HOLD, State, run_figures, state_
 from oakspin.verdict.words import Words
 
 POINTS = 64
-COARSE = 16  # values of each number where every pair must be built for itself
+MOST = 400  # that is spent on building pairs of a map for themselves
+PARTS = 4  # cells to each side from which they are parted further
 LEVELS = 6
 _ORDER = tuple(NAMES)
 
@@ -94,8 +95,8 @@ def design_map(
 ) -> DesignMap:
     """Compute the map of two numbers of a design, over their whole ranges or parts of them.
 
-    It is that of the typical build among ``draws``. Where the machine takes arrays at a pointer, all of that number's
-    values run as one machine.
+    It is that of the typical build among ``draws``. All pairs run as one machine, or as few: where the machine takes
+    arrays at both numbers it is made of these, else some pairs are built and the others read between them.
 
     Raises
     ------
@@ -107,12 +108,10 @@ def design_map(
     if curve not in FIGURES:
         raise UnfitPatch([Fault("/curve", curve, f"one of {', '.join(FIGURES)}", "Choose one of these.")])
     x_number, two = factor_at(design, first), factor_at(design, second)
-    fast = [takes_arrays(design, factor.pointer) for factor in (x_number, two)]
-    columns, rows = (
-        factor.values(points if at_once else min(points, COARSE), *(part or ()))
-        for factor, at_once, part in zip((x_number, two), fast, ranges, strict=True)
-    )
-    computed = _computed(design, x_number, two, np.array(columns), np.array(rows), fast, curve, draws or Draws())
+    columns, rows = (factor.values(points, *(part or ())) for factor, part in zip((x_number, two), ranges, strict=True))
+    at_once = all(takes_arrays(design, factor.pointer) for factor in (x_number, two))
+    compute = _at_once if at_once else _between
+    computed = compute(design, x_number, two, np.array(columns), np.array(rows), curve, draws or Draws())
     best = _best(computed)
     pair = (columns[best[1]], rows[best[0]]) if best else None
     return DesignMap(
@@ -134,42 +133,44 @@ def design_map(
     )
 
 
-def _computed(
-    design: Design,
-    x_number: Number,
-    two: Number,
-    columns: Array,
-    rows: Array,
-    fast: list[bool],
-    curve: str,
-    draws: Draws,
+def _at_once(
+    design: Design, x_number: Number, two: Number, columns: Array, rows: Array, curve: str, draws: Draws
 ) -> _Field:
+    """Every pair as one machine, which takes arrays at both numbers."""
     shape = (rows.size, columns.size)
     whole = _Field(*(np.full(shape, -1.0) for _ in range(4)))
-    across, down = np.broadcast_to(columns, shape), np.broadcast_to(rows[:, None], shape)
-    # Numbers at which the machine takes no array are set one value after the other.
-    for at in itertools.product(
-        range(1) if fast[1] else range(rows.size), range(1) if fast[0] else range(columns.size)
-    ):
-        part = (
-            slice(None) if fast[1] else slice(at[0], at[0] + 1),
-            slice(None) if fast[0] else slice(at[1], at[1] + 1),
-        )
-        x, y = across[part].ravel(), down[part].ravel()
-        arrays: dict[str, Array] = {}
-        made = design
-        try:
-            for factor, values, together in ((x_number, x, fast[0]), (two, y, fast[1])):
-                if together:
-                    arrays |= factor.arrays(values)
-                else:
-                    made = patched(made, factor.turned(float(values[0])))
-            machine = machine_of(side_by_side(made, arrays), replace(draws, count=x.size, typical=True))
-        except OakSpinError:
-            continue
-        for name, value in _run(machine, words_of(made, machine), curve).items():
-            getattr(whole, name)[part] = value.reshape(whole.figure[part].shape)
+    x, y = (values.ravel() for values in np.meshgrid(columns, rows))
+    try:
+        arrays = x_number.arrays(x) | two.arrays(y)
+        machine = machine_of(side_by_side(design, arrays), replace(draws, count=x.size, typical=True))
+    except OakSpinError:
+        return whole
+    for name, value in _run(machine, words_of(design, machine), curve).items():
+        getattr(whole, name)[:] = value.reshape(shape)
     return whole
+
+
+def _between(
+    design: Design, x_number: Number, two: Number, columns: Array, rows: Array, curve: str, draws: Draws
+) -> _Field:
+    """Some pairs built for themselves, as many as it takes, and the others read between them."""
+    whole = _Field(*(np.full((columns.size, rows.size), -1.0) for _ in range(4)))
+    typical = replace(draws, count=1, typical=True)
+    dear = is_dear(design, x_number.pointer), is_dear(design, two.pointer)
+
+    def built(i: int, j: int) -> Machine:
+        patch = (*x_number.turned(float(columns[i])), *two.turned(float(rows[j])))
+        return machine_of(patched(design, patch), typical)
+
+    def figures(machine: Machine, designs: int) -> Array:
+        run = _run(machine, words_of(design, machine), curve)
+        # A link that holds many times over, or by far does not, need be known no better than that.
+        return np.stack([np.clip(run["margin"], 0.3, 3.0), np.where(run["margin"] >= 1, run["speed"], 0.0)])
+
+    for region in over_grid(columns, rows, built, figures=figures, most=MOST, parts=PARTS, dear=dear):
+        for name, value in _run(region.machine, words_of(design, region.machine), curve).items():
+            getattr(whole, name).reshape(-1)[region.points] = value
+    return _Field(*(getattr(whole, each.name).T for each in fields(whole)))
 
 
 def _run(machine: Machine, words: Words, curve: str) -> dict[str, Array]:

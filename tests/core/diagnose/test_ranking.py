@@ -138,7 +138,7 @@ def test_hidden_faults_are_found_and_chances_are_true() -> None:
             for trouble in hidden_in(here.design, (fault,), fault.flaws[-1], range(50, 54), here.usual, meter=True):
                 if not trouble.plain:
                     continue
-                known = seen_of(trouble, chance, whole=True)
+                known = seen_of(trouble, chance)
                 found = diagnosed(here, known).suspects
                 places.append([suspect.fault.id for suspect in found].index(id_))
                 told += [suspect.chance for suspect in found]

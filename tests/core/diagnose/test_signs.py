@@ -19,11 +19,10 @@ from oakspin.diagnose.signs import (
     WENT,
     Shows,
     at_rest,
-    coasts,
     given_by,
     hops,
+    let_go,
     log_likelihood,
-    pendulum,
     shown_by,
     shows,
     slow_by,
@@ -118,23 +117,45 @@ def test_slow_is_slower_than_planned() -> None:
 def test_a_heavy_side_turns_down_and_swings_unless_friction_holds_it() -> None:
     heavy = flawed(FERRY, bench("ferry-wheel").fault("heavy_side").flaws[-1], DRAWS)
     assert turns_down(heavy).all()
-    assert pendulum(heavy).mean() > 0.9
+    none = np.zeros(64)
+    assert let_go(heavy, none)[0].mean() > 0.9
     held = with_flaw(heavy, Flaw(drag=1e3))
     assert not turns_down(held).any()
-    assert not pendulum(held).any()
+    assert not let_go(held, none)[0].any()
     # What has no heavy side, or is not flicked, does neither.
     plain = machine_of(LANTERN, DRAWS)
     assert not turns_down(plain).any()
-    assert not pendulum(plain).any()
-    assert not coasts(plain, np.zeros(64)).any()
+    assert not any(each.any() for each in let_go(plain, none))
 
 
 def test_a_flick_alone_goes_on_where_friction_is_low_and_no_iron_holds() -> None:
     machine = machine_of(CRANE, DRAWS)
     free = replace(machine, cogging=None)
     none = np.zeros(64)
-    assert coasts(free, none).mean() >= coasts(machine, none).mean()
-    assert not coasts(with_flaw(free, Flaw(drag=1e3)), none).any()
+    assert let_go(free, none)[1].mean() >= let_go(machine, none)[1].mean()
+    assert not let_go(with_flaw(free, Flaw(drag=1e3)), none)[1].any()
+
+
+def test_a_coil_whose_push_turns_over_swings_and_one_with_no_current_does_not() -> None:
+    """Bared all round, without a heavy side: the push alone holds it like a spring."""
+    all_round = flawed(FERRY, bench("ferry-wheel").fault("all_round").flaws[0], DRAWS)
+    even = replace(all_round, rest=replace(all_round.rest, weight=0 * all_round.rest.weight))
+    current = outcome_of(all_round).drive.current
+    assert let_go(even, current)[0].mean() > 0.8
+    assert not let_go(even, 0 * current)[0].any()
+    assert not let_go(with_flaw(even, Flaw(opens=True)), current)[0].any()
+
+
+@pytest.mark.parametrize(("name", "fault"), [("ferry-wheel", "all_round"), ("ferry-wheel", "wrong_flick"), ("crane-motor", "ends_covered"), ("night-shuttle", "wrong_end")])  # fmt: skip
+def test_signs_told_are_those_of_rigs_run_in_time(name: str, fault: str) -> None:
+    here = bench(name)
+    one = here.fault(fault)
+    troubles = hidden_in(here.design, (one,), one.flaws[0], range(70, 82), here.usual, meter=True)
+    seen = [shown_by(each.run, here.usual, (one,))[0] for each in troubles]
+    told = next(each for each in here.looked if each.ids == (fault,))
+    share = [float(told.weight @ (told.shows.went == at)) for at in range(len(WENT))]
+    overlap = sum(min(share[at], seen.count(word) / len(seen)) for at, word in enumerate(WENT))
+    assert overlap > 0.6
 
 
 def test_what_stands_draws_by_how_it_may_lie() -> None:

@@ -5,8 +5,17 @@ import { ThemeProvider } from "styled-components";
 import { FiguresProvider } from "../theme/FiguresProvider";
 import { themeFor } from "../theme/theme";
 
-// The test's page has no such object; what opens over the page asks it for names of keys.
-Object.assign(globalThis, { CSS: { escape: (text: string) => text } });
+// The test's page has no such objects: what opens over the page asks for names of keys, drawings for their room, and
+// whoever sees motion for whether it may move.
+Object.assign(globalThis, {
+  CSS: { escape: (text: string) => text },
+  matchMedia: () => ({ matches: true }),
+  ResizeObserver: class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  },
+});
 
 /** Renders a part in the light room, for tests. */
 export const inRoom = (part: ReactNode) =>

@@ -1,6 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
-import { posted, type Design } from "./client";
+import { answered, client, posted, type Design } from "./client";
 import type { components } from "./generated";
+import { withLearned } from "./learning";
 
 type Schemas = components["schemas"];
 export type Diagnosed = Schemas["DiagnosedOut"];
@@ -24,11 +25,31 @@ export const sheetQuery = (design: Design) =>
     staleTime: Infinity,
   });
 
-/** What is wrong with a motor that is right on paper. */
-export const diagnoseQuery = (design: Design, known: Known) =>
+export type Repair = Schemas["RepairOut"];
+
+/** What was found wrong with a motor, oldest first. */
+export const repairsQuery = (id: string) =>
   queryOptions({
-    queryKey: ["diagnose", design, known],
+    queryKey: ["repairs", id],
+    queryFn: () => answered(client.GET("/api/shelf/{id}/repairs", { params: { path: { id } } })) as Promise<Repair[]>,
+  });
+
+/** Keep what was wrong with a motor that goes now. */
+export const keepRepair = (id: string, repair: Repair["repair"]) =>
+  answered(
+    client.POST("/api/shelf/{id}/repairs", {
+      params: { path: { id } },
+      body: { key: crypto.randomUUID(), repair },
+    }),
+  );
+
+/** What is wrong with a motor that is right on paper, as learned where a key of that is given. */
+export const diagnoseQuery = (design: Design, known: Known, learned?: string) =>
+  queryOptions({
+    queryKey: ["diagnose", design, known, learned ?? ""],
     queryFn: ({ signal }) =>
-      posted("/api/diagnose", { design, ...known }, signal).then((answer) => answer.json() as Promise<Diagnosed>),
+      posted(withLearned("/api/diagnose", learned), { design, ...known }, signal).then(
+        (answer) => answer.json() as Promise<Diagnosed>,
+      ),
     staleTime: Infinity,
   });

@@ -400,6 +400,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{id}/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Repairs
+         * @description What was found wrong with a motor, oldest first.
+         */
+        get: operations["list_repairs"];
+        put?: never;
+        /**
+         * Keep Repair
+         * @description Keep what was wrong with a motor that goes now.
+         */
+        post: operations["keep_repair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/repairs/{repair}/strike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Strike Repair
+         * @description Strike a repair out: it is kept, and teaches no more.
+         */
+        post: operations["strike_repair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/repairs/{repair}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Repair Back
+         * @description Let a repair that was struck out teach again.
+         */
+        post: operations["put_repair_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/{id}/trials/table": {
         parameters: {
             query?: never;
@@ -686,6 +750,730 @@ export interface paths {
          * @description Power a source's motor, flick it, hold it.
          */
         post: operations["tell_source"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice
+         * @description What can be practised, and how it went so far.
+         */
+        get: operations["practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/cases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Case
+         * @description Begin a case: a motor that hides a fault, or a class of twelve.
+         */
+        post: operations["begin_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/cases/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Case
+         * @description A case as it stands.
+         */
+        get: operations["read_case"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/cases/{id}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Act In Case
+         * @description Look at something, make a check, name a fault with its cure, or give up.
+         */
+        post: operations["act_in_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/cases/{id}/help": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Help Group
+         * @description Help the next group of a class.
+         */
+        post: operations["help_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/record.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Practice
+         * @description The record of practice, as a CSV table: a row a case.
+         */
+        get: operations["export_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Drawer
+         * @description All that is owned.
+         */
+        get: operations["get_drawer"];
+        put?: never;
+        /**
+         * Add Entry
+         * @description Put a part into the Drawer.
+         */
+        post: operations["add_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Told Entry
+         * @description Put a thing without a label into the Drawer, with what its readings told.
+         */
+        post: operations["add_told_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Drawer
+         * @description Put a table's entries in; where rows are wrong they are told, and nothing comes in unless it is asked for.
+         */
+        post: operations["import_drawer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Load Sample Drawer
+         * @description Put the sample Drawer of the harbor school in.
+         */
+        post: operations["load_sample_drawer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Drawer
+         * @description The Drawer as a CSV table.
+         */
+        get: operations["export_drawer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Entry
+         * @description Save a new state of an entry; 409 when another save came first.
+         */
+        put: operations["save_entry"];
+        post?: never;
+        /**
+         * Put Entry Away
+         * @description Take an entry out of the Drawer; restore puts it back.
+         */
+        delete: operations["put_entry_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/{id}/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Use Entry
+         * @description Use so much of an entry up.
+         */
+        post: operations["use_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/{id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Split Entry
+         * @description Lay so much of an entry apart, as an entry of its own.
+         */
+        post: operations["split_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Entry
+         * @description Go back to what the present state was made from.
+         */
+        post: operations["undo_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Entry States
+         * @description What was done with an entry, the latest first.
+         */
+        get: operations["list_entry_states"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Entry Back
+         * @description Put an entry back into the Drawer.
+         */
+        post: operations["put_entry_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Motor Parts
+         * @description Which parts of a motor lie in the Drawer.
+         */
+        get: operations["get_motor_parts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/parts/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Part In
+         * @description Take a part of a motor from the Drawer: its figures go into the design, which is then to be saved.
+         */
+        put: operations["put_part_in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Build Motor
+         * @description The motor is built: what it takes is drawn from the Drawer.
+         */
+        post: operations["build_motor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/take-apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Motor Apart
+         * @description The motor is taken apart: what it held goes back into the Drawer.
+         */
+        post: operations["take_motor_apart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Classes
+         * @description All classes that are planned.
+         */
+        get: operations["list_classes"];
+        put?: never;
+        /**
+         * Add Class
+         * @description Plan a class.
+         */
+        post: operations["add_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Sample Class
+         * @description The sample class.
+         */
+        post: operations["add_sample_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Class
+         * @description A class out of its file.
+         */
+        post: operations["import_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Forecast
+         * @description How a lesson will go, and what would save groups, as it is found: the reader may stop whenever it likes.
+         */
+        post: operations["forecast"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Class Needs
+         * @description The kit of a class, held against the Drawer, and its timetable.
+         */
+        post: operations["class_needs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/shopping.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Class Shopping Table
+         * @description What is to be bought for a class, spares included, as a CSV table.
+         */
+        get: operations["class_shopping_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/motor/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Class Motor
+         * @description A motor of the shelf as one of a class, with what is usually prepared.
+         */
+        get: operations["get_class_motor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Class
+         * @description A class.
+         */
+        get: operations["get_class"];
+        /**
+         * Save Class
+         * @description Keep a changed plan.
+         */
+        put: operations["save_class"];
+        post?: never;
+        /**
+         * Put Class Away
+         * @description Put a class away; it can be put back.
+         */
+        delete: operations["put_class_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Class Back
+         * @description Put a class back.
+         */
+        post: operations["put_class_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Class
+         * @description A class as a file.
+         */
+        get: operations["export_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/came": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get What Came
+         * @description What came of a class.
+         */
+        get: operations["get_what_came"];
+        /**
+         * Save What Came
+         * @description Keep what came of a class.
+         */
+        put: operations["save_what_came"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/foretell": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Forecast
+         * @description Keep the forecast of a class until the evening after; once something is noted nothing changes.
+         */
+        post: operations["keep_forecast"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/teach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep With Motors
+         * @description Keep what came as trials and repairs of its motors, so that it teaches.
+         */
+        post: operations["keep_with_motors"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/came.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export What Came
+         * @description What came of a class as a CSV table.
+         */
+        get: operations["export_what_came"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1072,6 +1860,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Questions
+         * @description Questions before and after the lesson, with their computed answers.
+         */
+        post: operations["list_questions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pole-finder": {
         parameters: {
             query?: never;
@@ -1166,6 +1974,150 @@ export interface paths {
          * @description What is wrong with a motor that is right on paper, by rank, and what to do next.
          */
         post: operations["diagnose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Things
+         * @description What can be told without a label, and the tests of each.
+         */
+        get: operations["list_things"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/{thing}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Thing
+         * @description What a thing is by all readings of it, and the test that would tell most next.
+         */
+        post: operations["find_thing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Search Form
+         * @description What can be asked, with the parts that are there.
+         */
+        get: operations["get_search_form"];
+        put?: never;
+        /**
+         * Run Search
+         * @description What can be built, as it is found: the reader may stop whenever it likes.
+         */
+        post: operations["search"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/search/buying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Purchases
+         * @description What is worth buying, as it is found: the reader may stop whenever it likes.
+         */
+        post: operations["find_purchases"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/search/shopping.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Shopping Table
+         * @description A shopping list as a CSV table.
+         */
+        post: operations["shopping_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/warm-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Warm Ups
+         * @description All warm-ups, in the order in which they lead to a motor.
+         */
+        get: operations["list_warm_ups"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/warm-ups/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Warm Up
+         * @description What happens, why, and how sure that is.
+         */
+        post: operations["answer_warm_up"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4459,6 +5411,17 @@ export interface components {
              * @default
              */
             note?: string;
+            /**
+             * Hands
+             * @description Whose hands built it, where other than the plan's.
+             */
+            hands?: ("careful_adult" | "older_pupil" | "young_pupil") | null;
+            /**
+             * Fault
+             * @description What was found wrong after it; it teaches nothing then.
+             * @default
+             */
+            fault?: string;
         };
         /**
          * TrialOut
@@ -4526,6 +5489,82 @@ export interface components {
              * @default
              */
             recording?: string;
+        };
+        /**
+         * Repair
+         * @description What was wrong with a motor that did not go: which fault was mended when it went, what was seen and done.
+         *
+         *     ``minutes`` are none where nobody looked at a clock; ``hands`` those that built it, where other than the plan's.
+         */
+        Repair: {
+            /**
+             * Fault
+             * @description The fault whose cure helped.
+             */
+            fault: string;
+            /**
+             * Minutes
+             * @description Minutes from the first look until it went.
+             */
+            minutes: number | null;
+            /**
+             * Group
+             * @description Whose motor it was; may be left out.
+             * @default
+             */
+            group?: string;
+            /**
+             * Signs
+             * @description What was seen.
+             * @default []
+             */
+            signs?: (("runs" | "runs_after_flick" | "starts_then_stops" | "comes_back" | "rocks" | "creeps" | "trembles" | "nothing") | ("slow" | "other_way" | "one_way_up" | "drags" | "hot_battery" | "hot_motor" | "sparks" | "hops" | "jumps_off" | "leans" | "scrapes" | "wobbles" | "same_place" | "snatched" | "falls_off" | "joint_sparks" | "gap_seen" | "dull" | "crooked" | "unlike"))[];
+            /**
+             * Answers
+             * @description Checks by fault, as answered.
+             * @default {}
+             */
+            answers?: {
+                [key: string]: "yes" | "no" | "unsure";
+            };
+            /**
+             * Cured
+             * @description Cures done before that did not help.
+             * @default []
+             */
+            cured?: string[];
+            /**
+             * Hands
+             * @description Whose hands built it, where other than the plan's.
+             */
+            hands?: ("careful_adult" | "older_pupil" | "young_pupil") | null;
+        };
+        /**
+         * RepairOut
+         * @description A line of a motor's history: what was wrong, in words, and all that was done; struck out or not.
+         */
+        RepairOut: {
+            /** Id */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Sentence */
+            sentence: string;
+            repair: components["schemas"]["RepairAnswer"];
+            /** Struck */
+            struck: boolean;
+        };
+        /**
+         * RepairBody
+         * @description What was wrong with a motor. ``key`` is the sender's name for it.
+         */
+        RepairBody: {
+            /** Key */
+            key: string;
+            repair: components["schemas"]["Repair"];
         };
         /**
          * TakenOut
@@ -4928,6 +5967,1653 @@ export interface components {
              * @enum {string}
              */
             word: "on" | "off" | "flick" | "hold" | "free";
+        };
+        /**
+         * LevelOut
+         * @description A level of practice, in words.
+         */
+        LevelOut: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "one" | "mixed" | "pairs" | "class";
+            /** Words */
+            words: string;
+        };
+        /**
+         * MistakenSaid
+         * @description A fault that was taken for another, so many times.
+         */
+        MistakenSaid: {
+            /** Hidden */
+            hidden: string;
+            /** Named */
+            named: string;
+            /** Times */
+            times: number;
+        };
+        /**
+         * PracticeOut
+         * @description The levels, how many cases a round has, the case that is open, and the record of those that have ended.
+         */
+        PracticeOut: {
+            /** Levels */
+            levels: components["schemas"]["LevelOut"][];
+            /** Cases */
+            cases: number;
+            /** Open */
+            open: string | null;
+            record: components["schemas"]["RecordSaid"];
+        };
+        /**
+         * RecordSaid
+         * @description All of it.
+         */
+        RecordSaid: {
+            /** Rounds */
+            rounds: components["schemas"]["RoundSaid"][];
+            /** Mistaken */
+            mistaken: components["schemas"]["MistakenSaid"][];
+        };
+        /**
+         * RoundSaid
+         * @description A round by number from 1: its level, cases, how many were right at first, minutes a case and the ideal ones.
+         */
+        RoundSaid: {
+            /** Number */
+            number: number;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "one" | "mixed" | "pairs" | "class";
+            /** Cases */
+            cases: number;
+            /** Right */
+            right: number;
+            /** Minutes */
+            minutes: number;
+            /** Ideal */
+            ideal: number;
+        };
+        /**
+         * CaseSaid
+         * @description A case as it stands. ``now`` says what the motor does, ``went`` by which its picture moves, ``signs`` what was
+         *     noticed beside; ``end`` where it has ended.
+         */
+        CaseSaid: {
+            /** Kind */
+            kind: string;
+            /** Sense */
+            sense: number;
+            /** Travels */
+            travels: boolean;
+            /** Now */
+            now: string;
+            /**
+             * Went
+             * @enum {string}
+             */
+            went: "runs" | "runs_after_flick" | "starts_then_stops" | "comes_back" | "rocks" | "creeps" | "trembles" | "nothing";
+            /** Signs */
+            signs: components["schemas"]["SignWord"][];
+            /** Looks */
+            looks: components["schemas"]["LookSaid"][];
+            /** Checks */
+            checks: components["schemas"]["CheckSaid"][];
+            /** Faults */
+            faults: components["schemas"]["FaultSaid"][];
+            /** Cures */
+            cures: components["schemas"]["CureSaid"][];
+            /** Did */
+            did: components["schemas"]["DidSaid"][];
+            /** Minutes */
+            minutes: number;
+            /** Hides */
+            hides: number;
+            end: components["schemas"]["EndSaid"] | null;
+        };
+        /**
+         * CheckSaid
+         * @description A check: of which part, what to do, what is asked, its minutes; its answer where it was made.
+         */
+        CheckSaid: {
+            /** Id */
+            id: string;
+            /** Part */
+            part: string;
+            /** Do */
+            do: string;
+            /** Question */
+            question: string;
+            /** Minutes */
+            minutes: number;
+            /** Answer */
+            answer: ("yes" | "no" | "unsure") | null;
+        };
+        /**
+         * CrowdSaid
+         * @description A class as it stands; at its end what all waited, in the order that was taken and in the best one.
+         */
+        CrowdSaid: {
+            /** Kind */
+            kind: string;
+            /** Sense */
+            sense: number;
+            /** Travels */
+            travels: boolean;
+            /** Groups */
+            groups: components["schemas"]["GroupSaid"][];
+            /** Turns */
+            turns: components["schemas"]["TurnSaid"][];
+            /** Minutes */
+            minutes: number;
+            /** Ended */
+            ended: boolean;
+            /** Right */
+            right: boolean;
+            /** Headline */
+            headline: string;
+            /** Waited */
+            waited: number;
+            /** Best */
+            best: components["schemas"]["TurnSaid"][];
+            /** Best Waited */
+            best_waited: number;
+        };
+        /**
+         * CureSaid
+         * @description A cure that may be done; ``id`` is its fault's, ``minutes`` those of the cure and of a new run.
+         */
+        CureSaid: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * DidSaid
+         * @description Something that was done, what came of it, and its minutes.
+         */
+        DidSaid: {
+            /** Said */
+            said: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * EndSaid
+         * @description The end of a case: whether the first named was right, what was hidden, why, and the ideal way beside.
+         *
+         *     ``counted`` are the minutes that go into the record: given up, the ideal way still had to be gone.
+         */
+        EndSaid: {
+            /** Right */
+            right: boolean;
+            /** Given Up */
+            given_up: boolean;
+            /** Headline */
+            headline: string;
+            /** Hidden */
+            hidden: string[];
+            /** Named */
+            named: string;
+            /** Why */
+            why: string[];
+            /** Ideal */
+            ideal: components["schemas"]["DidSaid"][];
+            /** Ideal Minutes */
+            ideal_minutes: number;
+            /** Counted */
+            counted: number;
+        };
+        /**
+         * FaultSaid
+         * @description A fault that may be named, and its part.
+         */
+        FaultSaid: {
+            /** Id */
+            id: string;
+            /** Part */
+            part: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * GroupSaid
+         * @description A group as it is seen: in words, and by which its picture moves; ``helped`` in which turn, from 1.
+         */
+        GroupSaid: {
+            /** Name */
+            name: string;
+            /** Waits */
+            waits: boolean;
+            /**
+             * Went
+             * @enum {string}
+             */
+            went: "runs" | "runs_after_flick" | "starts_then_stops" | "comes_back" | "rocks" | "creeps" | "trembles" | "nothing";
+            /** Now */
+            now: string;
+            /** Hot */
+            hot: boolean;
+            /** Helped */
+            helped: number;
+        };
+        /**
+         * LookSaid
+         * @description Something to look at or read: what to do, its minutes, and whether it was done.
+         */
+        LookSaid: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * PracticeCaseOut
+         * @description A case: its place in its round from 1, its motor's design as planned, and how it stands.
+         */
+        PracticeCaseOut: {
+            /** Id */
+            id: string;
+            /** Round */
+            round: string;
+            /** Place */
+            place: number;
+            /** Cases */
+            cases: number;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "one" | "mixed" | "pairs" | "class";
+            /** Design */
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
+            case: components["schemas"]["CaseSaid"] | null;
+            crowd: components["schemas"]["CrowdSaid"] | null;
+        };
+        /**
+         * SignWord
+         * @description A sign that this motor can show, in words; ``group`` is how it went, or what is seen beside.
+         */
+        SignWord: {
+            /** Id */
+            id: ("runs" | "runs_after_flick" | "starts_then_stops" | "comes_back" | "rocks" | "creeps" | "trembles" | "nothing") | ("slow" | "other_way" | "one_way_up" | "drags" | "hot_battery" | "hot_motor" | "sparks" | "hops" | "jumps_off" | "leans" | "scrapes" | "wobbles" | "same_place" | "snatched" | "falls_off" | "joint_sparks" | "gap_seen" | "dull" | "crooked" | "unlike");
+            /** Word */
+            word: string;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "went" | "beside";
+        };
+        /**
+         * TurnSaid
+         * @description A turn of helping: to whom, the minutes foreseen, why so, and after how long it goes.
+         */
+        TurnSaid: {
+            /** Name */
+            name: string;
+            /** Minutes */
+            minutes: number;
+            /** Why */
+            why: string;
+            /** Goes At */
+            goes_at: number;
+        };
+        /**
+         * BeginBody
+         * @description Begin a case of a level: with a kind, with a motor of the shelf, or with any; ``round`` where it goes on.
+         */
+        BeginBody: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "one" | "mixed" | "pairs" | "class";
+            /** Kind */
+            kind?: string | null;
+            /** Motor */
+            motor?: string | null;
+            /** Round */
+            round?: string | null;
+        };
+        /**
+         * Act
+         * @description What a learner does: look at something, make the check of a fault, name a fault with a cure, or give up.
+         *
+         *     ``id`` is the look's, or the fault's; ``cure`` the fault whose cure is done.
+         */
+        Act: {
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "look" | "check" | "name" | "give_up";
+            /**
+             * Id
+             * @default
+             */
+            id?: string;
+            /**
+             * Cure
+             * @default
+             */
+            cure?: string;
+        };
+        /**
+         * ActBody
+         * @description Do something in a case, as its step number ``at``, from 0.
+         */
+        ActBody: {
+            /** At */
+            at: number;
+            act: components["schemas"]["Act"];
+        };
+        /**
+         * HelpBody
+         * @description Help a group of a class, as its step number ``at``, from 0.
+         */
+        HelpBody: {
+            /** At */
+            at: number;
+            /** Group */
+            group: string;
+        };
+        /**
+         * DrawerOut
+         * @description All that is owned, and what can be known of each sort.
+         */
+        DrawerOut: {
+            /** Sorts */
+            sorts: components["schemas"]["SortOut"][];
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+        };
+        /**
+         * Entry
+         * @description A part that is owned; ``amount`` is how many there are, or how many meters of wire.
+         */
+        Entry: {
+            /**
+             * Sort
+             * @description What sort of part it is.
+             * @enum {string}
+             */
+            sort: "cell" | "battery" | "holder" | "magnet" | "wire" | "screw" | "support" | "former" | "abrasive" | "meter" | "other";
+            /**
+             * Name
+             * @description What it is called here.
+             */
+            name: string;
+            /**
+             * Amount
+             * @description How many, or meters of wire.
+             */
+            amount: number;
+            /**
+             * Facts
+             * @description Figures by their names.
+             * @default {}
+             */
+            facts?: {
+                [key: string]: components["schemas"]["Known"];
+            };
+            /**
+             * Words
+             * @description Words by their names.
+             * @default {}
+             */
+            words?: {
+                [key: string]: string;
+            };
+            /**
+             * Price
+             * @description Price of one, or of a meter.
+             */
+            price?: number | null;
+            /**
+             * Place
+             * @description Where it lies.
+             * @default
+             */
+            place?: string;
+            /**
+             * Notes
+             * @description Anything else.
+             * @default
+             */
+            notes?: string;
+        };
+        /**
+         * EntryOut
+         * @description An entry as it is shown; ``undoable`` says that it was changed.
+         */
+        EntryOut: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            /** Unit */
+            unit: string;
+            entry: components["schemas"]["EntryAnswer"];
+            /** Undoable */
+            undoable: boolean;
+        };
+        /**
+         * FactAsked
+         * @description A figure that can be known of a part: its field, label, unit and limits.
+         */
+        FactAsked: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * Known
+         * @description A figure of a part, and how it is known. ``low`` and ``high`` are its band of 80 %, where that was found.
+         */
+        Known: {
+            /**
+             * Value
+             * @description The figure, in the unit that its name tells.
+             */
+            value: number;
+            /**
+             * How
+             * @description Printed on it, measured, or guessed.
+             * @enum {string}
+             */
+            how: "printed" | "measured" | "guessed";
+            /**
+             * Low
+             * @description Lower end of the band of 80 %.
+             */
+            low?: number | null;
+            /**
+             * High
+             * @description Upper end of the band of 80 %.
+             */
+            high?: number | null;
+        };
+        /**
+         * SortOut
+         * @description A sort of part: what can be known of it.
+         */
+        SortOut: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "cell" | "battery" | "holder" | "magnet" | "wire" | "screw" | "support" | "former" | "abrasive" | "meter" | "other";
+            /** Name */
+            name: string;
+            /** Facts */
+            facts: components["schemas"]["FactAsked"][];
+            /** Words */
+            words: components["schemas"]["WordAsked"][];
+        };
+        /**
+         * WordAsked
+         * @description A word that can be known of a part: its field, label, and the words it may be.
+         */
+        WordAsked: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Options */
+            options: string[];
+        };
+        /**
+         * EntryNewBody
+         * @description A part to put into the Drawer.
+         */
+        EntryNewBody: {
+            entry: components["schemas"]["Entry"];
+        };
+        /**
+         * ReadBody
+         * @description A test that was made: numbers by name.
+         */
+        ReadBody: {
+            /** Aid */
+            aid: string;
+            /** Values */
+            values: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ToldEntryBody
+         * @description A thing without a label that was told by its readings, and what it is to be called.
+         */
+        ToldEntryBody: {
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["ReadBody"][];
+            /** Thing */
+            thing: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * DrawerTakenOut
+         * @description How many entries came in, and the rows that did not.
+         */
+        DrawerTakenOut: {
+            /** Came */
+            came: number;
+            /** Faults */
+            faults: components["schemas"]["Fault"][];
+        };
+        /**
+         * DrawerTableBody
+         * @description A CSV table; with ``keep_good`` its good rows come in though others are wrong.
+         */
+        DrawerTableBody: {
+            /** Text */
+            text: string;
+            /**
+             * Keep Good
+             * @default false
+             */
+            keep_good?: boolean;
+        };
+        /**
+         * EntrySaveBody
+         * @description A new state of an entry, made on top of ``version``; ``change`` says in words what was done.
+         */
+        EntrySaveBody: {
+            entry: components["schemas"]["Entry"];
+            /** Version */
+            version: number;
+            /** Change */
+            change: string;
+        };
+        /**
+         * EntryAmountBody
+         * @description So much of an entry.
+         */
+        EntryAmountBody: {
+            /** Version */
+            version: number;
+            /** Amount */
+            amount: number;
+        };
+        /**
+         * EntryMoveBody
+         * @description The version that the sender has seen.
+         */
+        EntryMoveBody: {
+            /** Version */
+            version: number;
+        };
+        /**
+         * EntryStateOut
+         * @description A state of an entry: what was done, when, and how many there were then.
+         */
+        EntryStateOut: {
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Change */
+            change: string;
+            /** Amount */
+            amount: number;
+        };
+        /**
+         * MotorPartsOut
+         * @description The parts of a motor. ``key`` names draws that know them closer, where they do.
+         */
+        MotorPartsOut: {
+            /** Key */
+            key: string;
+            /** Built */
+            built: boolean;
+            /** Places */
+            places: components["schemas"]["PartPlace"][];
+        };
+        /**
+         * PartOption
+         * @description An entry that could stand in a place, or why it cannot.
+         */
+        PartOption: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * PartPlace
+         * @description A place for a part: what could stand there and what does.
+         *
+         *     ``agrees`` says whether the design still says of it what the Drawer does, ``gone`` whether the entry was put away;
+         *     ``takes`` is what one motor takes of it, ``drawn`` what the built motor holds.
+         */
+        PartPlace: {
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "cell" | "magnet" | "wire" | "screw" | "support";
+            /** Options */
+            options: components["schemas"]["PartOption"][];
+            /** Entry */
+            entry: string | null;
+            /** Name */
+            name: string;
+            /** Agrees */
+            agrees: boolean;
+            /** Gone */
+            gone: boolean;
+            /** Takes */
+            takes: number;
+            /** Unit */
+            unit: string;
+            /** Drawn */
+            drawn: number | null;
+        };
+        /**
+         * PutInOut
+         * @description The design with the part in it, to be saved, and the parts of the motor.
+         */
+        PutInOut: {
+            /** Design */
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
+            parts: components["schemas"]["MotorPartsOut"];
+        };
+        /**
+         * PartPutBody
+         * @description The entry that a part is taken from, or none any more; ``design`` is the motor as it stands on the screen.
+         */
+        PartPutBody: {
+            /** Entry */
+            entry: string | null;
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+        };
+        /**
+         * ClassLine
+         * @description A class in the list.
+         */
+        ClassLine: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Date */
+            date: string;
+            /** Groups */
+            groups: number;
+            /** Minutes */
+            minutes: number;
+            /** Motors */
+            motors: string[];
+        };
+        /**
+         * ClassMotor
+         * @description A motor of a class: its plan, and what an adult prepares of it; ``parts`` are what it is made of by their places.
+         *
+         *     ``design_version`` is that of the design, as in a file of one demonstration.
+         */
+        ClassMotor: {
+            /**
+             * Title
+             * @description Name of the demonstration.
+             */
+            title: string;
+            /** Design */
+            design: components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+            /**
+             * Design Version
+             * @description Version of the design's format.
+             * @default 3
+             * @constant
+             */
+            design_version?: 3;
+            /**
+             * Prepared
+             * @description Steps of the build sheet that an adult does beforehand, by their ids.
+             * @default [
+             *       "lay_out"
+             *     ]
+             */
+            prepared?: string[];
+            /**
+             * Parts
+             * @description Parts of the Drawer that it is made of, by place.
+             * @default {}
+             */
+            parts?: {
+                [key: string]: components["schemas"]["Entry"];
+            };
+            /**
+             * Shelf
+             * @description The motor on the shelf that it is; may be empty.
+             * @default
+             */
+            shelf?: string;
+        };
+        /**
+         * ClassMotorOut
+         * @description What can be prepared of a motor of a class.
+         */
+        ClassMotorOut: {
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** Steps */
+            steps: components["schemas"]["StepToPrepare"][];
+        };
+        /**
+         * ClassOut
+         * @description A class: its plan as the shelf and the Drawer stand now, and what can be prepared.
+         */
+        ClassOut: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            /** Deleted */
+            deleted: boolean;
+            plan: components["schemas"]["ClassPlanAnswer"];
+            /** Motors */
+            motors: components["schemas"]["ClassMotorOut"][];
+        };
+        /**
+         * ClassPlan
+         * @description A lesson that is planned.
+         *
+         *     ``opening`` and ``closing`` are minutes at both ends in which nobody builds: cautions and counting out, teaching and
+         *     counting in. With ``way`` "same" all groups build the one motor; with "turns" each motor stands at a station of its
+         *     own, and all groups go from one to the next.
+         */
+        ClassPlan: {
+            /**
+             * Title
+             * @description Name of the class.
+             */
+            title: string;
+            /**
+             * Date
+             * Format: date
+             * @description Day of the lesson, as 2026-11-27.
+             */
+            date: string;
+            /**
+             * Minutes
+             * @description Minutes of the lesson.
+             * @default 40
+             */
+            minutes?: number;
+            /**
+             * Opening
+             * @default 4
+             */
+            opening?: number;
+            /**
+             * Closing
+             * @default 5
+             */
+            closing?: number;
+            /** Groups */
+            groups: string[];
+            /**
+             * Pupils
+             * @description Pupils in a group.
+             * @default 2
+             */
+            pupils?: number;
+            /**
+             * Hands
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default older_pupil
+             * @enum {string}
+             */
+            hands?: "careful_adult" | "older_pupil" | "young_pupil";
+            /**
+             * Helpers
+             * @description Adults who walk about and help.
+             * @default 1
+             */
+            helpers?: number;
+            /**
+             * Way
+             * @default same
+             * @enum {string}
+             */
+            way?: "same" | "turns";
+            /** Motors */
+            motors: components["schemas"]["ClassMotor"][];
+        };
+        /**
+         * StepToPrepare
+         * @description A step of a motor's build sheet: minutes for an adult, and whether it is an adult's in any case.
+         */
+        StepToPrepare: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Minutes */
+            minutes: number;
+            /** Adult */
+            adult: boolean;
+        };
+        /**
+         * ClassBody
+         * @description A plan.
+         */
+        ClassBody: {
+            plan: components["schemas"]["ClassPlan"];
+        };
+        /**
+         * ClassFileBody
+         * @description The content of a file of a class.
+         */
+        ClassFileBody: {
+            /** Content */
+            content: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * CountedTold
+         * @description Groups that run: a whole number with the band of about 80 % of lessons, and the mean over them.
+         */
+        CountedTold: {
+            /** Value */
+            value: number;
+            /** Band */
+            band: [
+                number,
+                number
+            ];
+            /** Mean */
+            mean: number;
+        };
+        /**
+         * ForecastTold
+         * @description A forecast, and how far it is.
+         */
+        ForecastTold: {
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Headline */
+            headline: string;
+            /** Groups */
+            groups: number;
+            running: components["schemas"]["CountedTold"];
+            /** First Try */
+            first_try: number;
+            /** Waiting Min */
+            waiting_min: number;
+            /** Stops */
+            stops: components["schemas"]["StopTold"][];
+            /** Saves */
+            saves: components["schemas"]["SaveTold"][];
+            /** Over Time */
+            over_time: components["schemas"]["MinuteTold"][];
+            /** Typical */
+            typical: components["schemas"]["StripTold"][];
+            /** By Motor */
+            by_motor: components["schemas"]["MotorTold"][];
+        };
+        /**
+         * MinuteTold
+         * @description How many groups run by a minute of the lesson.
+         */
+        MinuteTold: {
+            /** Minute */
+            minute: number;
+            /** Low */
+            low: number;
+            /** Mean */
+            mean: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * MotorTold
+         * @description One motor of the class: minutes of building in usual hands, and groups that run.
+         */
+        MotorTold: {
+            /** Title */
+            title: string;
+            /** Minutes */
+            minutes: number;
+            running: components["schemas"]["CountedTold"];
+        };
+        /**
+         * SaveTold
+         * @description A change of the plan: groups that run by it in the mean, what it costs, and the changed plan.
+         */
+        SaveTold: {
+            /** Sort */
+            sort: string;
+            /** Sentence */
+            sentence: string;
+            /** Cost */
+            cost: string;
+            /** Running */
+            running: number;
+            /** Saved */
+            saved: number;
+            plan: components["schemas"]["ClassPlanAnswer"];
+        };
+        /**
+         * Span
+         * @description What a group does from one minute of the lesson to another.
+         */
+        Span: {
+            /**
+             * Doing
+             * @enum {string}
+             */
+            doing: "building" | "waiting" | "mending" | "running";
+            /** Begins */
+            begins: number;
+            /** Ends */
+            ends: number;
+        };
+        /**
+         * StopTold
+         * @description What keeps groups from running, how many in the mean, and its cure.
+         */
+        StopTold: {
+            /** Id */
+            id: string;
+            /** Sentence */
+            sentence: string;
+            /** Groups */
+            groups: number;
+            /** Cure */
+            cure: string;
+        };
+        /**
+         * StripTold
+         * @description A group's lesson in one that is typical.
+         */
+        StripTold: {
+            /** Group */
+            group: string;
+            /** Spans */
+            spans: components["schemas"]["Span"][];
+            /** Runs At */
+            runs_at: number | null;
+            /** Why */
+            why: string[];
+        };
+        /**
+         * Bought
+         * @description Goods to buy: pieces or meters for all groups with spares, and the price of one.
+         */
+        Bought: {
+            /** Name */
+            name: string;
+            /** Sort */
+            sort: string;
+            /** Each */
+            each: number;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Spares */
+            spares: number;
+            /** Price */
+            price: number | null;
+        };
+        /**
+         * ClassNeedsOut
+         * @description What a class needs: its kit and its lesson by the clock.
+         */
+        ClassNeedsOut: {
+            kit: components["schemas"]["KitOut"];
+            timetable: components["schemas"]["Timetable"];
+        };
+        /**
+         * GroupRound
+         * @description The motors of one group, in the order in which it comes to them.
+         */
+        GroupRound: {
+            /** Group */
+            group: string;
+            /** Visits */
+            visits: components["schemas"]["Visit"][];
+        };
+        /**
+         * KitLineOut
+         * @description A part of the kit; ``missing`` are not in the Drawer.
+         */
+        KitLineOut: {
+            /** Name */
+            name: string;
+            /** Sort */
+            sort: string;
+            /** Motor */
+            motor: string;
+            /** Unit */
+            unit: string;
+            /** Each */
+            each: number;
+            /** Used */
+            used: number;
+            /** Spares */
+            spares: number;
+            /** Amount */
+            amount: number;
+            /** Owned */
+            owned: number | null;
+            /** Missing */
+            missing: number;
+            /** Price */
+            price: number | null;
+        };
+        /**
+         * KitOut
+         * @description The kit of a class, and what of it is to be bought.
+         */
+        KitOut: {
+            /** Lines */
+            lines: components["schemas"]["KitLineOut"][];
+            /** Shopping */
+            shopping: components["schemas"]["Bought"][];
+            /** Cost Group */
+            cost_group: number;
+            /** Cost Pupil */
+            cost_pupil: number;
+            /** Unpriced */
+            unpriced: string[];
+            /** Used Up */
+            used_up: {
+                [key: string]: number;
+            };
+            /** Magnets */
+            magnets: number;
+            /** Beside */
+            beside: string[];
+            /** Tools */
+            tools: string[];
+        };
+        /**
+         * Leave
+         * @description Something to leave out or to do beforehand when the time is short, and how many minutes that brings a group.
+         */
+        Leave: {
+            /** Text */
+            text: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * Slot
+         * @description A part of the lesson: minutes from its beginning, below 0 for what is done beforehand; who does it.
+         */
+        Slot: {
+            /** Begins */
+            begins: number;
+            /** Ends */
+            ends: number;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * Timetable
+         * @description The lesson by the clock. ``short`` is how many minutes are lacking for usual groups, 0 where none are.
+         *
+         *     ``rounds`` tell where each group is.
+         */
+        Timetable: {
+            /** Rounds */
+            rounds: components["schemas"]["GroupRound"][];
+            /** Beforehand */
+            beforehand: components["schemas"]["Slot"][];
+            /** Slots */
+            slots: components["schemas"]["Slot"][];
+            /** Short */
+            short: number;
+            /** Leave */
+            leave: components["schemas"]["Leave"][];
+        };
+        /**
+         * Visit
+         * @description A group's time with one motor: minutes of the lesson, and by when usual groups try it first.
+         */
+        Visit: {
+            /** Motor */
+            motor: string;
+            /** Begins */
+            begins: number;
+            /** First Try */
+            first_try: number;
+            /** Ends */
+            ends: number;
+        };
+        /**
+         * SavedClassBody
+         * @description A plan, and the version that it was made from.
+         */
+        SavedClassBody: {
+            /** Version */
+            version: number;
+            plan: components["schemas"]["ClassPlan"];
+        };
+        /**
+         * Came
+         * @description What came of a class. ``questions`` is how many were asked, before and after.
+         */
+        Came: {
+            /**
+             * Groups
+             * @default []
+             */
+            groups?: components["schemas"]["GroupCame"][];
+            /**
+             * Questions
+             * @description Questions asked, before and after.
+             */
+            questions?: number | null;
+            /**
+             * Magnets In
+             * @description Magnets counted in.
+             */
+            magnets_in?: number | null;
+            /** @description The forecast as it was before the lesson. */
+            foretold?: components["schemas"]["Foretold"] | null;
+            /**
+             * Note
+             * @description The teacher's own words.
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * CameOut
+         * @description What came of a class: as it was noted, as it is told, and how much of it is not kept with its motors yet.
+         */
+        CameOut: {
+            /** Version */
+            version: number;
+            plan: components["schemas"]["ClassPlanAnswer"];
+            came: components["schemas"]["CameAnswer"];
+            evening: components["schemas"]["Evening"];
+            /** Motors */
+            motors: components["schemas"]["MotorToNote"][];
+            /** Pending */
+            pending: number;
+            taught: components["schemas"]["TaughtOfClass"] | null;
+        };
+        /**
+         * Counting
+         * @description Standard errors of a count of turns by eye: of the turns, and of their seconds.
+         */
+        Counting: {
+            /**
+             * Turns
+             * @default 0.5773502691896258
+             */
+            turns: number;
+            /**
+             * Seconds
+             * @default 0.2
+             */
+            seconds: number;
+        };
+        /**
+         * Evening
+         * @description What came of a class. ``noted`` motors of groups are known of, of ``of`` that were to be built.
+         *
+         *     ``place`` says where those that ran lie beside the forecast's band.
+         */
+        Evening: {
+            /** Headline */
+            headline: string;
+            /** Against */
+            against: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "inside" | "above" | "below" | "unknown";
+            /** Running */
+            running: number;
+            /** Noted */
+            noted: number;
+            /** Of */
+            of: number;
+            /** First Try */
+            first_try: number;
+            /** Not Built */
+            not_built: number;
+            /** Waited */
+            waited: number | null;
+            /** Faults */
+            faults: components["schemas"]["FaultCame"][];
+            /** Fastest */
+            fastest: string[];
+            gain: components["schemas"]["Gained"] | null;
+            /** Magnets */
+            magnets: string;
+            /** Magnets Missing */
+            magnets_missing: boolean;
+            /** Next */
+            next: string[];
+            /** Groups */
+            groups: components["schemas"]["GroupTold"][];
+        };
+        /**
+         * FaultCame
+         * @description A fault: in how many groups it was ``expected``, and in how many ``found``: they went when it was mended. It is
+         *     ``thought`` to have stopped others to the end, which nobody could prove.
+         *
+         *     ``before`` and ``now`` are how often such hands have it, of 1: as it was thought, and by what is known now.
+         */
+        FaultCame: {
+            /** Id */
+            id: string;
+            /** Motor */
+            motor: string;
+            /** Sentence */
+            sentence: string;
+            /** Cure */
+            cure: string;
+            /** Expected */
+            expected: number;
+            /** Found */
+            found: number;
+            /** Thought */
+            thought: number;
+            /** Before */
+            before: number;
+            /** Now */
+            now: number;
+        };
+        /**
+         * FaultName
+         * @description A fault that a motor can have.
+         */
+        FaultName: {
+            /** Id */
+            id: string;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Foretold
+         * @description What was forecast before the lesson.
+         *
+         *     ``often`` tells by motor how often each fault comes, of 1; ``magnets`` how many were to be counted out.
+         */
+        Foretold: {
+            /** Running */
+            running: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** First Try */
+            first_try: number;
+            /** Waiting Min */
+            waiting_min: number;
+            /**
+             * Magnets
+             * @default 0
+             */
+            magnets?: number;
+            /**
+             * Often
+             * @default []
+             */
+            often?: {
+                [key: string]: number;
+            }[];
+        };
+        /**
+         * Gained
+         * @description Right answers before and after in the mean over groups with both, and the gain with its 80 % band.
+         */
+        Gained: {
+            /** Groups */
+            groups: number;
+            /** Of */
+            of: number | null;
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+            /** Gain */
+            gain: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * GroupCame
+         * @description What came of one group. ``before`` and ``after`` are right answers to the questions.
+         */
+        GroupCame: {
+            /**
+             * Group
+             * @description A group's name.
+             */
+            group: string;
+            /**
+             * Motors
+             * @default []
+             */
+            motors?: components["schemas"]["MotorCame"][];
+            /**
+             * Waited
+             * @description Minutes of waiting for help.
+             */
+            waited?: number | null;
+            /**
+             * Predicted
+             * @description What they predicted.
+             * @default
+             */
+            predicted?: string;
+            /**
+             * Learned
+             * @description What they learned.
+             * @default
+             */
+            learned?: string;
+            /** Before */
+            before?: number | null;
+            /** After */
+            after?: number | null;
+        };
+        /**
+         * GroupTold
+         * @description A group's notebook.
+         */
+        GroupTold: {
+            /** Group */
+            group: string;
+            /** Motors */
+            motors: components["schemas"]["MotorOfGroup"][];
+            /** Waited */
+            waited: number | null;
+            /** Predicted */
+            predicted: string;
+            /** Learned */
+            learned: string;
+            /** Before */
+            before: number | null;
+            /** After */
+            after: number | null;
+        };
+        /**
+         * MotorCame
+         * @description What a group made of a motor of the plan, by its place there, from 0. No tries: it was not built in time.
+         */
+        MotorCame: {
+            /**
+             * Motor
+             * @default 0
+             */
+            motor?: number;
+            /**
+             * Tries
+             * @default []
+             */
+            tries?: components["schemas"]["TryCame"][];
+        };
+        /**
+         * MotorOfGroup
+         * @description What a group made of one motor, in words, with its tries.
+         */
+        MotorOfGroup: {
+            /** Motor */
+            motor: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "runs" | "stopped" | "not_built" | "unknown";
+            /** Told */
+            told: string;
+            /** Runs */
+            runs: components["schemas"]["RunCame"][];
+        };
+        /**
+         * MotorToNote
+         * @description A motor of the class as it is noted: where it stands on the shelf, if it does; readings asked for; its faults.
+         */
+        MotorToNote: {
+            /** Title */
+            title: string;
+            /** Shelf */
+            shelf: string;
+            form: components["schemas"]["TrialForm"];
+            /** Faults */
+            faults: components["schemas"]["FaultName"][];
+        };
+        /**
+         * Planned
+         * @description A number of the design that may come out otherwise; ``usual`` marks those that often do.
+         */
+        Planned: {
+            /** Pointer */
+            pointer: string;
+            /** Label */
+            label: string;
+            /** Part */
+            part: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Usual */
+            usual: boolean;
+        };
+        /**
+         * ReadingGroup
+         * @description Readings that are taken together, with one instrument; ``usual`` where every bench has it.
+         */
+        ReadingGroup: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Fields */
+            fields: string[];
+            /**
+             * Usual
+             * @default false
+             */
+            usual: boolean;
+        };
+        /**
+         * ReadingWords
+         * @description How a reading is asked for: its field, what it is, its unit.
+         */
+        ReadingWords: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * RunCame
+         * @description A try as it is told: what was seen, in words, and its main figure beside the prediction, where it was measured.
+         *
+         *     ``main`` is the comparison of the figure by which it is told.
+         */
+        RunCame: {
+            /** Number */
+            number: number;
+            /** Goes */
+            goes: boolean;
+            /** Minute */
+            minute: number | null;
+            /** Seen */
+            seen: string;
+            /** Fault */
+            fault: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Changed */
+            changed: string;
+            main: components["schemas"]["Comparison"] | null;
+        };
+        /**
+         * TaughtOfClass
+         * @description What was kept with the motors just now.
+         */
+        TaughtOfClass: {
+            /** Trials */
+            trials: number;
+            /** Repairs */
+            repairs: number;
+            /** Shelved */
+            shelved: string[];
+        };
+        /**
+         * TrialForm
+         * @description The fields of a trial, in order, and the groups in which they are taken.
+         *
+         *     ``swings`` says whether the balance can be tested by a swing; ``rests`` points to the field of the design that takes
+         *     the way it rests with the power off, in degrees; empty where it does not hang.
+         */
+        TrialForm: {
+            /** Readings */
+            readings: components["schemas"]["ReadingWords"][];
+            /** Groups */
+            groups: components["schemas"]["ReadingGroup"][];
+            /** As Built */
+            as_built: components["schemas"]["Planned"][];
+            /** Seen */
+            seen: {
+                [key: string]: string;
+            };
+            /** Swings */
+            swings: boolean;
+            /** Rests */
+            rests: string;
+            /**
+             * @default {
+             *       "turns": 0.5773502691896258,
+             *       "seconds": 0.2
+             *     }
+             */
+            counting: components["schemas"]["Counting"];
+        };
+        /**
+         * TryCame
+         * @description One try of a group's motor. ``fault`` is what was found wrong after it and mended, where something was.
+         */
+        TryCame: {
+            /**
+             * Seen
+             * @description What was seen.
+             */
+            seen: ("runs" | "runs_after_flick" | "starts_then_stops" | "trembles" | "nothing" | "gets_hot" | "jumps_off" | "sparks" | "leans")[];
+            /**
+             * Minute
+             * @description Minute of the lesson; none where nobody looked.
+             */
+            minute?: number | null;
+            /**
+             * @default {
+             *       "turns": null,
+             *       "turns_seconds": null,
+             *       "film_turns": null,
+             *       "film_frames": null,
+             *       "film_rate": null,
+             *       "tach_per_min": null,
+             *       "tach_error": null,
+             *       "amperes": null,
+             *       "meter": null,
+             *       "volts_open": null,
+             *       "volts_loaded": null,
+             *       "temperature_C": null,
+             *       "swings": null,
+             *       "swings_seconds": null,
+             *       "rests_deg": null,
+             *       "first_gate_mm": null,
+             *       "second_gate_mm": null,
+             *       "gate_seconds": null,
+             *       "climb_deg": null,
+             *       "seconds_run": null
+             *     }
+             */
+            readings?: components["schemas"]["Readings"];
+            /**
+             * Fault
+             * @description What was found wrong after it, by its id; may be empty.
+             * @default
+             */
+            fault?: string;
+            /**
+             * Minutes
+             * @description Minutes of finding and mending it.
+             */
+            minutes?: number | null;
+            /**
+             * Rebuilt
+             * @description Built anew since the try before.
+             * @default false
+             */
+            rebuilt?: boolean;
+            /**
+             * Changed
+             * @description What they changed before it, and why.
+             * @default
+             */
+            changed?: string;
+        };
+        /**
+         * CameBody
+         * @description What came, and the version that it was made from.
+         */
+        CameBody: {
+            /** Version */
+            version: number;
+            came: components["schemas"]["Came"];
         };
         /**
          * KindOut
@@ -5631,99 +8317,6 @@ export interface components {
             closed: boolean;
         };
         /**
-         * Counting
-         * @description Standard errors of a count of turns by eye: of the turns, and of their seconds.
-         */
-        Counting: {
-            /**
-             * Turns
-             * @default 0.5773502691896258
-             */
-            turns: number;
-            /**
-             * Seconds
-             * @default 0.2
-             */
-            seconds: number;
-        };
-        /**
-         * Planned
-         * @description A number of the design that may come out otherwise; ``usual`` marks those that often do.
-         */
-        Planned: {
-            /** Pointer */
-            pointer: string;
-            /** Label */
-            label: string;
-            /** Part */
-            part: string;
-            /** Unit */
-            unit: string;
-            /** Value */
-            value: number;
-            /** Usual */
-            usual: boolean;
-        };
-        /**
-         * ReadingGroup
-         * @description Readings that are taken together, with one instrument; ``usual`` where every bench has it.
-         */
-        ReadingGroup: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Fields */
-            fields: string[];
-            /**
-             * Usual
-             * @default false
-             */
-            usual: boolean;
-        };
-        /**
-         * ReadingWords
-         * @description How a reading is asked for: its field, what it is, its unit.
-         */
-        ReadingWords: {
-            /** Field */
-            field: string;
-            /** Label */
-            label: string;
-            /** Unit */
-            unit: string;
-        };
-        /**
-         * TrialForm
-         * @description The fields of a trial, in order, and the groups in which they are taken.
-         *
-         *     ``swings`` says whether the balance can be tested by a swing; ``rests`` points to the field of the design that takes
-         *     the way it rests with the power off, in degrees; empty where it does not hang.
-         */
-        TrialForm: {
-            /** Readings */
-            readings: components["schemas"]["ReadingWords"][];
-            /** Groups */
-            groups: components["schemas"]["ReadingGroup"][];
-            /** As Built */
-            as_built: components["schemas"]["Planned"][];
-            /** Seen */
-            seen: {
-                [key: string]: string;
-            };
-            /** Swings */
-            swings: boolean;
-            /** Rests */
-            rests: string;
-            /**
-             * @default {
-             *       "turns": 0.5773502691896258,
-             *       "seconds": 0.2
-             *     }
-             */
-            counting: components["schemas"]["Counting"];
-        };
-        /**
          * Expected
          * @description What an instrument is expected to show while the motor runs: 10th percentile, median and 90th, in its unit.
          */
@@ -6138,6 +8731,22 @@ export interface components {
             patch: components["schemas"]["Setting"][];
         };
         /**
+         * Question
+         * @description A question, what may be ticked, which of it is right (counted from 0), and why; empty where it says all.
+         */
+        Question: {
+            /** Id */
+            id: string;
+            /** Question */
+            question: string;
+            /** Options */
+            options: string[];
+            /** Answer */
+            answer: number;
+            /** Because */
+            because: string;
+        };
+        /**
          * PoleFinder
          * @description Both ways of turning with the pole that each tells; or, where turning tells nothing, what to do ``instead``.
          */
@@ -6247,7 +8856,7 @@ export interface components {
          * CauseTold
          * @description A fault by rank: how likely it is, as a share and in a word; what it explains; what to do, and what that does.
          *
-         *     ``at`` is where to look on the drawing, in its millimeters.
+         *     ``at`` is where to look on the drawing, in its millimeters; ``often`` how often it was found before.
          */
         CauseTold: {
             /** Id */
@@ -6271,6 +8880,8 @@ export interface components {
                 number,
                 number
             ] | null;
+            /** Often */
+            often: string;
         };
         /**
          * CheckTold
@@ -6342,21 +8953,6 @@ export interface components {
             why: string;
         };
         /**
-         * SignWord
-         * @description A sign that this motor can show, in words; ``group`` is how it went, or what is seen beside.
-         */
-        SignWord: {
-            /** Id */
-            id: ("runs" | "runs_after_flick" | "starts_then_stops" | "comes_back" | "rocks" | "creeps" | "trembles" | "nothing") | ("slow" | "other_way" | "one_way_up" | "drags" | "hot_battery" | "hot_motor" | "sparks" | "hops" | "jumps_off" | "leans" | "scrapes" | "wobbles" | "same_place" | "snatched" | "falls_off" | "joint_sparks" | "gap_seen" | "dull" | "crooked" | "unlike");
-            /** Word */
-            word: string;
-            /**
-             * Group
-             * @enum {string}
-             */
-            group: "went" | "beside";
-        };
-        /**
          * SeenBody
          * @description What is seen of a motor on the bench: signs, readings, checks that were answered, cures that did not help.
          */
@@ -6387,6 +8983,620 @@ export interface components {
              * @default []
              */
             cured?: string[];
+        };
+        /**
+         * AidTold
+         * @description A test: what is needed, how it is done, minutes, what is asked, on what it rests.
+         */
+        AidTold: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string[];
+            /** Do */
+            do: string[];
+            /** Minutes */
+            minutes: number;
+            /** Asks */
+            asks: components["schemas"]["Asked"][];
+            pick: components["schemas"]["PickTold"] | null;
+            /** Source */
+            source: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * Asked
+         * @description A number that is asked for: what it is, its unit and limits; ``usual`` stands there first.
+         *
+         *     ``given`` says that it is how the test is set up, not what it shows.
+         */
+        Asked: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Usual */
+            usual: number;
+            /**
+             * Given
+             * @default false
+             */
+            given: boolean;
+        };
+        /**
+         * PickTold
+         * @description A choice that is asked for: its words, by the number that stands for each.
+         */
+        PickTold: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Words */
+            words: [
+                string,
+                string
+            ][];
+        };
+        /**
+         * ThingTold
+         * @description A sort of thing and its tests.
+         */
+        ThingTold: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Aids */
+            aids: components["schemas"]["AidTold"][];
+        };
+        /**
+         * ChoiceFound
+         * @description What it may be by choice, the likeliest first, each with its chance.
+         */
+        ChoiceFound: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Chances */
+            chances: [
+                string,
+                number
+            ][];
+        };
+        /**
+         * FigureFound
+         * @description A figure as found: the value in the middle and its band of 80 %.
+         */
+        FigureFound: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number;
+            /** Value */
+            value: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * Found
+         * @description What a thing is by all readings. ``alike`` is how many guesses are left, as many alike.
+         */
+        Found: {
+            /** Thing */
+            thing: string;
+            /** Figures */
+            figures: components["schemas"]["FigureFound"][];
+            /** Choices */
+            choices: components["schemas"]["ChoiceFound"][];
+            next: components["schemas"]["NextAid"] | null;
+            /**
+             * Alike
+             * @default 0
+             */
+            alike: number;
+        };
+        /**
+         * NextAid
+         * @description The test that would tell most for its minutes, and which part of the spread that is left it would take away.
+         */
+        NextAid: {
+            /** Id */
+            id: string;
+            /** Takes */
+            takes: number;
+        };
+        /**
+         * ReadingsBody
+         * @description All readings of one thing.
+         */
+        ReadingsBody: {
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["ReadBody"][];
+        };
+        /**
+         * KindToFind
+         * @description A kind that can be looked for.
+         */
+        KindToFind: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * MatterAsked
+         * @description One thing that can matter: its name, the figure that is told for it with its unit, and what it means.
+         */
+        MatterAsked: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "sure" | "fast" | "long" | "cool" | "cheap" | "quick" | "seen";
+            /** Name */
+            name: string;
+            /** Best */
+            best: string;
+            /** Figure */
+            figure: string;
+            /** Unit */
+            unit: string;
+            /** Meaning */
+            meaning: string;
+        };
+        /**
+         * PartOwned
+         * @description A part that a search can take, or why it cannot.
+         */
+        PartOwned: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Sort */
+            sort: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * SearchAsked
+         * @description What is asked.
+         *
+         *     ``minutes`` count from the parts on the table to the first run: laying the parts out, and what only an adult may
+         *     do, is done beforehand.
+         */
+        SearchAsked: {
+            /**
+             * Hands
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default older_pupil
+             * @enum {string}
+             */
+            hands?: "careful_adult" | "older_pupil" | "young_pupil";
+            /**
+             * Groups
+             * @description Groups that build at the same time.
+             * @default 1
+             */
+            groups?: number;
+            /**
+             * Minutes
+             * @description Minutes that a group has to build.
+             * @default 90
+             */
+            minutes?: number;
+            /**
+             * Matters
+             * @description What matters, most first.
+             * @default [
+             *       "sure",
+             *       "fast",
+             *       "quick"
+             *     ]
+             */
+            matters?: ("sure" | "fast" | "long" | "cool" | "cheap" | "quick" | "seen")[];
+            /**
+             * Kinds
+             * @description Kinds that are wanted.
+             * @default [
+             *       "frame",
+             *       "hanging",
+             *       "cradle",
+             *       "lobes",
+             *       "cored",
+             *       "train",
+             *       "roller"
+             *     ]
+             */
+            kinds?: ("frame" | "hanging" | "cradle" | "lobes" | "cored" | "train" | "roller")[];
+            /**
+             * Without
+             * @description Parts to keep, by their keys.
+             * @default []
+             */
+            without?: string[];
+            /**
+             * No Sharp Tools
+             * @description Neither knives nor saws nor files.
+             * @default false
+             */
+            no_sharp_tools?: boolean;
+            /**
+             * Most A
+             * @description Amperes that may flow at most, held still; none for any.
+             */
+            most_A?: number | null;
+        };
+        /**
+         * SearchFormOut
+         * @description What can be asked of a search, and the parts of which it is made.
+         */
+        SearchFormOut: {
+            /** Matters */
+            matters: components["schemas"]["MatterAsked"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindToFind"][];
+            /** Drawer */
+            drawer: components["schemas"]["PartOwned"][];
+            /** Kit */
+            kit: components["schemas"]["PartOwned"][];
+            usual: components["schemas"]["SearchAskedAnswer"];
+        };
+        /**
+         * FoundTold
+         * @description A design that was found. ``best_in`` are the matters in which nothing that was found is better; ``figures`` what
+         *     it is in each matter, in the matter's own unit; ``worth`` how near to the best of all that is, 0 to 1; ``parts`` the
+         *     keys of its parts by their places.
+         */
+        FoundTold: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Design */
+            design: {
+                [key: string]: unknown;
+            };
+            /** Goes */
+            goes: number;
+            /** Minutes */
+            minutes: number;
+            /** Before */
+            before: number;
+            /** Cost */
+            cost: number;
+            /** Priced */
+            priced: boolean;
+            /** Best In */
+            best_in: ("sure" | "fast" | "long" | "cool" | "cheap" | "quick" | "seen")[];
+            /** Figures */
+            figures: {
+                [key: string]: number;
+            };
+            /** Worth */
+            worth: {
+                [key: string]: number;
+            };
+            /** Takes */
+            takes: components["schemas"]["TakesTold"][];
+            /** Beside */
+            beside: string[];
+            /** Reason */
+            reason: string;
+            /** In Front */
+            in_front: boolean;
+            /** Short */
+            short: boolean;
+            /** Parts */
+            parts: {
+                [key: string]: string;
+            };
+            drawing: components["schemas"]["Geometry"] | null;
+        };
+        /**
+         * NotFound
+         * @description A kind of which nothing was found, and why.
+         */
+        NotFound: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * StateTold
+         * @description How far a search is, and what it has found; ``done`` on all draws.
+         */
+        StateTold: {
+            /** Seen */
+            seen: number;
+            /** Of */
+            of: number;
+            /** Done */
+            done: boolean;
+            /** Found */
+            found: components["schemas"]["FoundTold"][];
+            /** Left Out */
+            left_out: components["schemas"]["NotFound"][];
+        };
+        /**
+         * TakesTold
+         * @description What one motor takes of a part, and what all groups take together.
+         */
+        TakesTold: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Sort */
+            sort: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** In All */
+            in_all: number;
+        };
+        /**
+         * SearchBody
+         * @description What is asked, and of which parts: those of the Drawer, or of a usual kit.
+         */
+        SearchBody: {
+            asked: components["schemas"]["SearchAsked"];
+            /**
+             * Parts From
+             * @default drawer
+             * @enum {string}
+             */
+            parts_from?: "drawer" | "kit";
+            /**
+             * Designs
+             * @default 40000
+             */
+            designs?: number;
+            /**
+             * Seed
+             * @default 7
+             */
+            seed?: number;
+        };
+        /**
+         * Gain
+         * @description What a purchase does for a kind: share of builds that go, before and after.
+         */
+        Gain: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Before */
+            before: number;
+            /** After */
+            after: number;
+        };
+        /**
+         * Purchase
+         * @description One purchase, or two together: what it opens or raises, the best gain first, and what to write on the list.
+         */
+        Purchase: {
+            /** Goods */
+            goods: components["schemas"]["Bought"][];
+            /** Gains */
+            gains: components["schemas"]["Gain"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Shopping
+         * @description How far the look for purchases is, and those found so far, the best first.
+         */
+        Shopping: {
+            /** Tried */
+            tried: number;
+            /** Of */
+            of: number;
+            /** Purchases */
+            purchases: components["schemas"]["Purchase"][];
+            /**
+             * Done
+             * @default false
+             */
+            done: boolean;
+        };
+        /**
+         * BuyingBody
+         * @description For whom purchases are looked for, and what they have.
+         */
+        BuyingBody: {
+            asked: components["schemas"]["SearchAsked"];
+            /**
+             * Parts From
+             * @default drawer
+             * @enum {string}
+             */
+            parts_from?: "drawer" | "kit";
+        };
+        /**
+         * BoughtBody
+         * @description A line of a shopping list.
+         */
+        BoughtBody: {
+            /** Name */
+            name: string;
+            /** Sort */
+            sort: string;
+            /** Each */
+            each: number;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Spares */
+            spares: number;
+            /** Price */
+            price?: number | null;
+        };
+        /**
+         * ShoppingBody
+         * @description A shopping list.
+         */
+        ShoppingBody: {
+            /** Goods */
+            goods: components["schemas"]["BoughtBody"][];
+        };
+        /**
+         * WarmUpDial
+         * @description A number of a warm-up with its limits, or a word: then ``words`` are what its whole numbers mean, from 0.
+         */
+        WarmUpDial: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Step */
+            step: number;
+            /** Start */
+            start: number;
+            /**
+             * Words
+             * @default []
+             */
+            words: string[];
+        };
+        /**
+         * WarmUpOption
+         * @description One of the things that may happen.
+         */
+        WarmUpOption: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * WarmUpOut
+         * @description A small bench before the motor: what it takes, how it is built, what is asked, its dials, what to say.
+         */
+        WarmUpOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string[];
+            /** Build */
+            build: string;
+            /** Question */
+            question: string;
+            /** Options */
+            options: components["schemas"]["WarmUpOption"][];
+            /** Dials */
+            dials: components["schemas"]["WarmUpDial"][];
+            /** Say */
+            say: string;
+            /** Caution */
+            caution: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * Drawn
+         * @description The bench drawn, in mm, y up.
+         */
+        Drawn: {
+            /** Shapes */
+            shapes: components["schemas"]["Shape"][];
+            /** Labels */
+            labels: components["schemas"]["Label"][];
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * Shown
+         * @description A figure of the answer: the middle bench, and the band that holds eight of ten.
+         */
+        Shown: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Band */
+            band: [
+                number,
+                number
+            ];
+        };
+        /**
+         * WarmUpAnswer
+         * @description What happens: the right one of the options, how many of a hundred benches do it, why, and the figures.
+         *
+         *     ``before`` is the bench before it is tried, which does not tell.
+         */
+        WarmUpAnswer: {
+            /** Right */
+            right: string;
+            /** Sure */
+            sure: number;
+            /** Sentence */
+            sentence: string;
+            /** Figures */
+            figures: components["schemas"]["Shown"][];
+            drawn: components["schemas"]["Drawn"];
+            before: components["schemas"]["Drawn"];
+        };
+        /**
+         * WarmUpBody
+         * @description Where the dials stand; those that are left out stand where they do at first.
+         */
+        WarmUpBody: {
+            /**
+             * Values
+             * @default {}
+             */
+            values?: {
+                [key: string]: number;
+            };
         };
         /**
          * Arc
@@ -6725,6 +9935,145 @@ export interface components {
              * @description Turns of the track, wound tight.
              */
             turns: number;
+        };
+        /**
+         * Came
+         * @description What came of a class. ``questions`` is how many were asked, before and after.
+         */
+        CameAnswer: {
+            /**
+             * Groups
+             * @default []
+             */
+            groups: components["schemas"]["GroupCameAnswer"][];
+            /**
+             * Questions
+             * @description Questions asked, before and after.
+             */
+            questions: number | null;
+            /**
+             * Magnets In
+             * @description Magnets counted in.
+             */
+            magnets_in: number | null;
+            /** @description The forecast as it was before the lesson. */
+            foretold: components["schemas"]["ForetoldAnswer"] | null;
+            /**
+             * Note
+             * @description The teacher's own words.
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * ClassMotor
+         * @description A motor of a class: its plan, and what an adult prepares of it; ``parts`` are what it is made of by their places.
+         *
+         *     ``design_version`` is that of the design, as in a file of one demonstration.
+         */
+        ClassMotorAnswer: {
+            /**
+             * Title
+             * @description Name of the demonstration.
+             */
+            title: string;
+            /** Design */
+            design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
+            /**
+             * Design Version
+             * @description Version of the design's format.
+             * @default 3
+             * @constant
+             */
+            design_version: 3;
+            /**
+             * Prepared
+             * @description Steps of the build sheet that an adult does beforehand, by their ids.
+             * @default [
+             *       "lay_out"
+             *     ]
+             */
+            prepared: string[];
+            /**
+             * Parts
+             * @description Parts of the Drawer that it is made of, by place.
+             * @default {}
+             */
+            parts: {
+                [key: string]: components["schemas"]["EntryAnswer"];
+            };
+            /**
+             * Shelf
+             * @description The motor on the shelf that it is; may be empty.
+             * @default
+             */
+            shelf: string;
+        };
+        /**
+         * ClassPlan
+         * @description A lesson that is planned.
+         *
+         *     ``opening`` and ``closing`` are minutes at both ends in which nobody builds: cautions and counting out, teaching and
+         *     counting in. With ``way`` "same" all groups build the one motor; with "turns" each motor stands at a station of its
+         *     own, and all groups go from one to the next.
+         */
+        ClassPlanAnswer: {
+            /**
+             * Title
+             * @description Name of the class.
+             */
+            title: string;
+            /**
+             * Date
+             * Format: date
+             * @description Day of the lesson, as 2026-11-27.
+             */
+            date: string;
+            /**
+             * Minutes
+             * @description Minutes of the lesson.
+             * @default 40
+             */
+            minutes: number;
+            /**
+             * Opening
+             * @default 4
+             */
+            opening: number;
+            /**
+             * Closing
+             * @default 5
+             */
+            closing: number;
+            /** Groups */
+            groups: string[];
+            /**
+             * Pupils
+             * @description Pupils in a group.
+             * @default 2
+             */
+            pupils: number;
+            /**
+             * Hands
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default older_pupil
+             * @enum {string}
+             */
+            hands: "careful_adult" | "older_pupil" | "young_pupil";
+            /**
+             * Helpers
+             * @description Adults who walk about and help.
+             * @default 1
+             */
+            helpers: number;
+            /**
+             * Way
+             * @default same
+             * @enum {string}
+             */
+            way: "same" | "turns";
+            /** Motors */
+            motors: components["schemas"]["ClassMotorAnswer"][];
         };
         /**
          * Coil
@@ -7262,6 +10611,61 @@ export interface components {
             flat_mm: number;
         };
         /**
+         * Entry
+         * @description A part that is owned; ``amount`` is how many there are, or how many meters of wire.
+         */
+        EntryAnswer: {
+            /**
+             * Sort
+             * @description What sort of part it is.
+             * @enum {string}
+             */
+            sort: "cell" | "battery" | "holder" | "magnet" | "wire" | "screw" | "support" | "former" | "abrasive" | "meter" | "other";
+            /**
+             * Name
+             * @description What it is called here.
+             */
+            name: string;
+            /**
+             * Amount
+             * @description How many, or meters of wire.
+             */
+            amount: number;
+            /**
+             * Facts
+             * @description Figures by their names.
+             * @default {}
+             */
+            facts: {
+                [key: string]: components["schemas"]["KnownAnswer"];
+            };
+            /**
+             * Words
+             * @description Words by their names.
+             * @default {}
+             */
+            words: {
+                [key: string]: string;
+            };
+            /**
+             * Price
+             * @description Price of one, or of a meter.
+             */
+            price: number | null;
+            /**
+             * Place
+             * @description Where it lies.
+             * @default
+             */
+            place: string;
+            /**
+             * Notes
+             * @description Anything else.
+             * @default
+             */
+            notes: string;
+        };
+        /**
          * Fan
          * @description A paper fan, a sail or a load drum on the shaft, spread evenly round it.
          */
@@ -7359,6 +10763,36 @@ export interface components {
              * @enum {string}
              */
             sense: "good" | "wrong";
+        };
+        /**
+         * Foretold
+         * @description What was forecast before the lesson.
+         *
+         *     ``often`` tells by motor how often each fault comes, of 1; ``magnets`` how many were to be counted out.
+         */
+        ForetoldAnswer: {
+            /** Running */
+            running: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** First Try */
+            first_try: number;
+            /** Waiting Min */
+            waiting_min: number;
+            /**
+             * Magnets
+             * @default 0
+             */
+            magnets: number;
+            /**
+             * Often
+             * @default []
+             */
+            often: {
+                [key: string]: number;
+            }[];
         };
         /**
          * FrameDesign
@@ -7502,6 +10936,43 @@ export interface components {
             out_of_line_mm: number;
         };
         /**
+         * GroupCame
+         * @description What came of one group. ``before`` and ``after`` are right answers to the questions.
+         */
+        GroupCameAnswer: {
+            /**
+             * Group
+             * @description A group's name.
+             */
+            group: string;
+            /**
+             * Motors
+             * @default []
+             */
+            motors: components["schemas"]["MotorCameAnswer"][];
+            /**
+             * Waited
+             * @description Minutes of waiting for help.
+             */
+            waited: number | null;
+            /**
+             * Predicted
+             * @description What they predicted.
+             * @default
+             */
+            predicted: string;
+            /**
+             * Learned
+             * @description What they learned.
+             * @default
+             */
+            learned: string;
+            /** Before */
+            before: number | null;
+            /** After */
+            after: number | null;
+        };
+        /**
          * HangingDesign
          * @description Everything the user decides about a hanging rotor.
          */
@@ -7638,6 +11109,33 @@ export interface components {
              * @description By how much the bore is narrower there.
              */
             squeeze_mm: number;
+        };
+        /**
+         * Known
+         * @description A figure of a part, and how it is known. ``low`` and ``high`` are its band of 80 %, where that was found.
+         */
+        KnownAnswer: {
+            /**
+             * Value
+             * @description The figure, in the unit that its name tells.
+             */
+            value: number;
+            /**
+             * How
+             * @description Printed on it, measured, or guessed.
+             * @enum {string}
+             */
+            how: "printed" | "measured" | "guessed";
+            /**
+             * Low
+             * @description Lower end of the band of 80 %.
+             */
+            low: number | null;
+            /**
+             * High
+             * @description Upper end of the band of 80 %.
+             */
+            high: number | null;
         };
         /**
          * Lead
@@ -7983,6 +11481,22 @@ export interface components {
             plating: "nickel" | "epoxy" | "plastic" | "none";
         };
         /**
+         * MotorCame
+         * @description What a group made of a motor of the plan, by its place there, from 0. No tries: it was not built in time.
+         */
+        MotorCameAnswer: {
+            /**
+             * Motor
+             * @default 0
+             */
+            motor: number;
+            /**
+             * Tries
+             * @default []
+             */
+            tries: components["schemas"]["TryCameAnswer"][];
+        };
+        /**
          * Outline
          * @description Shape of the frame.
          */
@@ -8274,6 +11788,55 @@ export interface components {
             seconds_run: number | null;
         };
         /**
+         * Repair
+         * @description What was wrong with a motor that did not go: which fault was mended when it went, what was seen and done.
+         *
+         *     ``minutes`` are none where nobody looked at a clock; ``hands`` those that built it, where other than the plan's.
+         */
+        RepairAnswer: {
+            /**
+             * Fault
+             * @description The fault whose cure helped.
+             */
+            fault: string;
+            /**
+             * Minutes
+             * @description Minutes from the first look until it went.
+             */
+            minutes: number | null;
+            /**
+             * Group
+             * @description Whose motor it was; may be left out.
+             * @default
+             */
+            group: string;
+            /**
+             * Signs
+             * @description What was seen.
+             * @default []
+             */
+            signs: (("runs" | "runs_after_flick" | "starts_then_stops" | "comes_back" | "rocks" | "creeps" | "trembles" | "nothing") | ("slow" | "other_way" | "one_way_up" | "drags" | "hot_battery" | "hot_motor" | "sparks" | "hops" | "jumps_off" | "leans" | "scrapes" | "wobbles" | "same_place" | "snatched" | "falls_off" | "joint_sparks" | "gap_seen" | "dull" | "crooked" | "unlike"))[];
+            /**
+             * Answers
+             * @description Checks by fault, as answered.
+             * @default {}
+             */
+            answers: {
+                [key: string]: "yes" | "no" | "unsure";
+            };
+            /**
+             * Cured
+             * @description Cures done before that did not help.
+             * @default []
+             */
+            cured: string[];
+            /**
+             * Hands
+             * @description Whose hands built it, where other than the plan's.
+             */
+            hands: ("careful_adult" | "older_pupil" | "young_pupil") | null;
+        };
+        /**
          * RollerDesign
          * @description Everything the user decides about a roller. ``magnets`` are those on each of both ends; their ``pole_up`` is the
          *     pole that faces outward on the near end.
@@ -8433,6 +11996,75 @@ export interface components {
              * @default 30
              */
             point_deg: number;
+        };
+        /**
+         * SearchAsked
+         * @description What is asked.
+         *
+         *     ``minutes`` count from the parts on the table to the first run: laying the parts out, and what only an adult may
+         *     do, is done beforehand.
+         */
+        SearchAskedAnswer: {
+            /**
+             * Hands
+             * @description Whose hands build it; sets how far builds scatter.
+             * @default older_pupil
+             * @enum {string}
+             */
+            hands: "careful_adult" | "older_pupil" | "young_pupil";
+            /**
+             * Groups
+             * @description Groups that build at the same time.
+             * @default 1
+             */
+            groups: number;
+            /**
+             * Minutes
+             * @description Minutes that a group has to build.
+             * @default 90
+             */
+            minutes: number;
+            /**
+             * Matters
+             * @description What matters, most first.
+             * @default [
+             *       "sure",
+             *       "fast",
+             *       "quick"
+             *     ]
+             */
+            matters: ("sure" | "fast" | "long" | "cool" | "cheap" | "quick" | "seen")[];
+            /**
+             * Kinds
+             * @description Kinds that are wanted.
+             * @default [
+             *       "frame",
+             *       "hanging",
+             *       "cradle",
+             *       "lobes",
+             *       "cored",
+             *       "train",
+             *       "roller"
+             *     ]
+             */
+            kinds: ("frame" | "hanging" | "cradle" | "lobes" | "cored" | "train" | "roller")[];
+            /**
+             * Without
+             * @description Parts to keep, by their keys.
+             * @default []
+             */
+            without: string[];
+            /**
+             * No Sharp Tools
+             * @description Neither knives nor saws nor files.
+             * @default false
+             */
+            no_sharp_tools: boolean;
+            /**
+             * Most A
+             * @description Amperes that may flow at most, held still; none for any.
+             */
+            most_A: number | null;
         };
         /**
          * Sheet
@@ -8922,6 +12554,81 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Hands
+             * @description Whose hands built it, where other than the plan's.
+             */
+            hands: ("careful_adult" | "older_pupil" | "young_pupil") | null;
+            /**
+             * Fault
+             * @description What was found wrong after it; it teaches nothing then.
+             * @default
+             */
+            fault: string;
+        };
+        /**
+         * TryCame
+         * @description One try of a group's motor. ``fault`` is what was found wrong after it and mended, where something was.
+         */
+        TryCameAnswer: {
+            /**
+             * Seen
+             * @description What was seen.
+             */
+            seen: ("runs" | "runs_after_flick" | "starts_then_stops" | "trembles" | "nothing" | "gets_hot" | "jumps_off" | "sparks" | "leans")[];
+            /**
+             * Minute
+             * @description Minute of the lesson; none where nobody looked.
+             */
+            minute: number | null;
+            /**
+             * @default {
+             *       "turns": null,
+             *       "turns_seconds": null,
+             *       "film_turns": null,
+             *       "film_frames": null,
+             *       "film_rate": null,
+             *       "tach_per_min": null,
+             *       "tach_error": null,
+             *       "amperes": null,
+             *       "meter": null,
+             *       "volts_open": null,
+             *       "volts_loaded": null,
+             *       "temperature_C": null,
+             *       "swings": null,
+             *       "swings_seconds": null,
+             *       "rests_deg": null,
+             *       "first_gate_mm": null,
+             *       "second_gate_mm": null,
+             *       "gate_seconds": null,
+             *       "climb_deg": null,
+             *       "seconds_run": null
+             *     }
+             */
+            readings: components["schemas"]["ReadingsAnswer"];
+            /**
+             * Fault
+             * @description What was found wrong after it, by its id; may be empty.
+             * @default
+             */
+            fault: string;
+            /**
+             * Minutes
+             * @description Minutes of finding and mending it.
+             */
+            minutes: number | null;
+            /**
+             * Rebuilt
+             * @description Built anew since the try before.
+             * @default false
+             */
+            rebuilt: boolean;
+            /**
+             * Changed
+             * @description What they changed before it, and why.
+             * @default
+             */
+            changed: string;
         };
         /**
          * Winding
@@ -10642,6 +14349,325 @@ export interface operations {
             };
         };
     };
+    list_repairs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepairBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    strike_repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                repair: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_repair_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                repair: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     import_trials: {
         parameters: {
             query?: never;
@@ -11045,13 +15071,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
+            /** @description Lines of JSON: how far it is, then what was taught */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LearnLine"];
+                    "application/x-ndjson": components["schemas"]["LearnLine"];
                 };
             };
             /** @description Bad Request */
@@ -11706,6 +15732,2807 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeCaseOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeCaseOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    act_in_case: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeCaseOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyProblem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    help_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HelpBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeCaseOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyProblem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_drawer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryNewBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_told_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldEntryBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_drawer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawerTableBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerTakenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    load_sample_drawer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerTakenOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_drawer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntrySaveBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_entry_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    use_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryAmountBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    split_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryAmountBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    undo_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryMoveBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_entry_states: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryStateOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_entry_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_motor_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MotorPartsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_part_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                place: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartPutBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutInOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    build_motor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MotorPartsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_motor_apart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MotorPartsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_classes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassLine"][];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_sample_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassFileBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassBody"];
+            };
+        };
+        responses: {
+            /** @description Lines of JSON: one for each plan that is tried, the last of which is whole */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["ForecastTold"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    class_needs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassNeedsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    class_shopping_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_class_motor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassMotorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedClassBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_class_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_class_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description An .oakclass.json file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_what_came: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_what_came: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictProblem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_forecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_with_motors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_what_came: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12741,7 +19568,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SweepPoint"][];
+                    "application/x-ndjson": components["schemas"]["SweepPoint"][];
                 };
             };
             /** @description Bad Request */
@@ -12967,6 +19794,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Card"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_questions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Question"][];
                 };
             };
             /** @description Bad Request */
@@ -13310,7 +20206,9 @@ export interface operations {
     };
     diagnose: {
         parameters: {
-            query?: never;
+            query?: {
+                learned?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -13332,6 +20230,494 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_things: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingTold"][];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thing: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingsBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_search_form: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchFormOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchBody"];
+            };
+        };
+        responses: {
+            /** @description Lines of JSON: one for each state, the last of which is whole */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["StateTold"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_purchases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuyingBody"];
+            };
+        };
+        responses: {
+            /** @description Lines of JSON: one for each state, the last of which is whole */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Shopping"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shopping_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShoppingBody"];
+            };
+        };
+        responses: {
+            /** @description A CSV table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_warm_ups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WarmUpOut"][];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_warm_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WarmUpBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WarmUpAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

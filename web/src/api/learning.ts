@@ -1,6 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 import { answered, client, posted } from "./client";
 import type { components } from "./generated";
+import { linesOf } from "./lines";
 
 type Schemas = components["schemas"];
 export type Taught = Schemas["TaughtOut"];
@@ -14,14 +15,9 @@ export const learnQuery = (id: string, leftOut: string[], thoughOdd: string[], t
     queryKey: ["trials", id, "learn", leftOut, thoughOdd],
     queryFn: async ({ signal }) => {
       const response = await posted(`/api/shelf/${id}/learn`, { left_out: leftOut, though_odd: thoughOdd }, signal);
-      const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
-      let text = "";
       let taught: Taught | null = null;
-      for (let part = await reader.read(); !part.done; part = await reader.read()) {
-        const lines = (text + part.value).split("\n");
-        text = lines.pop()!;
-        for (const line of lines) {
-          const said = JSON.parse(line) as { progress?: number; taught?: Taught };
+      for await (const lines of linesOf(response)) {
+        for (const said of lines as { progress?: number; taught?: Taught }[]) {
           if (said.taught) taught = said.taught;
           else told?.(said.progress ?? 0);
         }

@@ -207,6 +207,14 @@ export const explainQuery = (design: Design, rule: RuleName, carrier: Carrier) =
     ...ofDesign,
   });
 
+/** Questions before and after the lesson, with their answers. */
+export const questionsQuery = (design: Design) =>
+  queryOptions({
+    queryKey: ["questions", design],
+    queryFn: ({ signal }) => answered(client.POST("/api/questions", { body: design, signal })),
+    ...ofDesign,
+  });
+
 export const cardsQuery = (design: Design) =>
   queryOptions({
     queryKey: ["cards", design],

@@ -12,6 +12,7 @@ import { narrow } from "../theme/narrow";
 import { Trouble } from "../theme/stage";
 import { AdviceList } from "./AdviceList";
 import { Bench } from "./Bench";
+import { FromDrawer } from "./FromDrawer";
 import { Parts } from "./Parts";
 import { RunChain } from "./RunChain";
 import type { Working } from "../shell/useDemonstration";
@@ -47,11 +48,15 @@ export function Choose({ working }: { working: Working }) {
 
   const numbers = useMemo(() => new Map(look?.parts.flatMap((part) => part.dials).map((dial) => [dial.pointer, dial])), [look?.parts]); // prettier-ignore
 
+  const below = useMemo(() => <FromDrawer working={working} />, [working]);
+
   if (!look) return <Waiting role="status">{problem ? problem.line : "Working out whether it goes …"}</Waiting>;
   const { verdict, parts, drawing } = look;
   return (
     <Columns data-verdict-for={sameDesign(look.design, design) && turns.length === 0 ? "present" : "earlier"}>
-      <Parts parts={parts} turn={turn} refused={refused} />
+      <Parts parts={parts} turn={turn} refused={refused}>
+        {below}
+      </Parts>
       <Bench
         id={working.kept.id}
         drawing={drawing}

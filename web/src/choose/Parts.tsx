@@ -1,4 +1,4 @@
-import { Fragment, memo, useState } from "react";
+import { Fragment, memo, useState, type ReactNode } from "react";
 import { Button, Disclosure, DisclosurePanel, Heading } from "react-aria-components";
 import styled from "styled-components";
 import type { Dial, PartLine } from "../api/client";
@@ -12,10 +12,12 @@ interface Props {
   turn: TurnDial;
   /** The dial whose last value was refused. */
   refused: Refused | null;
+  /** What stands below the parts. */
+  children?: ReactNode;
 }
 
 /** The parts in the order in which they are laid out; each opens in place to its few dials. */
-export const Parts = memo(function Parts({ parts, turn, refused }: Props) {
+export const Parts = memo(function Parts({ parts, turn, refused, children }: Props) {
   const [open, setOpen] = useState<string | null>("magnets");
   return (
     <Column aria-label="Parts">
@@ -29,6 +31,7 @@ export const Parts = memo(function Parts({ parts, turn, refused }: Props) {
           refused={part.dials.some((dial) => dial.pointer === refused?.pointer) ? refused : null}
         />
       ))}
+      {children}
     </Column>
   );
 });

@@ -107,7 +107,8 @@ test("recording keeps what came since", async () => {
   shown();
   expect(screen.getByRole("button", { name: "its sound" })).toBeTruthy();
   listen();
-  fireEvent.click(await screen.findByRole("button", { name: "Record" }));
+  await screen.findByText(/Steady\. 1\.22/, {}, { timeout: 4000 }); // the readings so far have come
+  fireEvent.click(screen.getByRole("button", { name: "Record" }));
   expect(screen.getByText(/Recording …/)).toBeTruthy();
   fireEvent.click(screen.getByRole("button", { name: "Stop recording" }));
   expect(keep).toHaveBeenCalledWith("seconds,quantity,value,unit\n2,current,1.24,A\n");

@@ -1,9 +1,12 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import { told } from "../api/client";
+import { keyWith, motorPartsQuery } from "../api/motorParts";
 import { anyTrialQuery, learnQuery, type Taught } from "../api/learning";
 
 interface Learned {
+  /** The key of draws that know the motor's parts of the Drawer; empty where none does. */
+  partsKey: string;
   /** What the motor's trials taught; nothing while that is computed, or where there are none. */
   taught: Taught | undefined;
   /** How far it is, 0 to 1. */
@@ -24,6 +27,7 @@ interface Learned {
 
 const SOON = 400; // ms
 const Context = createContext<Learned>({
+  partsKey: "",
   taught: undefined,
   progress: 0,
   trouble: "",
@@ -50,6 +54,8 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
     const timer = window.setTimeout(() => setReady(true), SOON);
     return () => window.clearTimeout(timer);
   }, []);
+  const { data: parts } = useQuery({ ...motorPartsQuery(id), enabled: ready, retry: false });
+  const partsKey = parts?.key ?? "";
   const { data: any } = useQuery({ ...anyTrialQuery(id), enabled: ready });
   const learn = useQuery({
     ...learnQuery(id, leftOut, thoughOdd, setProgress),
@@ -61,6 +67,7 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
   const queries = useQueryClient();
   const value = useMemo<Learned>(
     () => ({
+      partsKey,
       taught: any ? data : undefined,
       progress: learn.isFetching ? progress : 1,
       trouble: error ? told(error) : "",
@@ -85,7 +92,7 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
         );
       },
     }),
-    [any, data, error, learn.isFetching, progress, on, leftOut, thoughOdd, stopped, refetch, queries, id],
+    [partsKey, any, data, error, learn.isFetching, progress, on, leftOut, thoughOdd, stopped, refetch, queries, id],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }
@@ -94,6 +101,6 @@ export const useLearned = () => useContext(Context);
 
 /** The key by which the core shows the motor as learned; none where it is shown without. */
 export function useLearnedKey(): string | undefined {
-  const { taught, on } = useLearned();
-  return on && taught && taught.trials > 0 ? taught.key : undefined;
+  const { taught, on, partsKey } = useLearned();
+  return keyWith(partsKey, on && taught && taught.trials > 0 ? taught.key : undefined);
 }

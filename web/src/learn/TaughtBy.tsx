@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import styled, { css, useTheme } from "styled-components";
 import type { Taught, TaughtRow } from "../api/learning";
 import { phone } from "../theme/narrow";
@@ -38,7 +39,10 @@ export function TaughtBy() {
       {taught?.odd.map((odd) => (
         <Notice key={odd.id} role="note">
           <p>
-            <b>{odd.group}:</b> {odd.sentence} {!odd.counts && "It teaches nothing as it is."}
+            <b>{odd.group}:</b> {odd.sentence} {!odd.counts && "It teaches nothing as it is."}{" "}
+            <Link to="../fix" relative="path">
+              Find out what is wrong with it.
+            </Link>
           </p>
           <PlainButton onPress={() => count(odd.id, !odd.counts, true)}>
             {odd.counts ? "leave it out" : "count it all the same"}
@@ -104,19 +108,49 @@ function Learned({ taught }: { taught: Taught }) {
 const WIDTH = 220;
 const HEIGHT = 30;
 
-/** One figure: the band before it was learned, the one after, each trial a mark; and all of it in words. */
-function Figure({ row }: { row: TaughtRow }) {
-  const theme = useTheme();
+/** A figure in words: as measured in the mean, as predicted before, as it is now. */
+function useRowWords(row: TaughtRow): string {
   const { unit, per } = unitOf(row, useFigures().telling);
-  const measured = row.marks.map(({ value }) => value);
-  const from = Math.min(row.before[0]!, row.after[0]!, ...measured);
-  const to = Math.max(row.before[2]!, row.after[2]!, ...measured);
-  const x = (value: number) => 5 + ((value - from) / Math.max(to - from, 1e-12)) * (WIDTH - 10);
-  const mean = measured.reduce((sum, value) => sum + value, 0) / measured.length;
+  const mean = row.marks.reduce((sum, { value }) => sum + value, 0) / row.marks.length;
   // As many figures as the narrower band can tell apart.
   const figures = (row.after[2]! - row.after[0]!) * 10 < Math.abs(row.after[1]!) ? 3 : 2;
   const told = (value: number) => rounded(value * per, figures);
   const band = (values: readonly number[]) => `${told(values[1]!)} (${told(values[0]!)}–${told(values[2]!)})`;
+  return `measured ${told(mean)} ${unit}; predicted ${band(row.before)}, now ${band(row.after)}`;
+}
+
+/** What trials taught, in lines alone, as on paper. */
+export function TaughtLines({ taught }: { taught: Taught }) {
+  return (
+    <ul>
+      {taught.rows.map((row) => (
+        <RowLine key={row.name} row={row} />
+      ))}
+      {taught.things.map((thing) => (
+        <li key={thing.name}>
+          {thing.sentence} <Quiet>{thing.helps}</Quiet>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function RowLine({ row }: { row: TaughtRow }) {
+  return (
+    <li>
+      <b>{row.label}</b>: {useRowWords(row)}
+    </li>
+  );
+}
+
+/** One figure: the band before it was learned, the one after, each trial a mark; and all of it in words. */
+function Figure({ row }: { row: TaughtRow }) {
+  const theme = useTheme();
+  const words = useRowWords(row);
+  const measured = row.marks.map(({ value }) => value);
+  const from = Math.min(row.before[0]!, row.after[0]!, ...measured);
+  const to = Math.max(row.before[2]!, row.after[2]!, ...measured);
+  const x = (value: number) => 5 + ((value - from) / Math.max(to - from, 1e-12)) * (WIDTH - 10);
   return (
     <Row data-row={row.name}>
       <b>{row.label}</b>
@@ -127,9 +161,7 @@ function Figure({ row }: { row: TaughtRow }) {
           <path key={id} d={`M${x(value)} 1v28`} stroke={theme.text} strokeWidth={2} />
         ))}
       </svg>
-      <span>
-        measured {told(mean)} {unit}; predicted {band(row.before)}, now {band(row.after)}
-      </span>
+      <span>{words}</span>
     </Row>
   );
 }

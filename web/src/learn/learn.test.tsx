@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { MemoryRouter } from "react-router";
 import { afterEach, expect, test, vi } from "vitest";
 import { answeredInRoom } from "../__tests__/inRoom";
 import { anyTrialQuery, type Taught } from "../api/learning";
@@ -54,11 +55,13 @@ function served(answer: Taught) {
 
 const shown = (any = true) =>
   answeredInRoom(
-    <LearnedProvider id="m1">
-      <LearnedMark />
-      <Key />
-      <TaughtBy />
-    </LearnedProvider>,
+    <MemoryRouter initialEntries={["/motor/m1/run"]}>
+      <LearnedProvider id="m1">
+        <LearnedMark />
+        <Key />
+        <TaughtBy />
+      </LearnedProvider>
+    </MemoryRouter>,
     [{ queryKey: anyTrialQuery("m1").queryKey, data: any }],
   );
 

@@ -45,6 +45,7 @@ const Field = styled.div`
     padding: 4px 8px;
     width: 100%;
     min-width: 0;
+    font: inherit;
     resize: vertical;
     &[data-invalid] {
       border-color: ${({ theme }) => theme.state.fails};

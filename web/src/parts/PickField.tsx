@@ -28,14 +28,15 @@ interface Props {
   disabled?: boolean;
 }
 
-/** One of several, in a list that opens. */
+/** One of several, in a list that opens; an empty one cannot be opened. */
 export function PickField({ label, value, options, onChange, above = false, disabled = false }: Props) {
   return (
     <Field
       as={Select}
       $above={above}
       value={value}
-      isDisabled={disabled}
+      placeholder="Choose …"
+      isDisabled={disabled || options.length === 0}
       onChange={(key: unknown) => key !== null && onChange(String(key))}
     >
       <Label>{label}</Label>

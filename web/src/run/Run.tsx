@@ -1,6 +1,7 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { told, type KeptTrial } from "../api/client";
+import { Repairs } from "../diagnose/Repairs";
 import { TaughtBy } from "../learn/TaughtBy";
 import { useLearnedKey } from "../learn/LearnedProvider";
 import { buildQuery, trialFormQuery, trialsQuery } from "../api/queries";
@@ -43,6 +44,7 @@ export function Run({ working }: { working: Working }) {
           form={form}
           correct={setCorrecting}
         />
+        <Repairs id={working.kept.id} />
       </section>
     </StageColumns>
   );

@@ -16,6 +16,10 @@ export interface Draft {
   simulated: boolean;
   /** What instruments recorded, as a table; empty where nothing is kept. */
   recording: string;
+  /** Whose hands built it, where other than the plan's. */
+  hands: Trial["hands"];
+  /** What was found wrong after it, by its id. */
+  fault: string;
 }
 
 export const emptyDraft = (): Draft => ({
@@ -28,6 +32,8 @@ export const emptyDraft = (): Draft => ({
   rebuilt: false,
   simulated: false,
   recording: "",
+  hands: null,
+  fault: "",
 });
 
 /** Where this browser keeps a trial that is being written. */
@@ -60,6 +66,8 @@ export const draftOf = ({ trial }: KeptTrial): Draft => ({
   rebuilt: trial.rebuilt,
   simulated: trial.simulated,
   recording: "",
+  hands: trial.hands,
+  fault: trial.fault,
 });
 
 /** The trial that a draft says, or what cannot be read, by field (a reading's name, or a pointer). */
@@ -86,6 +94,8 @@ export function trialOf(draft: Draft, form: TrialForm): { trial: Trial } | { err
     rebuilt: draft.rebuilt,
     simulated: draft.simulated,
     note: draft.note,
+    hands: draft.hands,
+    fault: draft.fault,
   };
   return { trial };
 }

@@ -114,6 +114,8 @@ export function Shelf() {
               <FileTrigger acceptedFileTypes={[".zip"]} onSelect={(files) => void backup.open(files?.[0])}>
                 <PlainButton>Open a backup</PlainButton>
               </FileTrigger>
+              <Link to="/practice">Practise</Link>
+              <Link to="/things">What is this thing?</Link>
               <PlainButton onPress={() => setOpen("put away")}>
                 Put away{putAway && putAway.length > 0 ? ` (${putAway.length})` : ""}
               </PlainButton>

@@ -26,10 +26,13 @@ export function TopBand({ children }: { children?: ReactNode }) {
         <Mark />
         <b>Oak Spin</b>
       </Home>
-      <nav aria-label="Main">
+      <Nav aria-label="Main">
         <NavLink to="/">Shelf</NavLink>
+        <NavLink to="/drawer">Drawer</NavLink>
+        <NavLink to="/build">Build</NavLink>
+        <NavLink to="/classes">Classes</NavLink>
         <NavLink to="/bench">Your bench</NavLink>
-      </nav>
+      </Nav>
       <Right>
         <PowerBadge />
         {children}
@@ -90,6 +93,11 @@ const Home = styled(Link)`
     font-family: ${({ theme }) => theme.faces.title};
     font-size: 1.2rem;
   }
+`;
+const Nav = styled.nav`
+  display: flex;
+  flex-wrap: wrap;
+  min-width: 0;
 `;
 const NavLink = styled(Link)`
   color: inherit;

@@ -98,6 +98,7 @@ export function Teach({ working }: { working: Working }) {
         <h2>Sheets</h2>
         <ToolRow>
           <Link to={`/motor/${kept.id}/print/pupil`}>Pupil sheet</Link>
+          <Link to={`/motor/${kept.id}/print/questions`}>Questions</Link>
           <Link to={`/motor/${kept.id}/print/key`}>Answer key</Link>
           <Link to={`/motor/${kept.id}/print/cautions`}>Caution sheet</Link>
         </ToolRow>

@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 import type { SweepPoint } from "../api/client";
 import { SPEED } from "./curves.fixture";
-import { curveOf, nearest, standing, stretches, wholeLines } from "./sweep";
+import { wholeLines } from "../api/lines";
+import { curveOf, nearest, standing, stretches } from "./sweep";
 
 const point = (value: number, state: "holds" | "tight" | "fails", speed: number): SweepPoint => ({
   value,

@@ -1,4 +1,5 @@
 import { withLearned } from "../api/learning";
+import { linesOf } from "../api/lines";
 import { posted, type Curve, type Design, type Factor, type SweepPoint } from "../api/client";
 
 /** What to sweep. `low` and `high` narrow the factor's own range. */
@@ -22,12 +23,6 @@ interface Head {
   total: number;
 }
 
-/** Lines of text out of chunks that end anywhere: whole lines, and what is left over. */
-export function wholeLines(rest: string, chunk: string): { lines: string[]; rest: string } {
-  const parts = (rest + chunk).split("\n");
-  return { lines: parts.slice(0, -1).filter(Boolean), rest: parts.at(-1) ?? "" };
-}
-
 const withLine = (soFar: SweepSoFar | null, line: unknown): SweepSoFar =>
   soFar ? { ...soFar, points: [...soFar.points, ...(line as SweepPoint[])] } : { ...(line as Head), points: [] };
 
@@ -39,15 +34,9 @@ export async function runSweep(
 ): Promise<void> {
   const { learned, ...body } = request;
   const response = await posted(withLearned("/api/sweep", learned), body, signal);
-  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = "";
   let soFar: SweepSoFar | null = null;
-  for (;;) {
-    const { done, value } = await reader.read();
-    if (done) return;
-    const read = wholeLines(rest, value);
-    rest = read.rest;
-    for (const line of read.lines) soFar = withLine(soFar, JSON.parse(line));
+  for await (const lines of linesOf(response)) {
+    for (const line of lines) soFar = withLine(soFar, line);
     if (soFar) show(soFar);
   }
 }
