@@ -66,9 +66,10 @@ def measured(run: Shown, chance: np.random.Generator) -> dict[str, float]:
     return found
 
 
-def seen_of(trouble: Trouble, chance: np.random.Generator) -> Known:
+def seen_of(bench: Bench, trouble: Trouble, chance: np.random.Generator) -> Known:
     """What is known of a motor by looking, by which way and how fast it turns, and by a meter."""
-    return replace(trouble.ticked(chance), readings=measured(trouble.run, chance))
+    readings = measured(trouble.run, chance)
+    return replace(trouble.ticked(chance, bench.faults, counted="speed" in readings), readings=readings)
 
 
 def without_turns(known: Known) -> Known:
@@ -119,11 +120,11 @@ def tallied(job: tuple[str, int, int]) -> Tally:
         _count_one(bench, troubles, ids[0], tally, chance)
     pairs = [(each.ids, each.prior) for each in bench.looked if len(each.ids) == 2]
     for ids, trouble in _drawn(pairs, made, rigs // 2, chance):
-        told = diagnosed(bench, seen_of(trouble, chance)).suspects[:4]
+        told = diagnosed(bench, seen_of(bench, trouble, chance)).suspects[:4]
         tally.pairs.append(set(ids) <= {suspect.fault.id for suspect in told})
     for trouble in made[()]:
         if not trouble.plain:
-            tally.healthy.append(diagnosed(bench, seen_of(trouble, chance)).planned > HEALTHY)
+            tally.healthy.append(diagnosed(bench, seen_of(bench, trouble, chance)).planned > HEALTHY)
     prior = np.array([each.prior for each in bench.looked])
     for at in chance.choice(len(prior), rigs, p=prior / prior.sum()):
         troubles = made[bench.looked[int(at)].ids]
@@ -150,7 +151,7 @@ def _drawn(
 
 
 def _count_one(bench: Bench, trouble: Trouble, id_: str, tally: Tally, chance: np.random.Generator) -> None:
-    known = seen_of(trouble, chance)
+    known = seen_of(bench, trouble, chance)
     place = place_of(bench, without_turns(known), id_)
     tally.plain_first.append(place < 1)
     tally.plain_three.append(place < 3)
@@ -167,7 +168,7 @@ def _count_one(bench: Bench, trouble: Trouble, id_: str, tally: Tally, chance: n
 
 def _calibrated(bench: Bench, trouble: Trouble, tally: Tally, chance: np.random.Generator) -> None:
     """A motor as they occur, whatever it shows: each told chance, and whether the fault is there."""
-    weights = weights_of(bench, seen_of(trouble, chance))[0]
+    weights = weights_of(bench, seen_of(bench, trouble, chance))[0]
     tally.told += [(told, id_ in trouble.ids) for id_, told in chances_of(bench, weights).items()]
     tally.told.append((float(weights[0]), not trouble.ids))
 

@@ -20,16 +20,23 @@ def diagnosed(asked: argparse.Namespace) -> dict[str, Any]:
     design = design_in(asked.file)
     bench = bench_in(design.model_dump_json(), asked.current is not None)
     signs = {sign.id: sign.word for sign in sign_words(bench)}
-    wrong = [word for word in asked.seen if word not in signs]
+    parts = {sign.id: sign.parts for sign in sign_words(bench)}
+    where = {word: part for word, _, part in (each.partition("@") for each in asked.seen) if part}
+    seen = [each.partition("@")[0] for each in asked.seen]
+    wrong = [word for word in seen if word not in signs]
     if wrong:
         sys.exit(f"--seen {wrong[0]}: this motor cannot show that. Take some of: {', '.join(signs)}")
+    for word, part in where.items():
+        if part not in parts[word]:
+            told_at = ", ".join(parts[word]) or "nothing: it is seen at one place only"
+            sys.exit(f"--seen {word}@{part}: not to be seen there. Behind the @ stands one of: {told_at}")
     answers: dict[str, Answer] = {**dict.fromkeys(asked.yes, "yes"), **dict.fromkeys(asked.no, "no")}
     unknown = [id_ for id_ in answers if fault_in(bench, id_) is None]
     if unknown:
         sys.exit(f"{unknown[0]}: no fault of this motor. Take some of: {', '.join(f.id for f in bench.faults)}")
     named = {"current": asked.current, "volts": asked.volts, "speed": asked.turns}
     readings = {name: value for name, value in named.items() if value is not None}
-    told = from_json(to_json(told_of(bench, Known(frozenset(asked.seen), readings, answers))))
+    told = from_json(to_json(told_of(bench, Known(frozenset(seen), readings, answers, where=where))))
     return {"faults": told.pop("causes"), **told, "signs": signs}
 
 
@@ -37,7 +44,8 @@ def main(words: list[str]) -> int:
     """Print the diagnosis that the words ask for."""
     parser = argparse.ArgumentParser(prog="./oak diagnose", description=__doc__)
     parser.add_argument("file", metavar="FILE.oak.json")
-    parser.add_argument("--seen", nargs="+", default=[], metavar="SIGN", help="what is seen, such as trembles")
+    seen = "what is seen, such as trembles, or dull@lead to tell where"
+    parser.add_argument("--seen", nargs="+", default=[], metavar="SIGN", help=seen)
     for name, what in READINGS.items():
         parser.add_argument(f"--{name}", type=float, help=what)
     parser.add_argument("--yes", nargs="+", default=[], metavar="FAULT", help="checks that were answered yes")

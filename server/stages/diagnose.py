@@ -14,7 +14,7 @@ from oakspin.design import Design
 from oakspin.diagnose.looked import Bench
 from oakspin.diagnose.ranking import Known
 from oakspin.diagnose.repair import Often
-from oakspin.diagnose.signs import Sign
+from oakspin.diagnose.signs import Beside, Sign, parts_showing
 from oakspin.diagnose.told import CauseTold, DiagnosisTold, SignWord, fault_in, sheet_of, sign_words, told_of
 from oakspin.errors import Fault, UnfitPatch
 from server.errors import BODY, Problem
@@ -33,12 +33,15 @@ Amount = Annotated[float, Field(ge=0, le=1e6)]
 
 
 class SeenBody(Asked):
-    """What is seen of a motor on the bench: signs, readings, checks that were answered, cures that did not help."""
+    """What is seen of a motor on the bench: signs, and at which part; readings, checks that were answered, cures that
+    did not help.
+    """
 
     signs: Annotated[list[Sign], Field(max_length=40)] = []
     readings: Annotated[dict[Reading, Amount], Field(max_length=3)] = {}
     answers: Annotated[dict[Name, Literal["yes", "no", "unsure"]], Field(max_length=60)] = {}
     cured: Annotated[list[Name], Field(max_length=60)] = []
+    where: Annotated[dict[Beside, Name], Field(max_length=40)] = {}
 
 
 class DiagnosedOut(Schema):
@@ -82,8 +85,13 @@ def diagnose(request: HttpRequest, body: SeenBody, learned: WithLearned = None) 
         if fault_in(bench, name) is None:
             known = ", ".join(fault.id for fault in bench.faults)
             raise UnfitPatch([Fault("/answers", name, f"one of {known}", "Ask again with faults of this motor.")])
+    for sign, part in body.where.items():
+        parts = parts_showing(bench.faults, sign)
+        if part not in parts:
+            limit = f"one of {', '.join(parts)}" if parts else "none: it is seen at one place only"
+            raise UnfitPatch([Fault(f"/where/{sign}", part, limit, "Ask again with a part of this motor.")])
     readings: dict[str, float] = {str(name): value for name, value in body.readings.items()}
-    known_ = Known(frozenset(body.signs), readings, {**body.answers}, frozenset(body.cured))
+    known_ = Known(frozenset(body.signs), readings, {**body.answers}, frozenset(body.cured), {**body.where})
     return DiagnosedOut(
         sense=bench.usual.sense,
         travels=bench.travels,

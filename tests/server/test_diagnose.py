@@ -38,6 +38,16 @@ def test_a_diagnosis_is_the_core_s(tab: Page) -> None:
     assert {"nothing", "trembles"} <= {sign["id"] for sign in found["signs"]}
 
 
+def test_where_a_sign_is_seen_moves_the_ranking(tab: Page) -> None:
+    def chance(**seen: Any) -> float:
+        causes = asked(tab, signs=["nothing", "unlike"], **seen)["diagnosis"]["causes"]
+        return next((float(cause["chance"]) for cause in causes if cause["id"] == "cell_over"), 0.0)
+
+    parts = next(sign["parts"] for sign in asked(tab)["signs"] if sign["id"] == "unlike")
+    assert {"battery", "feet"} <= set(parts)
+    assert chance(where={"unlike": "battery"}) > chance() > chance(where={"unlike": "feet"})
+
+
 def test_a_bench_is_computed_once_for_a_design(tab: Page, monkeypatch: pytest.MonkeyPatch) -> None:
     asked(tab, signs=["trembles"])
 
@@ -63,6 +73,8 @@ def test_a_sheet_for_the_tables_holds_eight(tab: Page) -> None:
         ({"answers": {"coat": "maybe"}}, "maybe"),
         ({"answers": {"kink": "yes"}}, "kink"),
         ({"cured": ["kink"]}, "kink"),
+        ({"signs": ["unlike"], "where": {"unlike": "chimney"}}, "chimney"),
+        ({"where": {"hops": "magnets"}}, "one place only"),
     ],
 )
 def test_what_cannot_be_is_refused_by_name(tab: Page, seen: dict[str, Any], told: str) -> None:
@@ -81,6 +93,10 @@ def test_the_command_prints_the_faults_by_rank(capsys: pytest.CaptureFixture[str
     assert chances == sorted(chances, reverse=True)
     assert diagnose_file.main([file, "--seen", "nothing", "--no", first["id"]]) == 0
     assert json.loads(capsys.readouterr().out)["faults"][0]["id"] != first["id"]
+    assert diagnose_file.main([file, "--seen", "runs", "other_way", "unlike@battery"]) == 0
+    assert json.loads(capsys.readouterr().out)["faults"][0]["id"] == "cell_over"
+    with pytest.raises(SystemExit, match=r"not to be seen there\. Behind the @ stands one of: .*battery"):
+        diagnose_file.main([file, "--seen", "unlike@chimney"])
     with pytest.raises(SystemExit, match="this motor cannot show that"):
         diagnose_file.main([file, "--seen", "comes_back"])
     with pytest.raises(SystemExit, match="no fault of this motor"):

@@ -14,7 +14,16 @@ from typing import Literal
 import numpy as np
 
 from oakspin.diagnose.looked import READ, Bench, Looked
-from oakspin.diagnose.signs import BESIDE, WENT, Beside, Sign, log_likelihood, ticked_chance
+from oakspin.diagnose.signs import (
+    BESIDE,
+    WENT,
+    Beside,
+    Sign,
+    log_likelihood,
+    parts_showing,
+    pointed_chance,
+    ticked_chance,
+)
 from oakspin.draws import Array
 from oakspin.kinds.fault import BenchFault
 
@@ -39,13 +48,14 @@ TIMES = {0.75: "very likely", 0.45: "likely", 0.2: "perhaps", 0.05: "hardly", 0.
 @dataclass(frozen=True)
 class Known:
     """What is known of a motor on the bench: signs ticked, readings by name, answers of checks by fault, and cures
-    that were done without its going.
+    that were done without its going; ``where`` tells at which part a sign was seen.
     """
 
     signs: frozenset[Sign] = frozenset()
     readings: Mapping[str, float] = field(default_factory=dict)
     answers: Mapping[str, Answer] = field(default_factory=dict)
     cured: frozenset[str] = frozenset()
+    where: Mapping[Beside, str] = field(default_factory=dict)
 
     @property
     def any(self) -> bool:
@@ -113,7 +123,7 @@ def weights_of(bench: Bench, known: Known) -> tuple[Array, list[Array]]:
         likely = np.exp(_log_of(each, known)) * each.weight
         whole = float(likely.sum())
         inside.append(likely / whole if whole > 0 else each.weight)
-        shown.append(whole)
+        shown.append(whole * _pointed(bench, each, known))
         answered.append(_answered(bench, each, known))
     # A bench may show something else than its fault: then what is seen tells nothing.
     evidence = (1 - ELSE) * np.array(shown) + ELSE * float(prior @ np.array(shown))
@@ -122,7 +132,7 @@ def weights_of(bench: Bench, known: Known) -> tuple[Array, list[Array]]:
 
 
 def _log_of(each: Looked, known: Known) -> Array:
-    found = log_likelihood(each.shows, known.signs)
+    found = log_likelihood(each.shows, known.signs, counted="speed" in known.readings)
     for name, value in known.readings.items():
         column = each.readings[:, READ.index(name)]
         share, least = ERRORS[name]
@@ -132,6 +142,17 @@ def _log_of(each: Looked, known: Known) -> Array:
         error = np.hypot(wide * np.maximum(np.abs(column), abs(value)), least)
         found = found - 0.5 * ((column - value) / error) ** 2 - np.log(error)
     return np.asarray(found)
+
+
+def _pointed(bench: Bench, each: Looked, known: Known) -> float:
+    """How likely signs are pointed at where they are, of one hypothesis."""
+    there = [bench.fault(id_) for id_ in each.ids]
+    chance = 1.0
+    for sign, part in known.where.items():
+        parts = parts_showing(bench.faults, sign)
+        if sign in known.signs and part in parts:
+            chance *= pointed_chance(sign, part, there, parts)
+    return chance
 
 
 def _answered(bench: Bench, each: Looked, known: Known) -> float:

@@ -10,7 +10,7 @@ import numpy as np
 from oakspin.design import Design
 from oakspin.diagnose.looked import Bench, Looked
 from oakspin.diagnose.ranking import TRY, WORKS, Answer, Known, Suspect, diagnosed, says_yes
-from oakspin.diagnose.signs import BESIDE, WENT, Beside, Usual, Went, shown_by, ticked_of
+from oakspin.diagnose.signs import BESIDE, WENT, Beside, Usual, Went, pointed_of, shown_by, ticked_of
 from oakspin.draws import Array
 from oakspin.kinds.fault import BenchFault
 from oakspin.machines.flaw import PLANNED, Flaw
@@ -43,10 +43,13 @@ class Trouble:
         going = self.run.speed if self.run.seen[0] in ("runs", "runs_after_flick") else 0.0
         return going < SHOWS * self.usual.speed
 
-    def ticked(self, chance: np.random.Generator) -> Known:
-        """What somebody who looks at it ticks."""
+    def ticked(self, chance: np.random.Generator, faults: Sequence[BenchFault] = (), *, counted: bool = False) -> Known:
+        """What somebody who looks at it ticks, who may have ``counted`` its turns; and where that is, where all
+        ``faults`` are given that it can have.
+        """
         went, beside = shown_by(self.run, self.usual, self.faults)
-        return Known(ticked_of(went, beside, chance))
+        ticked = ticked_of(went, beside, chance, counted=counted)
+        return Known(ticked, where=pointed_of(ticked, self.faults, faults, chance))
 
 
 @dataclass(frozen=True)

@@ -59,6 +59,15 @@ BY_EAR: tuple[Beside, ...] = (
     "crooked",
     "unlike",
 )
+# What can be pointed at, and how often the right part is pointed at: by ear less often than by eye.
+PLACED: dict[Beside, float] = {
+    "scrapes": 0.6,
+    "joint_sparks": 0.85,
+    "gap_seen": 0.9,
+    "dull": 0.85,
+    "crooked": 0.85,
+    "unlike": 0.9,
+}
 GOING = frozenset(("runs", "runs_after_flick", "creeps"))
 
 RIGHT = 0.86  # how often the right word is ticked for how it went
@@ -74,6 +83,7 @@ NEAR: dict[Went, tuple[Went, ...]] = {
     "nothing": ("trembles",),
 }
 SEEN, IMAGINED = 0.8, 0.04  # how often a thing beside that is ticked where it is to be seen, and where it is not
+COUNTED = 0.98  # the same of which way it turns, by somebody who counts its turns
 # Nobody imagines these as easily as the others.
 PLAIN: dict[str, float] = {"falls_off": 0.005, "snatched": 0.005, "jumps_off": 0.005, "other_way": 0.015}
 CREEPS = 2 * np.pi  # rad/s, a turn a second, below which it creeps
@@ -305,12 +315,17 @@ def went_table() -> Array:
 TICKED = went_table()
 
 
-def ticked_chance(sign: Beside, shown: Number) -> Number:
-    """How likely a sign is ticked that is there with a chance ``shown``."""
-    return shown * SEEN + (1 - shown) * PLAIN.get(sign, IMAGINED)
+def noticed(sign: Beside, *, counted: bool) -> float:
+    """How often a sign is ticked that is to be seen; who ``counted`` turns knows which way they went."""
+    return COUNTED if counted and sign == "other_way" else SEEN
 
 
-def log_likelihood(found: Shows, ticked: frozenset[Sign]) -> Array:
+def ticked_chance(sign: Beside, shown: Number, *, counted: bool = False) -> Number:
+    """How likely a sign is ticked that is there with a chance ``shown``, by somebody who may have ``counted`` turns."""
+    return shown * noticed(sign, counted=counted) + (1 - shown) * PLAIN.get(sign, IMAGINED)
+
+
+def log_likelihood(found: Shows, ticked: frozenset[Sign], *, counted: bool = False) -> Array:
     """Logarithm of how likely these ticks are of every build; 0 where nothing was ticked; shape (builds,)."""
     likely = np.zeros(found.went.shape)
     if not ticked:
@@ -319,17 +334,58 @@ def log_likelihood(found: Shows, ticked: frozenset[Sign]) -> Array:
         if word in ticked:
             likely += np.log(TICKED[found.went.astype(int), column])
     for column, beside in enumerate(BESIDE):
-        chance = ticked_chance(beside, found.beside[:, column])
+        chance = ticked_chance(beside, found.beside[:, column], counted=counted)
         likely += np.log(chance if beside in ticked else 1 - chance)
     return likely
 
 
-def ticked_of(went: Went, beside: dict[Beside, float], chance: np.random.Generator) -> frozenset[Sign]:
-    """What somebody ticks of what a rig shows, with what people miss and imagine."""
+def parts_showing(faults: Sequence[BenchFault], sign: Beside) -> tuple[str, ...]:
+    """Parts at which a sign can be seen of these faults, where it can be pointed at and there are several."""
+    parts = dict.fromkeys(fault.part for fault in faults if fault.gives.get(sign))
+    return tuple(parts) if sign in PLACED and len(parts) > 1 else ()
+
+
+def _seen_truly(sign: Beside, shown: float) -> float:
+    """How likely a sign is there that was ticked."""
+    return shown * SEEN / float(ticked_chance(sign, shown))
+
+
+def pointed_chance(sign: Beside, part: str, there: Sequence[BenchFault], parts: Sequence[str]) -> float:
+    """How likely somebody who ticked a sign points at a part of ``parts``, with these faults there.
+
+    What is imagined is so at any part.
+    """
+    truly = _seen_truly(sign, given_by(there)[sign])
+    gives = {fault.part: fault.gives.get(sign, 0.0) for fault in there if fault.gives.get(sign)}
+    share = gives.get(part, 0.0) / sum(gives.values()) if gives else 1 / len(parts)
+    right = PLACED[sign]
+    return truly * (share * right + (1 - share) * (1 - right) / (len(parts) - 1)) + (1 - truly) / len(parts)
+
+
+def pointed_of(
+    ticked: frozenset[Sign],
+    there: Sequence[BenchFault],
+    faults: Sequence[BenchFault],
+    chance: np.random.Generator,
+) -> dict[Beside, str]:
+    """Where somebody points who ticked these signs, with faults ``there`` of all that the design can have."""
+    found: dict[Beside, str] = {}
+    for sign in BY_EAR:
+        parts = parts_showing(faults, sign)
+        if sign in ticked and parts:
+            likely = np.array([pointed_chance(sign, part, there, parts) for part in parts])
+            found[sign] = parts[int(chance.choice(len(parts), p=likely / likely.sum()))]
+    return found
+
+
+def ticked_of(
+    went: Went, beside: dict[Beside, float], chance: np.random.Generator, *, counted: bool = False
+) -> frozenset[Sign]:
+    """What somebody ticks of what a rig shows, with what people miss and imagine; they may have counted its turns."""
     word = WENT[int(chance.choice(len(WENT), p=TICKED[WENT.index(went)]))]
     others = {
         name
         for name, shown in beside.items()
-        if chance.random() < (SEEN if chance.random() < shown else PLAIN.get(name, IMAGINED))
+        if chance.random() < (noticed(name, counted=counted) if chance.random() < shown else PLAIN.get(name, IMAGINED))
     }
     return frozenset((word, *others))

@@ -13,7 +13,7 @@ from oakspin.design import design_of
 from oakspin.diagnose.looked import Bench, Looked, bench_of
 from oakspin.diagnose.ranking import COUNTS, HEALTHY, Diagnosis, Effect, Known, Step, Suspect, diagnosed
 from oakspin.diagnose.repair import Often, often_words
-from oakspin.diagnose.signs import BESIDE, WENT, Sign
+from oakspin.diagnose.signs import BESIDE, WENT, Sign, parts_showing
 from oakspin.draws import MEDIAN
 from oakspin.kinds.fault import BenchFault, Place
 from oakspin.kinds.geometry import Geometry, Point, seen
@@ -71,11 +71,15 @@ TOLD_BELOW = 0.005  # chance, below which a fault is only counted
 
 @dataclass(frozen=True)
 class SignWord:
-    """A sign that this motor can show, in words; ``group`` is how it went, or what is seen beside."""
+    """A sign that this motor can show, in words; ``group`` is how it went, or what is seen beside.
+
+    ``parts`` are those at which it can be pointed at; none where that tells nothing.
+    """
 
     id: Sign
     word: str
     group: Literal["went", "beside"]
+    parts: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -158,7 +162,8 @@ def sign_words(bench: Bench, ticked: frozenset[Sign] = frozenset()) -> tuple[Sig
     for at, beside in enumerate(BESIDE):
         likely = max(float(each.weight @ each.shows.beside[:, at]) for each in bench.looked)
         if likely > SHOWN or beside in ticked:
-            besides.append(SignWord(beside, word_of_sign(beside, travels), "beside"))
+            parts = parts_showing(bench.faults, beside)
+            besides.append(SignWord(beside, word_of_sign(beside, travels), "beside", parts))
     besides.sort(key=lambda sign: order.index(sign.id))
     return (*found, *besides)
 

@@ -100,8 +100,8 @@ def bad_joint(common: tuple[float, float, float], what: str, where: Role) -> Giv
     )
 
 
-def dirty_contact(surface: str, what: str, where: Role, common: tuple[float, float, float]) -> Given:
-    """Grime where metal slides on metal."""
+def dirty_contact(surface: str, what: str, where: Role, part: str, common: tuple[float, float, float]) -> Given:
+    """Grime where metal slides on metal, on a ``part``."""
     if surface == "tarnished":
         return None
     return BenchFault(
@@ -119,7 +119,7 @@ def dirty_contact(surface: str, what: str, where: Role, common: tuple[float, flo
         ),
         Cure("Sand both surfaces bright and do not touch them after.", 2.0, "fine sandpaper"),
         (where,),
-        "contact",
+        part,
         gives={"dull": 0.5},
     )
 

@@ -16,7 +16,7 @@ from oakspin.design.patch import Setting, patched
 from oakspin.diagnose.looked import READ, Bench, Looked, bench_of
 from oakspin.diagnose.ranking import TRY, Answer, Known, says_yes
 from oakspin.diagnose.searching import Trouble, flaw_of, hidden_in
-from oakspin.diagnose.signs import BESIDE, WENT, Beside, Went, shown_by
+from oakspin.diagnose.signs import BESIDE, WENT, Beside, Went, pointed_of, shown_by
 from oakspin.errors import Fault, OakSpinError, UnfitPatch
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.kinds import KINDS
@@ -98,11 +98,15 @@ class Act(Record):
 
 @dataclass(frozen=True)
 class State:
-    """What a motor shows with the faults that are left in it: how it goes, signs that are noticed, and readings."""
+    """What a motor shows with the faults that are left in it: how it goes, signs that are noticed, and readings.
+
+    ``where`` tells at which part signs are noticed that can be pointed at.
+    """
 
     went: Went
     beside: frozenset[Beside]
     readings: Mapping[str, float]
+    where: Mapping[Beside, str]
 
 
 @dataclass(frozen=True)
@@ -127,15 +131,20 @@ class Case:
 
     def begun(self, left: frozenset[str]) -> Known:
         """What watching it tells, with these faults left."""
-        state = self.state(left)
-        return Known(frozenset((state.went, *(sign for sign in WATCH.signs if sign in state.beside))))
+        return self._noticed(Known(frozenset((self.state(left).went,))), WATCH.signs, left)
 
     def looked(self, look: Look, left: frozenset[str], known: Known) -> Known:
         """What is known after a look."""
         state = self.state(left)
         if look.reading:
             return replace(known, readings={**known.readings, look.reading: state.readings[look.reading]})
-        return replace(known, signs=known.signs | {sign for sign in look.signs if sign in state.beside})
+        return self._noticed(known, look.signs, left)
+
+    def _noticed(self, known: Known, signs: Sequence[Beside], left: frozenset[str]) -> Known:
+        state = self.state(left)
+        there = [sign for sign in signs if sign in state.beside]
+        where = {sign: state.where[sign] for sign in there if sign in state.where}
+        return replace(known, signs=known.signs | {*there}, where={**known.where, **where})
 
     def answer(self, id_: str, left: frozenset[str]) -> Answer:
         """The answer of a fault's check: the same whenever it is made with the same faults left."""
@@ -229,7 +238,8 @@ def _alone(bench: Bench, id_: str, seed: Sequence[int]) -> State:
     shown = each.shows.beside[row]
     beside = frozenset(sign for at, sign in enumerate(BESIDE) if chance.random() < shown[at])
     readings = {name: round(float(value), 2) for name, value in zip(READ, each.readings[row], strict=True)}
-    return State(WENT[int(each.shows.went[row])], beside, readings)
+    where = pointed_of(beside, [bench.fault(id_)], bench.faults, chance)
+    return State(WENT[int(each.shows.went[row])], beside, readings, where)
 
 
 def _state(trouble: Trouble, bench: Bench, seed: list[int]) -> State:
@@ -248,7 +258,7 @@ def _state(trouble: Trouble, bench: Bench, seed: list[int]) -> State:
         "volts": round(max(volts * (1 + VOLTS_SHARE * float(noise[1])), 0.0), 2),
         "speed": float(f"{(run.speed if going else 0.0) * 30 / np.pi * (1 + TURNS_SHARE * float(noise[2])):.3g}"),
     }
-    return State(went, seen, readings)
+    return State(went, seen, readings, pointed_of(seen, trouble.faults, bench.faults, chance))
 
 
 def _of(values: object, row: int) -> float:

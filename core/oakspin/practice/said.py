@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from oakspin.diagnose.looked import Bench, Looked
 from oakspin.diagnose.ranking import EXPLAINED, Answer, diagnosed
-from oakspin.diagnose.signs import BESIDE, WENT, Sign, Went
+from oakspin.diagnose.signs import BESIDE, WENT, Beside, Sign, Went
 from oakspin.diagnose.told import SignWord, word_of_sign
 from oakspin.kinds.kinds import KINDS
 from oakspin.practice.case import WATCH, Case, Did, Played
@@ -122,7 +123,7 @@ def case_said(case: Case, now: Played, ideal: Played | None) -> CaseSaid:
         travels=travels,
         now=f"{word_of_sign(went, travels)}." if state else "It goes.",
         went=went,
-        signs=tuple(SignWord(sign, word_of_sign(sign, travels), "beside") for sign in beside),
+        signs=tuple(SignWord(sign, _word(case, sign, now.known.where), "beside") for sign in beside),
         looks=tuple(LookSaid(look.id, look.do, look.minutes, look.id in looked) for look in case.looks()),
         checks=tuple(
             CheckSaid(
@@ -148,7 +149,7 @@ def did_said(case: Case, now: Played) -> tuple[DidSaid, ...]:
     """What was done, from the first look on."""
     left = set(case.hidden)
     first = case.begun(frozenset(left))
-    rows = [DidSaid(f"Watched it. {_shown(case, first.signs)}", WATCH.minutes)]
+    rows = [DidSaid(f"Watched it. {_shown(case, first.signs, first.where)}", WATCH.minutes)]
     for did in now.did:
         if did.mended:
             left.discard(did.mended)
@@ -156,8 +157,15 @@ def did_said(case: Case, now: Played) -> tuple[DidSaid, ...]:
     return tuple(rows)
 
 
-def _shown(case: Case, signs: frozenset[Sign]) -> str:
-    return " ".join(f"{word_of_sign(sign, case.bench.travels)}." for sign in (*WENT, *BESIDE) if sign in signs)
+def _word(case: Case, sign: Sign, where: Mapping[Beside, str]) -> str:
+    """A sign in words, with the part at which it is seen."""
+    word = word_of_sign(sign, case.bench.travels)
+    parts = (part for pointed, part in where.items() if pointed == sign)
+    return " ".join((word, *(f"({part})" for part in parts)))
+
+
+def _shown(case: Case, signs: frozenset[Sign], where: Mapping[Beside, str]) -> str:
+    return " ".join(f"{_word(case, sign, where)}." for sign in (*WENT, *BESIDE) if sign in signs)
 
 
 def _line(case: Case, did: Did, left: frozenset[str]) -> str:
@@ -168,7 +176,7 @@ def _line(case: Case, did: Did, left: frozenset[str]) -> str:
         look = next(look for look in case.looks() if look.id == act.id)
         if look.reading:
             return f"{look.do} {did.reading:g} {UNITS[look.reading]}."
-        return f"{look.do} {_shown(case, frozenset(did.signs)) or 'Nothing to be seen.'}"
+        return f"{look.do} {_shown(case, frozenset(did.signs), case.state(left).where) or 'Nothing to be seen.'}"
     fault = case.bench.fault(act.id)
     if act.do == "check":
         return f"{fault.check.do} {fault.check.question} {SAYS[did.answer or 'unsure']}"
@@ -178,7 +186,7 @@ def _line(case: Case, did: Did, left: frozenset[str]) -> str:
         return f"{named} Still the same."
     if not left:
         return f"{named} It goes now."
-    return f"{named} That was one. {_shown(case, case.begun(left).signs)}"
+    return f"{named} That was one. {_shown(case, case.begun(left).signs, case.state(left).where)}"
 
 
 def end_said(case: Case, now: Played, ideal: Played) -> EndSaid:

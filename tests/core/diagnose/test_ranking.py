@@ -138,7 +138,7 @@ def test_hidden_faults_are_found_and_chances_are_true() -> None:
             for trouble in hidden_in(here.design, (fault,), fault.flaws[-1], range(50, 54), here.usual, meter=True):
                 if not trouble.plain:
                     continue
-                known = seen_of(trouble, chance)
+                known = seen_of(here, trouble, chance)
                 found = diagnosed(here, known).suspects
                 places.append([suspect.fault.id for suspect in found].index(id_))
                 told += [suspect.chance for suspect in found]
@@ -152,6 +152,13 @@ def test_hidden_faults_are_found_and_chances_are_true() -> None:
     assert minutes < 0.9 * listed
     sure = np.array(told) > 0.6
     assert np.array(true)[sure].mean() == pytest.approx(np.array(told)[sure].mean(), abs=0.2)
+
+
+def test_who_counts_turns_has_seen_which_way_they_go() -> None:
+    slow = bench("ferry-wheel").usual.speed * bench("ferry-wheel").per / 2
+    plain, counted = seen("runs_after_flick", "slow"), seen("runs_after_flick", "slow", speed=slow)
+    often = [chance_of(known, "turned_over") / chance_of(known, "far_magnet") for known in (plain, counted)]
+    assert often[1] < 0.5 * often[0]
 
 
 def test_no_motor_is_called_fine_that_shows_what_the_plan_does_not() -> None:

@@ -12,6 +12,7 @@ from oakspin.diagnose.searching import hidden_in
 from oakspin.diagnose.signs import (
     BESIDE,
     BY_EAR,
+    COUNTED,
     GOING,
     IMAGINED,
     RIGHT,
@@ -197,6 +198,10 @@ def test_ticks_are_weighed_as_they_are_made() -> None:
     without = log_likelihood(found, frozenset(("rocks",)))
     assert with_hot - without == pytest.approx(np.log(SEEN / (1 - SEEN)))
     assert log_likelihood(found, frozenset()) == pytest.approx(0)
+    turned = beside | {"other_way": 1.0}
+    seen = [sum("other_way" in ticked_of("runs", turned, chance, counted=counted) for _ in range(1000)) for counted in (False, True)]  # type: ignore[arg-type]  # fmt: skip
+    assert seen[0] / 1000 == pytest.approx(SEEN, abs=0.04)
+    assert seen[1] / 1000 == pytest.approx(COUNTED, abs=0.02)
 
 
 def test_what_travels_the_wrong_way_comes_back() -> None:

@@ -15,6 +15,7 @@ export interface Known {
   readings: Record<string, number>;
   answers: Record<string, Answer>;
   cured: string[];
+  where: Record<string, string>;
 }
 
 /** The likeliest faults of a motor, in the order in which to look for them. */

@@ -6243,6 +6243,8 @@ export interface components {
         /**
          * SignWord
          * @description A sign that this motor can show, in words; ``group`` is how it went, or what is seen beside.
+         *
+         *     ``parts`` are those at which it can be pointed at; none where that tells nothing.
          */
         SignWord: {
             /** Id */
@@ -6254,6 +6256,11 @@ export interface components {
              * @enum {string}
              */
             group: "went" | "beside";
+            /**
+             * Parts
+             * @default []
+             */
+            parts: string[];
         };
         /**
          * TurnSaid
@@ -8954,7 +8961,8 @@ export interface components {
         };
         /**
          * SeenBody
-         * @description What is seen of a motor on the bench: signs, readings, checks that were answered, cures that did not help.
+         * @description What is seen of a motor on the bench: signs, and at which part; readings, checks that were answered, cures that
+         *     did not help.
          */
         SeenBody: {
             /** Design */
@@ -8983,6 +8991,13 @@ export interface components {
              * @default []
              */
             cured?: string[];
+            /**
+             * Where
+             * @default {}
+             */
+            where?: {
+                [key: string]: string;
+            };
         };
         /**
          * AidTold

@@ -16,6 +16,7 @@ import { useLearnedKey } from "../learn/LearnedProvider";
 import { Causes } from "./Causes";
 import { Repairs } from "./Repairs";
 import { SignPictures } from "./SignPictures";
+import { WhereSeen } from "./WhereSeen";
 import { WhereToLook } from "./WhereToLook";
 
 /** What somebody ticked and typed, as it stands; kept in this browser until the motor goes. */
@@ -24,9 +25,10 @@ interface Seen {
   typed: Record<string, string>;
   answers: Record<string, Answer>;
   cured: string[];
+  where: Record<string, string>;
   begun: number;
 }
-const nothing = (): Seen => ({ signs: [], typed: {}, answers: {}, cured: [], begun: 0 });
+const nothing = (): Seen => ({ signs: [], typed: {}, answers: {}, cured: [], where: {}, begun: 0 });
 const READINGS: [string, string, string][] = [
   ["current", "Current", "A"],
   ["volts", "Volts while on", "V"],
@@ -89,7 +91,15 @@ export function DoesNotGo({ working }: { working: Working }) {
     <Columns>
       <section aria-label="What you see">
         {data && look ? (
-          <SignPictures told={data} geometry={look.drawing} signs={seen.signs} change={(signs) => change({ signs })} />
+          <>
+            <SignPictures
+              told={data}
+              geometry={look.drawing}
+              signs={seen.signs}
+              change={(signs) => change({ signs })}
+            />
+            <WhereSeen told={data} signs={seen.signs} where={seen.where} change={(where) => change({ where })} />
+          </>
         ) : (
           !error && <Quiet role="status">Looking at everything that can be wrong with this motor …</Quiet>
         )}
@@ -144,12 +154,19 @@ export function DoesNotGo({ working }: { working: Working }) {
 const wrong = (text: string | undefined, unit: string) => Boolean(text?.trim()) && (readMeasure(text!, unit) ?? -1) < 0;
 
 /** What of it can be asked about: readings that are numbers. */
-function knownOf({ signs, typed, answers, cured }: Seen): Known {
+function knownOf({ signs, typed, answers, cured, where }: Seen): Known {
   const readings = READINGS.flatMap(([name, , unit]) => {
     const value = typed[name]?.trim() ? readMeasure(typed[name], unit) : null;
     return value !== null && value >= 0 ? [[name, value] as const] : [];
   });
-  return { signs: [...signs].sort(), readings: Object.fromEntries(readings), answers, cured: [...cured].sort() };
+  return {
+    signs: [...signs].sort(),
+    readings: Object.fromEntries(readings),
+    answers,
+    cured: [...cured].sort(),
+    // What is unticked keeps its place for when it is ticked again, and says nothing meanwhile.
+    where: Object.fromEntries(Object.entries(where).filter(([sign]) => signs.includes(sign))),
+  };
 }
 
 function kept(key: string): Seen {

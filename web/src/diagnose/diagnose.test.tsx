@@ -32,9 +32,9 @@ const told = (causes: Cause[], change: Partial<Diagnosed["diagnosis"]> = {}): Di
   sense: -1,
   travels: false,
   signs: [
-    { id: "nothing", word: "Nothing moves", group: "went" },
-    { id: "runs", word: "Runs by itself", group: "went" },
-    { id: "dull", word: "A contact is dull or colored", group: "beside" },
+    { id: "nothing", word: "Nothing moves", group: "went", parts: [] },
+    { id: "runs", word: "Runs by itself", group: "went", parts: [] },
+    { id: "dull", word: "A contact is dull or colored", group: "beside", parts: ["lead", "magnets"] },
   ],
   diagnosis: {
     summary: "Perhaps: the coat is wrong.",
@@ -174,6 +174,25 @@ test("every tick and every number asks anew, and nothing but numbers is sent", a
   await waitFor(() => expect(asked()).toMatchObject({ answers: { coat: "no" } }));
   fireEvent.click(screen.getByRole("button", { name: "Start over" }));
   await waitFor(() => expect(screen.queryByRole("button", { name: "Start over" })).toBeNull());
+});
+
+test("where a ticked sign is seen is asked, sent while it is ticked, and taken back by not sure", async () => {
+  page(told([cause("coat")]));
+  const dull = await screen.findByRole("checkbox", { name: "A contact is dull or colored" });
+  expect(screen.queryByRole("radiogroup")).toBeNull();
+  fireEvent.click(dull);
+  expect(await screen.findByRole("radiogroup", { name: "A contact is dull or colored: where?" })).toBeTruthy();
+  fireEvent.click(screen.getByRole("radio", { name: "magnets" }));
+  await waitFor(() => expect(asked()).toMatchObject({ signs: ["dull"], where: { dull: "magnets" } }));
+  fireEvent.click(screen.getByRole("checkbox", { name: "Nothing moves" }));
+  await waitFor(() => expect(asked()).toMatchObject({ signs: ["dull", "nothing"], where: { dull: "magnets" } }));
+  fireEvent.click(dull);
+  await waitFor(() => expect(asked()).toEqual({ ...asked(), signs: ["nothing"], where: {} }));
+  fireEvent.click(dull);
+  const magnets = await screen.findByRole<HTMLInputElement>("radio", { name: "magnets" });
+  expect(magnets.checked).toBe(true);
+  fireEvent.click(screen.getByRole("radio", { name: "not sure" }));
+  await waitFor(() => expect(asked()).toEqual({ ...asked(), signs: ["dull", "nothing"], where: {} }));
 });
 
 test("what was wrong and what helped goes into the note of the next trial, and the list begins anew", async () => {

@@ -32,7 +32,7 @@ const said = (change: Partial<CaseSaid> = {}): CaseSaid => ({
   travels: false,
   now: "Nothing moves.",
   went: "nothing",
-  signs: [{ id: "dull", word: "A contact is dull or colored", group: "beside" }],
+  signs: [{ id: "dull", word: "A contact is dull or colored", group: "beside", parts: [] }],
   looks: [{ id: "feel", do: "Feel the battery.", minutes: 0.8, done: false }],
   checks: [
     { id: "coat", part: "frame", do: "Scrape the tip.", question: "Does a skin come off?", minutes: 1, answer: null },

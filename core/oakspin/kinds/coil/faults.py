@@ -52,7 +52,9 @@ def coil_faults(design: CoilMotor) -> tuple[BenchFault, ...]:
             _shorted(design),
             loose_joint((0.016, 0.032, 0.048), JOINTS, "support", also=("covered",)),
             bad_joint((0.0075, 0.013, 0.018), JOINTS, "support"),
-            dirty_contact(design.surface, "the leads lie in the supports", "support", (0.0075, 0.015, 0.02)),
+            dirty_contact(
+                design.surface, "the leads lie in the supports", "support", "supports", (0.0075, 0.015, 0.02)
+            ),
             worn_cell(design.battery),
             reversed_(design.battery),
             weak_magnets(design.magnets),

@@ -56,7 +56,9 @@ def cored_faults(design: CoredDesign) -> tuple[BenchFault, ...]:
             _stiff_shaft(design),
             loose_joint((0.016, 0.032, 0.048), JOINTS, "lead", also=("ends_covered", "brushes_light")),
             bad_joint((0.0075, 0.013, 0.018), JOINTS, "lead"),
-            dirty_contact(design.surface, "the brushes run on the commutator", "lead", (0.0075, 0.015, 0.02)),
+            dirty_contact(
+                design.surface, "the brushes run on the commutator", "lead", "brushes", (0.0075, 0.015, 0.02)
+            ),
             worn_cell(design.battery),
             reversed_(design.battery),
             weak_magnets(design.magnets),

@@ -47,7 +47,9 @@ def frame_faults(design: FrameDesign) -> tuple[BenchFault, ...]:
             _foot_high(design),
             _rubs_cell(design),
             _stands_crooked(design),
-            dirty_contact(design.surface, "the wire touches battery and magnets", "terminal", (0.0075, 0.015, 0.022)),
+            dirty_contact(
+                design.surface, "the wire touches battery and magnets", "terminal", "wire ends", (0.0075, 0.015, 0.022)
+            ),
             coated_magnet(design.magnets),
             worn_cell(design.battery),
             reversed_(design.battery),
@@ -76,7 +78,7 @@ def _coat(design: FrameDesign) -> Given:
         ),
         Cure("Sand the tip and all feet until they shine.", 3.0, "sandpaper"),
         ("wire", "terminal"),
-        "contacts",
+        "wire ends",
         "A knife is an adult's work.",
         gives={"dull": 0.35},
     )

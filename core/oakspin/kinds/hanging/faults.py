@@ -52,7 +52,7 @@ def hanging_faults(design: HangingDesign) -> tuple[BenchFault, ...]:
             _lead_high(design),
             loose_joint((0.012, 0.032, 0.048), JOINT, "terminal"),
             bad_joint((0.005, 0.01, 0.015), JOINT, "terminal"),
-            dirty_contact(design.surface, "the point touches the battery", "core", (0.0075, 0.013, 0.018)),
+            dirty_contact(design.surface, "the point touches the battery", "core", "screw", (0.0075, 0.013, 0.018)),
             coated_magnet(design.magnets),
             worn_cell(design.battery),
             reversed_(design.battery),

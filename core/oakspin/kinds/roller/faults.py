@@ -46,7 +46,7 @@ def roller_faults(design: RollerDesign) -> tuple[BenchFault, ...]:
             _thick(design),
             loose_joint((0.012, 0.028, 0.04), ENDS, "cell"),
             bad_joint((0.005, 0.013, 0.018), ENDS, "cell"),
-            dirty_contact(design.surface, "the magnets roll on the sheet", "track", (0.0075, 0.015, 0.02)),
+            dirty_contact(design.surface, "the magnets roll on the sheet", "track", "sheet", (0.0075, 0.015, 0.02)),
             coated_magnet(design.magnets),
             worn_cell(design.battery),
             reversed_(design.battery),
