@@ -15,5 +15,7 @@ export const GlobalStyle = createGlobalStyle`
   p, ul, ol, dl { margin: 0; }
   button, input, select { font: inherit; color: inherit; }
   :focus-visible { outline: 2.5px solid ${({ theme }) => theme.action}; outline-offset: 2px; }
+  /* The input that a label hides scrolls with it, not with the page. */
+  label { position: relative; }
   ::selection { background: ${({ theme }) => theme.actionPale}; }
 `;
