@@ -22,7 +22,6 @@ from oakspin.verdict.outcome import Outcome, outcome_of
 BUILDS = 192  # of each way in which a fault comes
 PAIRED = 6  # likeliest faults of a kind, of which pairs are looked at
 PAIR_BUILDS = 96
-READ = ("speed", "current", "volts")
 
 
 @dataclass(frozen=True)
@@ -30,6 +29,7 @@ class Looked:
     """What a bench with these faults would show. Arrays over builds of all ways in which they come.
 
     ``readings`` are turns a minute (0 where it does not turn), amperes and volts while it is on, shape (builds, 3);
+    of what stands where its switch is closed, and ``opened`` where it is open.
     ``goes`` says which go; ``build`` which build of the hands each is; ``weight`` adds up to 1.
     """
 
@@ -37,6 +37,7 @@ class Looked:
     prior: float
     shows: Shows
     readings: Array
+    opened: Array
     goes: Mask
     build: Array
     weight: Array
@@ -186,9 +187,9 @@ def _stuck(outcome: Outcome) -> Array:
 
 def _parts(
     outcomes: list[tuple[Outcome, float]], usual: Usual, per: float, faults: tuple[BenchFault, ...]
-) -> tuple[Shows, Array, Mask, Array, Array]:
+) -> tuple[Shows, Array, Array, Mask, Array, Array]:
     shown = [shows(outcome, usual, faults) for outcome, _ in outcomes]
-    readings, goes = [], []
+    readings, opened, goes = [], [], []
     for (outcome, _), each in zip(outcomes, shown, strict=True):
         machine = outcome.settled
         # What is faster than it stays on comes off, and then it turns no more.
@@ -199,17 +200,22 @@ def _parts(
         volts = machine.pack.volts_at(machine.pack.used) - machine.pack.ohms_at(machine.pack.used) * drawn
         speed = np.where(going, outcome.shown_speed * per, 0.0)
         readings.append(np.array(np.broadcast_arrays(speed, drawn, volts), float).T)
+        # What flows past the motor does so however it lies.
+        lies = ~going & ~(machine.shorted > 0)
+        idle = np.where(lies, 0.0, drawn), np.where(lies, machine.pack.volts_at(machine.pack.used), volts)
+        opened.append(np.array(np.broadcast_arrays(speed, *idle), float).T)
         goes.append(going)
     count = len(goes[0])
     likely = np.array([weight for _, weight in outcomes])
     whole = Shows(
         np.concatenate([each.went for each in shown]),
         np.concatenate([each.beside for each in shown]),
-        np.concatenate([each.varies for each in shown]),
+        np.concatenate([each.open_share for each in shown]),
     )
     return (
         whole,
         np.concatenate(readings),
+        np.concatenate(opened),
         np.concatenate(goes),
         np.tile(np.arange(count), len(outcomes)),
         np.repeat(likely / likely.sum() / count, count),

@@ -13,7 +13,8 @@ from typing import Literal
 
 import numpy as np
 
-from oakspin.diagnose.looked import READ, Bench, Looked
+from oakspin.diagnose.looked import Bench, Looked
+from oakspin.diagnose.lying import ERRORS, READ, log_of_reading, spread_of
 from oakspin.diagnose.signs import (
     BESIDE,
     WENT,
@@ -28,9 +29,6 @@ from oakspin.draws import Array
 from oakspin.kinds.fault import BenchFault
 
 Answer = Literal["yes", "no", "unsure"]
-ERRORS = {"speed": (0.08, 3.0), "current": (0.06, 0.03), "volts": (0.03, 0.03)}  # share of the value, and at least
-HOPPING = 0.5  # share beside those for what hops: how fast it goes is known less well
-LIES, LIES_VOLTS = 0.8, 0.15  # the same for current and volts where they hang on how it lies
 FAILS_OTHERWISE = 0.02  # how often something happens that no fault of the list explains
 ALSO = 0.75  # how often a check answers yes for another fault that it finds, too
 WORKS = 0.95  # how often a cure is done right
@@ -134,13 +132,7 @@ def weights_of(bench: Bench, known: Known) -> tuple[Array, list[Array]]:
 def _log_of(each: Looked, known: Known) -> Array:
     found = log_likelihood(each.shows, known.signs, counted="speed" in known.readings)
     for name, value in known.readings.items():
-        column = each.readings[:, READ.index(name)]
-        share, least = ERRORS[name]
-        wide = share + HOPPING * each.shows.beside[:, BESIDE.index("hops")]
-        if name != "speed":
-            wide = wide + (LIES if name == "current" else LIES_VOLTS) * each.shows.varies
-        error = np.hypot(wide * np.maximum(np.abs(column), abs(value)), least)
-        found = found - 0.5 * ((column - value) / error) ** 2 - np.log(error)
+        found = found + log_of_reading(each, name, value)
     return np.asarray(found)
 
 
@@ -231,10 +223,10 @@ def _explains(each: Looked, known: Known, weight: Array) -> tuple[int, int]:
             mean = float(weight @ each.shows.beside[:, BESIDE.index(word)])
         shown += mean >= EXPLAINED
     for name, value in known.readings.items():
-        column = each.readings[:, READ.index(name)]
+        values, likely = spread_of(each, name)
         share, least = ERRORS[name]
-        near = np.abs(column - value) <= 2.5 * np.hypot(share * np.maximum(column, abs(value)), least)
-        shown += float(weight @ near) >= EXPLAINED
+        near = np.abs(values - value) <= 2.5 * np.hypot(share * np.maximum(values, abs(value)), least)
+        shown += float((likely * near).sum(axis=0) @ weight) >= EXPLAINED
     return shown, len(known.signs) + len(known.readings)
 
 
@@ -289,15 +281,15 @@ def bits_of_sign(bench: Bench, sign: Beside, weights: Array, inside: list[Array]
 def bits_of_reading(bench: Bench, name: str, weights: Array, inside: list[Array]) -> float:
     """Bits that a reading would tell, its values sorted into steps as wide as its error."""
     share, least = ERRORS[name]
-    columns = [each.readings[:, READ.index(name)] for each in bench.looked]
-    top = max(float(column.max()) for column in columns)
+    columns = [spread_of(each, name) for each in bench.looked]
+    top = max(float(values.max()) for values, _ in columns)
     edges = [0.0]
     while edges[-1] < top and len(edges) < 80:
         edges.append(edges[-1] + 2 * math.hypot(share * edges[-1], least))
     tables = np.array(
         [
-            np.bincount(np.digitize(column, edges), weight, len(edges) + 1)
-            for column, weight in zip(columns, inside, strict=True)
+            np.bincount(np.digitize(values.ravel(), edges), (likely * weight).ravel(), len(edges) + 1)
+            for (values, likely), weight in zip(columns, inside, strict=True)
         ]
     )
     whole = weights @ tables

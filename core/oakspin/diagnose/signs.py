@@ -93,6 +93,7 @@ DRAGS, DRAGS_STEP = 2.2, 0.3  # of the usual friction, at which half of all peop
 COASTS_S = 2.0  # s of turning on after a flick, after which it is said to start and stop
 SWINGS_S, SWINGS_RAD = 1.5, 0.4  # after which a swing of at least so much is seen
 MOST_WELLS = 9  # wells of a turn that are told apart, and one more
+CLOSED = 0.05  # share of the current, from which a switch counts as closed
 PULLS_DOWN = 1.0  # of the friction, from which a heavy side turns down by itself
 
 
@@ -109,12 +110,13 @@ class Usual:
 @dataclass(frozen=True)
 class Shows:
     """What builds show: ``went`` as a place in ``WENT``, shape (builds,); ``beside``, shape (builds, signs), how
-    likely each sign is to be there, 0 to 1; ``varies``, shape (builds,), where a current hangs on how it lies, 0 or 1.
+    likely each sign is to be there, 0 to 1; ``open_share``, shape (builds,), at how many of the angles nothing flows
+    of what stands, of 1; 0 where it goes.
     """
 
     went: Array
     beside: Array
-    varies: Array
+    open_share: Array
 
     @property
     def goes(self) -> Mask:
@@ -151,7 +153,7 @@ def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> 
     went[goes & (outcome.speed < _creeps(machine))] = WENT.index("creeps")
     goes = np.isin(went, [WENT.index(word) for word in GOING])
     battery, motor = _hot(outcome)
-    varies = np.where(goes | (np.abs(machine.switch).min(axis=1) > 0.5), 0.0, 1.0)
+    open_share = np.where(goes, 0.0, (np.abs(machine.switch) < CLOSED).mean(axis=1))
     every = {
         "slow": np.where(goes, slow_by(outcome.speed, usual), 0.0),
         "other_way": goes & (drive.sense * usual.sense < 0) & (machine.route is None),
@@ -165,7 +167,7 @@ def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> 
         "leans": would["leans"],
         **{word: np.array(chance) for word, chance in given_by(faults).items()},
     }
-    return Shows(went, np.array([np.broadcast_to(every[word], went.shape) for word in BESIDE], float).T, varies)
+    return Shows(went, np.array([np.broadcast_to(every[word], went.shape) for word in BESIDE], float).T, open_share)
 
 
 def given_by(faults: Sequence[BenchFault]) -> dict[Beside, float]:
@@ -256,9 +258,11 @@ def let_go(machine: Machine, current: Array) -> tuple[Mask, Mask]:
 
 
 def at_rest(machine: Machine, current: Array) -> Array:
-    """Mean current in A of builds that do not go: over the angles at which they may lie, or swing."""
+    """Current in A of builds that do not go, in the mean over the angles at which any flows; shape (builds,)."""
     live = machine.touch.made * np.asarray(machine.free("circuit"), float) * current
-    return np.asarray(live * np.abs(machine.switch).mean(axis=1))
+    switch = np.abs(machine.switch)
+    closed = switch >= CLOSED
+    return np.asarray(live * (switch * closed).sum(axis=1) / np.maximum(closed.sum(axis=1), 1))
 
 
 def drags(machine: Machine, usual: Usual) -> Array:

@@ -13,7 +13,8 @@ from pydantic import Field
 from oakspin.design import Design
 from oakspin.design.models import Record
 from oakspin.design.patch import Setting, patched
-from oakspin.diagnose.looked import READ, Bench, Looked, bench_of
+from oakspin.diagnose.looked import Bench, Looked, bench_of
+from oakspin.diagnose.lying import drawn_readings
 from oakspin.diagnose.ranking import TRY, Answer, Known, says_yes
 from oakspin.diagnose.searching import Trouble, flaw_of, hidden_in
 from oakspin.diagnose.signs import BESIDE, WENT, Beside, Went, pointed_of, shown_by
@@ -237,7 +238,7 @@ def _alone(bench: Bench, id_: str, seed: Sequence[int]) -> State:
     row = int(chance.choice(weight.size, p=weight / weight.sum()))
     shown = each.shows.beside[row]
     beside = frozenset(sign for at, sign in enumerate(BESIDE) if chance.random() < shown[at])
-    readings = {name: round(float(value), 2) for name, value in zip(READ, each.readings[row], strict=True)}
+    readings = {name: round(value, 2) for name, value in drawn_readings(each, row, chance).items()}
     where = pointed_of(beside, [bench.fault(id_)], bench.faults, chance)
     return State(WENT[int(each.shows.went[row])], beside, readings, where)
 

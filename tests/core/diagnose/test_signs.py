@@ -162,8 +162,11 @@ def test_signs_told_are_those_of_rigs_run_in_time(name: str, fault: str) -> None
 def test_what_stands_draws_by_how_it_may_lie() -> None:
     machine = machine_of(FERRY, DRAWS)
     current = np.full(64, 3.0)
-    closed = np.abs(machine.switch).mean(axis=1)
-    assert at_rest(machine, current) == pytest.approx(machine.touch.made * closed * 3.0)
+    # Half of its angles are open; at the others all flows but near the edges.
+    switch = np.abs(machine.switch)
+    assert (switch < 0.05).mean() == pytest.approx(0.5, abs=0.1)
+    assert at_rest(machine, current) == pytest.approx(machine.touch.made * 3.0, rel=0.1)
+    assert np.all(at_rest(machine, current) > 1.7 * machine.touch.made * switch.mean(axis=1) * 3.0)
     assert at_rest(with_flaw(machine, Flaw(opens=True)), current).max() == 0
 
 

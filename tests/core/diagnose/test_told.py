@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from oakspin.diagnose.looked import READ
-from oakspin.diagnose.ranking import ERRORS, Known, _bits, _entropy, chances_of, diagnosed, weights_of
+from oakspin.diagnose.lying import ERRORS, READ
+from oakspin.diagnose.ranking import Known, _bits, _entropy, chances_of, diagnosed, weights_of
 from oakspin.diagnose.signs import BESIDE, WENT
 from oakspin.diagnose.told import ALONG, SIGN_WORDS, bench_in, fault_in, sheet_of, sign_words, told_of
 from runner.samples import sample
