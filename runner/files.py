@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import sys
 from collections.abc import Callable
 from pathlib import Path
@@ -43,5 +44,9 @@ def answered(answer: Callable[[], Any]) -> int:
     except OakSpinError as error:
         print(error, file=sys.stderr)
         return 2
-    print(json.dumps(told, indent=2, ensure_ascii=False, allow_nan=False))
+    try:
+        print(json.dumps(told, indent=2, ensure_ascii=False, allow_nan=False), flush=True)
+    except BrokenPipeError:
+        # Whoever read it has read enough; what is left in the buffer has nowhere to go.
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
     return 0

@@ -217,3 +217,15 @@ def test_what_these_commands_cannot_do_is_told_with_status_2(module: str, words:
     assert run.returncode == 2
     assert told in run.stderr
     assert run.stdout == ""
+
+
+def test_a_reader_that_has_read_enough_is_no_fault() -> None:
+    command = [sys.executable, "-m", "runner.evaluate_file", str(ROOT / "demo" / "lantern.oak.json")]
+    environment = {**os.environ, "PYTHONPATH": os.pathsep.join([str(ROOT / "core"), str(ROOT)])}
+    with subprocess.Popen(
+        command, cwd=ROOT, env=environment, stdout=subprocess.PIPE, stderr=subprocess.PIPE
+    ) as running:
+        assert running.stdout and running.stderr
+        running.stdout.close()
+        told = running.stderr.read().decode()
+    assert (running.returncode, told) == (0, "")

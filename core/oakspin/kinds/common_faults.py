@@ -263,7 +263,7 @@ def wrong_flick(sense: str, turns_per_s: float) -> Given:
         Check("Flick it the other way, three times.", "Does it go on that way?", 0.5, sure=0.95, mistaken=0.03),
         Cure("Flick it that way from now on.", 0.5),
         ("wire", "winding", "bar", "axis"),
-        "rotor",
+        "flick",
     )
 
 
@@ -286,5 +286,5 @@ def no_flick(turns_per_s: float) -> Given:
         ),
         Cure("Show the group how hard a flick it takes.", 0.5),
         ("wire", "winding", "bar", "axis"),
-        "rotor",
+        "flick",
     )

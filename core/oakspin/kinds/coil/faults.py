@@ -354,7 +354,7 @@ def _heavy(design: CoilMotor) -> Given:
         ),
         Cure("Bend the leads until it stops anywhere, or tape a bit of wire to the light side.", 3.0, "tape"),
         ("wire", "axis"),
-        "rotor",
+        "coil",
         gives={"wobbles": 0.3},
     )
 
@@ -380,7 +380,7 @@ def _bent(design: CoilMotor) -> Given:
         ),
         Cure("Straighten the leads along a ruler's edge, exactly opposite each other.", 2.5, "pliers"),
         ("wire", "axis"),
-        "rotor",
+        "coil",
         gives={"wobbles": 0.85, "crooked": 0.5},
     )
 
@@ -421,6 +421,6 @@ def _fewer_turns(design: CoilMotor) -> Given:
         ),
         Cure("Wind a new coil with all its turns.", 10.0, "enameled wire"),
         ("wire", "winding"),
-        "rotor",
+        "coil",
         gives={"unlike": 0.35},
     )
