@@ -9,12 +9,14 @@ export function useTicks(kept: Demonstration) {
   const [ticks, setTicks] = useState<string[]>(kept.ticks);
   const [trouble, setTrouble] = useState("");
   const tick = (step: string) => {
-    const next = ticks.includes(step) ? ticks.filter((ticked) => ticked !== step) : [...ticks, step];
-    setTicks(next);
+    const had = ticks.includes(step);
+    const set = (done: boolean) =>
+      setTicks((now) => [...now.filter((ticked) => ticked !== step), ...(done ? [step] : [])]);
+    set(!had);
     answered(
       client.PUT("/api/shelf/{id}/ticks", {
         params: { path: { id: kept.id } },
-        body: ticks.includes(step) ? { undone: [step] } : { done: [step] },
+        body: had ? { undone: [step] } : { done: [step] },
       }),
     )
       .then((answer) => {
@@ -25,7 +27,8 @@ export function useTicks(kept: Demonstration) {
         );
       })
       .catch((error: unknown) => {
-        setTicks(ticks);
+        // Others that were ticked meanwhile stay.
+        set(had);
         setTrouble(error instanceof ProblemError ? error.line : String(error));
       });
   };
