@@ -11,7 +11,7 @@ import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage } from "../theme/room";
 import { StageColumns, ToolRow, Trouble } from "../theme/stage";
 import { EntrySheet } from "./EntrySheet";
-import { emptyEntry, telling } from "./form";
+import { differs, emptyEntry, telling, type Draft } from "./form";
 
 /** What is shown on the right: a kept part, or a new one of a sort. */
 type Open = { id: string } | { sort: string } | null;
@@ -21,6 +21,9 @@ export function DrawerPage() {
   const queries = useQueryClient();
   const { data, error } = useQuery({ ...drawer.drawerQuery, retry: false });
   const [open, setOpen] = useState<Open>(null);
+  // What is typed on a part outlives a look at another, and a save that was refused; by part, or by sort where it is
+  // new.
+  const [drafts, setDrafts] = useState<Record<string, Draft>>({});
   const [gone, setGone] = useState<drawer.Owned | null>(null);
   const [table, setTable] = useState<{ text: string; taken: drawer.Taken } | null>(null);
   const [said, setSaid] = useState("");
@@ -52,7 +55,14 @@ export function DrawerPage() {
   const shown = open && "id" in open ? entries.find(({ id }) => id === open.id) : undefined;
   const sortOf = (id: string) => data?.sorts.find((sort) => sort.id === id);
   const sort = shown ? sortOf(shown.entry.sort) : open && "sort" in open ? sortOf(open.sort) : undefined;
+  const key = shown?.id ?? sort?.id ?? "";
+  const forget = () =>
+    setDrafts((before) => Object.fromEntries(Object.entries(before).filter(([each]) => each !== key)));
   const trouble = error ?? done.error;
+  const unsaved = (owned: drawer.Owned, sort: drawer.Sort) => {
+    const draft = drafts[owned.id];
+    return draft !== undefined && differs(draft, owned.entry, sort);
+  };
   const groups = (data?.sorts ?? []).map(
     (each) => [each, entries.filter(({ entry }) => entry.sort === each.id)] as const,
   );
@@ -138,7 +148,7 @@ export function DrawerPage() {
                                 {owned.unit === "m" ? " m" : " ×"}
                               </b>{" "}
                               {owned.entry.name}
-                              <Quiet> {telling(owned.entry, each)}</Quiet>
+                              <Quiet> {unsaved(owned, each) ? "not saved yet" : telling(owned.entry, each)}</Quiet>
                             </Line>
                           </li>
                         ))}
@@ -152,7 +162,9 @@ export function DrawerPage() {
                 <>
                   <h2>{shown ? shown.entry.name : `New: ${sort.name.toLowerCase()}`}</h2>
                   <EntrySheet
-                    key={shown ? `${shown.id} ${shown.version}` : sort.id}
+                    key={key}
+                    draft={drafts[key] ?? null}
+                    write={(draft) => setDrafts((before) => ({ ...before, [key]: draft }))}
                     owned={shown ?? null}
                     entry={shown?.entry ?? emptyEntry(sort)}
                     sort={sort}
@@ -161,12 +173,15 @@ export function DrawerPage() {
                       run(
                         () =>
                           shown ? drawer.saveEntry(shown.id, shown.version, entry, change) : drawer.addEntry(entry),
-                        (kept) => setOpen({ id: kept.id }),
+                        (kept) => {
+                          forget();
+                          setOpen({ id: kept.id });
+                        },
                       )
                     }
-                    use={(amount) => run(() => drawer.useUp(shown!.id, shown!.version, amount))}
-                    split={(amount) => run(() => drawer.layApart(shown!.id, shown!.version, amount))}
-                    undo={() => run(() => drawer.undoEntry(shown!.id, shown!.version))}
+                    use={(amount) => run(() => drawer.useUp(shown!.id, shown!.version, amount), forget)}
+                    split={(amount) => run(() => drawer.layApart(shown!.id, shown!.version, amount), forget)}
+                    undo={() => run(() => drawer.undoEntry(shown!.id, shown!.version), forget)}
                     remove={() =>
                       run(
                         () => drawer.putAway(shown!.id),

@@ -8,7 +8,7 @@ import { PickField } from "../parts/PickField";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow } from "../theme/stage";
 import { readMeasure } from "../units";
-import { changeOf, draftOf, entryOf } from "./form";
+import { changeOf, differs, draftOf, entryOf, type Draft } from "./form";
 
 interface Props {
   /** What is kept; nothing while a new part is written. */
@@ -16,6 +16,9 @@ interface Props {
   entry: Entry;
   sort: Sort;
   busy: boolean;
+  /** What is typed and not saved; nothing where all is as it is kept. */
+  draft: Draft | null;
+  write: (draft: Draft) => void;
   save: (entry: Entry, change: string) => void;
   use: (amount: number) => void;
   split: (amount: number) => void;
@@ -26,15 +29,17 @@ interface Props {
 const HOW: Record<How, string> = { printed: "printed on it", measured: "measured", guessed: "guessed" };
 
 /** One part: what is known of it and how, how many there are, and what was done with it. */
-export function EntrySheet({ owned, entry, sort, busy, save, use, split, undo, remove }: Props) {
-  const [draft, setDraft] = useState(() => draftOf(entry));
+export function EntrySheet({ owned, entry, sort, busy, draft: typed, write, save, use, split, undo, remove }: Props) {
+  const draft = typed ?? draftOf(entry);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [some, setSome] = useState("");
   const { data: states } = useQuery({
     ...entryStatesQuery(owned?.id ?? "", owned?.version ?? 0),
     enabled: owned !== null,
   });
-  const change = (part: Partial<typeof draft>) => setDraft({ ...draft, ...part });
+  const change = (part: Partial<Draft>) => write({ ...draft, ...part });
+  // What is done with a kept part makes a new state of it: what is typed on the old one would be lost.
+  const unsaved = owned !== null && differs(draft, entry, sort);
   const send = () => {
     const read = entryOf(draft, entry, sort);
     setErrors("errors" in read ? read.errors : {});
@@ -119,11 +124,12 @@ export function EntrySheet({ owned, entry, sort, busy, save, use, split, undo, r
           {owned ? "Save" : "Put it into the Drawer"}
         </MainButton>
         {owned?.undoable && (
-          <PlainButton isDisabled={busy} onPress={undo}>
+          <PlainButton isDisabled={busy || unsaved} onPress={undo}>
             Undo the last change
           </PlainButton>
         )}
         {owned && <PlainButton onPress={remove}>Put away</PlainButton>}
+        {unsaved && <Quiet role="status">Not saved yet.</Quiet>}
         {TESTED.has(sort.id) && <Link to="/things">What is this thing?</Link>}
       </Verbs>
       {owned && (
@@ -131,10 +137,16 @@ export function EntrySheet({ owned, entry, sort, busy, save, use, split, undo, r
           <Fields>
             <EntryField label="So many of them" unit={unit || "pieces"} value={some} onChange={setSome} />
             <ToolRow>
-              <PlainButton isDisabled={busy || !amount || amount > entry.amount} onPress={() => use(amount!)}>
+              <PlainButton
+                isDisabled={busy || unsaved || !amount || amount > entry.amount}
+                onPress={() => use(amount!)}
+              >
                 Use up
               </PlainButton>
-              <PlainButton isDisabled={busy || !amount || amount >= entry.amount} onPress={() => split(amount!)}>
+              <PlainButton
+                isDisabled={busy || unsaved || !amount || amount >= entry.amount}
+                onPress={() => split(amount!)}
+              >
                 Lay apart
               </PlainButton>
             </ToolRow>

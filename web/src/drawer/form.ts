@@ -69,6 +69,14 @@ export function entryOf(draft: Draft, was: Entry, sort: Sort): { entry: Entry } 
   return { entry: { sort: sort.id, ...plain, amount: amount!, facts, words, price } };
 }
 
+/** Whether a draft says anything else than what is kept, be it readable or not. */
+export function differs(draft: Draft, was: Entry, sort: Sort): boolean {
+  const read = entryOf(draft, was, sort);
+  return "errors" in read || changeOf(was, read.entry) !== AS_IT_WAS;
+}
+
+const AS_IT_WAS = "saved";
+
 /** What was changed between two states of an entry, in a few words. */
 export function changeOf(was: Entry, is: Entry): string {
   const parts = [
@@ -79,7 +87,7 @@ export function changeOf(was: Entry, is: Entry): string {
     ...(was.place !== is.place ? ["place"] : []),
     ...(was.notes !== is.notes ? ["notes"] : []),
   ];
-  return parts.join(", ") || "saved";
+  return parts.join(", ") || AS_IT_WAS;
 }
 
 /** The figure that tells most of an entry, with its unit. */
