@@ -160,3 +160,9 @@ def test_only_a_station_that_lacks_time_is_made_shorter() -> None:
     told = timetable_of(given)
     assert told.short > 0
     assert all(leave.text.startswith("Carousel") for leave in told.leave)
+
+
+def test_what_hangs_and_what_is_wound_are_called_as_their_kinds_do() -> None:
+    found = {name: {line.place: line.name for line in kit_of(plan(name)).lines} for name in ("beacon", "crane-motor")}
+    assert found["beacon"]["screw"] == "Screw"
+    assert found["crane-motor"]["screw"] == "Iron bar"
