@@ -221,11 +221,9 @@ def test_what_these_commands_cannot_do_is_told_with_status_2(module: str, words:
 
 def test_a_reader_that_has_read_enough_is_no_fault() -> None:
     command = [sys.executable, "-m", "runner.evaluate_file", str(ROOT / "demo" / "lantern.oak.json")]
-    environment = {**os.environ, "PYTHONPATH": os.pathsep.join([str(ROOT / "core"), str(ROOT)])}
-    with subprocess.Popen(
-        command, cwd=ROOT, env=environment, stdout=subprocess.PIPE, stderr=subprocess.PIPE
-    ) as running:
-        assert running.stdout and running.stderr
+    with subprocess.Popen(command, cwd=ROOT, env=PATHS, stdout=subprocess.PIPE, stderr=subprocess.PIPE) as running:
+        assert running.stdout is not None
+        assert running.stderr is not None
         running.stdout.close()
         told = running.stderr.read().decode()
     assert (running.returncode, told) == (0, "")
