@@ -113,12 +113,12 @@ def _closed_and_straight() -> list[tuple[str, Callable[[], object], Callable[[],
     ring = sample("harbor-ring")
     straight = patched(ring, (Setting("/track/plan/form", "straight"),))
     first, second = (number.pointer for number in tuned_of(ring)[:2])
-    asked: list[tuple[str, Callable[[Design], object]]] = [
+    questions: list[tuple[str, Callable[[Design], object]]] = [
         ("sweep", lambda design: sweep(design, first)),
         ("map", lambda design: design_map(design, first, second)),
         ("best", best_settings),
     ]
-    return [(what, partial(ask, ring), partial(ask, straight)) for what, ask in asked]
+    return [(what, partial(ask, ring), partial(ask, straight)) for what, ask in questions]
 
 
 def judged(design: Design) -> tuple[Verdict, Geometry]:

@@ -19,7 +19,7 @@ from bench.search import OF_EVERY_KIND
 from oakspin import evaluate
 from oakspin.classroom.forecast import Forecast, forecast, forecasting, usual_others
 from oakspin.classroom.plan import ClassMotor, ClassPlan, usual_prepared
-from oakspin.classroom.rigged import rig_classes
+from bench.simulated_classes import rig_classes
 from oakspin.kinds.kinds import KINDS, build_of
 from runner.samples import sample
 
@@ -73,15 +73,15 @@ def main(words: list[str]) -> int:
     taken = [seconds(lambda plan=plan: forecast(plan, (), usual_others(plan))) for plan in plans[::3]]  # type: ignore[misc]
     tell("a forecast with all its changes / a verdict, the slowest of some", max(taken) / one, 0, 400)
     with ProcessPoolExecutor(os.cpu_count()) as pool:
-        told = list(pool.map(_told, plans))
+        forecasts = list(pool.map(_forecast, plans))
         for worse in (1.0, WORSE):
             each = max(classes // len(plans), 1)
             seeds = [list(range(at, min(at + AT_ONCE, each))) for at in range(0, each, AT_ONCE)]
             work = [(plan, some, worse) for plan in plans for some in seeds]
-            came = list(pool.map(_running, *zip(*work, strict=True)))
+            results = list(pool.map(_running, *zip(*work, strict=True)))
             inside = []
-            for number, (plan, now) in enumerate(zip(plans, told, strict=True)):
-                mine = np.concatenate(came[number * len(seeds) : (number + 1) * len(seeds)])
+            for number, (plan, now) in enumerate(zip(plans, forecasts, strict=True)):
+                mine = np.concatenate(results[number * len(seeds) : (number + 1) * len(seeds)])
                 held = (mine >= now.running.low) & (mine <= now.running.high)
                 inside.append(held)
                 band = f"{now.running.mean:.1f} ({now.running.low}-{now.running.high})"
@@ -89,7 +89,7 @@ def main(words: list[str]) -> int:
                     f"       {plan.title:14} told {band}, came {mine.mean():.1f}, within {held.mean():.2f}", flush=True
                 )
             tell(f"classes within the band, hands {worse:g} times", float(np.concatenate(inside).mean()), 0.75, 0.85)
-        near = list(pool.map(_best_is_best, plans, told))
+        near = list(pool.map(_best_is_best, plans, forecasts))
     for plan, (off, sentence) in zip(plans, near, strict=True):
         print(f"       {plan.title:14} {off:.2f} groups off the best: {sentence}")
     tell(
@@ -101,13 +101,13 @@ def main(words: list[str]) -> int:
     return 1 if missed else 0
 
 
-def _told(plan: ClassPlan) -> Forecast:
+def _forecast(plan: ClassPlan) -> Forecast:
     *_, last = forecasting(plan)
     return last.forecast
 
 
 def _running(plan: ClassPlan, seeds: list[int], worse: float) -> np.ndarray:
-    return np.array([came.running for came in rig_classes(plan, seeds, worse=worse)])
+    return np.array([results.running for results in rig_classes(plan, seeds, worse=worse)])
 
 
 def _best_is_best(plan: ClassPlan, now: Forecast) -> tuple[float, str]:

@@ -21,13 +21,13 @@ import numpy as np
 
 from bench.clock import medians
 from oakspin import evaluate
-from oakspin.diagnose.looked import Bench, bench_of
-from oakspin.diagnose.ranking import HEALTHY, Known, chances_of, diagnosed, weights_of
-from oakspin.diagnose.searching import Trouble, flaw_of, hidden_in, listed_search, searched
+from oakspin.diagnose.fault_bench import FaultBench, bench_of
+from oakspin.diagnose.ranking import HEALTHY, Evidence, chances_of, diagnosed, weights_of
+from oakspin.diagnose.fault_search import HiddenTrouble, flaw_of, hidden_in, listed_search, searched
 from oakspin.errors import OakSpinError
 from oakspin.kinds.fault import BenchFault
 from oakspin.learn.observation import METER_SHARE
-from oakspin.rig.bench import Shown
+from oakspin.rig.bench import RigRun
 from runner.samples import sample
 
 OF_EVERY_KIND = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
@@ -50,11 +50,11 @@ class Tally:
     listed: list[float] = field(default_factory=list)
     pairs: list[bool] = field(default_factory=list)
     healthy: list[bool] = field(default_factory=list)
-    told: list[tuple[float, bool]] = field(default_factory=list)
+    suspects_named: list[tuple[float, bool]] = field(default_factory=list)
     missed: dict[str, int] = field(default_factory=dict)
 
 
-def measured(run: Shown, chance: np.random.Generator) -> dict[str, float]:
+def measured(run: RigRun, chance: np.random.Generator) -> dict[str, float]:
     """Readings that somebody takes of a run, each with its error."""
     machine = run.machine
     assert machine is not None
@@ -66,26 +66,26 @@ def measured(run: Shown, chance: np.random.Generator) -> dict[str, float]:
     return found
 
 
-def seen_of(bench: Bench, trouble: Trouble, chance: np.random.Generator) -> Known:
+def seen_of(bench: FaultBench, trouble: HiddenTrouble, chance: np.random.Generator) -> Evidence:
     """What is known of a motor by looking, by which way and how fast it turns, and by a meter."""
     readings = measured(trouble.run, chance)
     return replace(trouble.ticked(chance, bench.faults, counted="speed" in readings), readings=readings)
 
 
-def without_turns(known: Known) -> Known:
+def without_turns(known: Evidence) -> Evidence:
     """The same where nobody knows which way, or how fast, it should turn: signs and current alone."""
     current = {name: value for name, value in known.readings.items() if name == "current"}
     return replace(known, signs=known.signs - {"other_way", "slow"}, readings=current)
 
 
-def place_of(bench: Bench, known: Known, id_: str) -> int:
+def place_of(bench: FaultBench, known: Evidence, id_: str) -> int:
     """At which place a fault is told, from 0."""
     return next(at for at, suspect in enumerate(diagnosed(bench, known).suspects) if suspect.fault.id == id_)
 
 
-def pool(bench: Bench, faults: tuple[BenchFault, ...], first: int, many: int) -> list[Trouble]:
+def pool(bench: FaultBench, faults: tuple[BenchFault, ...], first: int, many: int) -> list[HiddenTrouble]:
     """So many motors with these faults, each come in its ways as often as they are likely."""
-    chance, found = np.random.default_rng([first, 11]), list[Trouble]()
+    chance, found = np.random.default_rng([first, 11]), list[HiddenTrouble]()
     drawn = [flaw_of(faults, chance) for _ in range(many)]
     seed = first
     for each, count in Counter(map(repr, drawn)).items():
@@ -97,11 +97,11 @@ def pool(bench: Bench, faults: tuple[BenchFault, ...], first: int, many: int) ->
     return found
 
 
-def pools(bench: Bench, first: int, rigs: int) -> dict[tuple[str, ...], list[Trouble]]:
+def pools(bench: FaultBench, first: int, rigs: int) -> dict[tuple[str, ...], list[HiddenTrouble]]:
     """Motors as planned, with each fault and with each common pair, about as many as are drawn of each."""
-    often = np.array([each.prior for each in bench.looked])
+    often = np.array([each.prior for each in bench.symptoms])
     found = {}
-    for number, each in enumerate(bench.looked):
+    for number, each in enumerate(bench.symptoms):
         # Of some faults half do not show: twice as many are made as are looked at.
         share = often[number] / often[1:].sum() if each.ids else 0.5
         many = max(int(np.ceil(2 * rigs * share)), 4)
@@ -115,19 +115,19 @@ def tallied(job: tuple[str, int, int]) -> Tally:
     tally, chance = Tally(name), np.random.default_rng([begin, 13])
     bench = bench_of(sample(name), meter=True)
     made = pools(bench, begin, rigs)
-    singles = [each for each in bench.looked if len(each.ids) == 1]
+    singles = [each for each in bench.symptoms if len(each.ids) == 1]
     for ids, troubles in _drawn([(each.ids, each.prior) for each in singles], made, rigs, chance):
         _count_one(bench, troubles, ids[0], tally, chance)
-    pairs = [(each.ids, each.prior) for each in bench.looked if len(each.ids) == 2]
+    pairs = [(each.ids, each.prior) for each in bench.symptoms if len(each.ids) == 2]
     for ids, trouble in _drawn(pairs, made, rigs // 2, chance):
-        told = diagnosed(bench, seen_of(bench, trouble, chance)).suspects[:4]
-        tally.pairs.append(set(ids) <= {suspect.fault.id for suspect in told})
+        suspects_named = diagnosed(bench, seen_of(bench, trouble, chance)).suspects[:4]
+        tally.pairs.append(set(ids) <= {suspect.fault.id for suspect in suspects_named})
     for trouble in made[()]:
         if not trouble.plain:
             tally.healthy.append(diagnosed(bench, seen_of(bench, trouble, chance)).planned > HEALTHY)
-    prior = np.array([each.prior for each in bench.looked])
+    prior = np.array([each.prior for each in bench.symptoms])
     for at in chance.choice(len(prior), rigs, p=prior / prior.sum()):
-        troubles = made[bench.looked[int(at)].ids]
+        troubles = made[bench.symptoms[int(at)].ids]
         if troubles:
             _calibrated(bench, troubles[int(chance.integers(len(troubles)))], tally, chance)
     return tally
@@ -135,10 +135,10 @@ def tallied(job: tuple[str, int, int]) -> Tally:
 
 def _drawn(
     often: list[tuple[tuple[str, ...], float]],
-    made: dict[tuple[str, ...], list[Trouble]],
+    made: dict[tuple[str, ...], list[HiddenTrouble]],
     many: int,
     chance: np.random.Generator,
-) -> Iterator[tuple[tuple[str, ...], Trouble]]:
+) -> Iterator[tuple[tuple[str, ...], HiddenTrouble]]:
     """Motors that show their faults, drawn as often as these come."""
     showing = [(ids, prior, [each for each in made[ids] if each.plain]) for ids, prior in often]
     # A fault that shows in few of its motors comes up that much less often.
@@ -150,7 +150,7 @@ def _drawn(
         yield ids, some[int(chance.integers(len(some)))]
 
 
-def _count_one(bench: Bench, trouble: Trouble, id_: str, tally: Tally, chance: np.random.Generator) -> None:
+def _count_one(bench: FaultBench, trouble: HiddenTrouble, id_: str, tally: Tally, chance: np.random.Generator) -> None:
     known = seen_of(bench, trouble, chance)
     place = place_of(bench, without_turns(known), id_)
     tally.plain_first.append(place < 1)
@@ -166,18 +166,18 @@ def _count_one(bench: Bench, trouble: Trouble, id_: str, tally: Tally, chance: n
     tally.listed.append(listed_search(bench, [id_], chance).minutes)
 
 
-def _calibrated(bench: Bench, trouble: Trouble, tally: Tally, chance: np.random.Generator) -> None:
+def _calibrated(bench: FaultBench, trouble: HiddenTrouble, tally: Tally, chance: np.random.Generator) -> None:
     """A motor as they occur, whatever it shows: each told chance, and whether the fault is there."""
     weights = weights_of(bench, seen_of(bench, trouble, chance))[0]
-    tally.told += [(told, id_ in trouble.ids) for id_, told in chances_of(bench, weights).items()]
-    tally.told.append((float(weights[0]), not trouble.ids))
+    tally.wording += [(suspects_named, id_ in trouble.ids) for id_, suspects_named in chances_of(bench, weights).items()]
+    tally.wording.append((float(weights[0]), not trouble.ids))
 
 
 def cost_of_a_tick(name: str) -> float:
     """Time of an answer after a tick, over that of a verdict."""
     design = sample(name)
     bench = bench_of(design, meter=False)
-    known = Known(frozenset(("trembles", "hot_motor")), {"current": 2.0})
+    known = Evidence(frozenset(("trembles", "hot_motor")), {"current": 2.0})
     verdict, tick = medians(lambda: evaluate(design), lambda: diagnosed(bench, known), rounds=5)
     return tick / verdict
 
@@ -225,13 +225,13 @@ def _line(tally: Tally) -> str:
 
 
 def _fifths(tally: Tally) -> str:
-    told = np.array([each for each, _ in tally.told])
-    true = np.array([each for _, each in tally.told])
+    suspects_named = np.array([each for each, _ in tally.wording])
+    true = np.array([each for _, each in tally.wording])
     parts = []
     for fifth in range(FIFTHS):
-        inside = (told >= fifth / FIFTHS) & (told < (fifth + 1) / FIFTHS + (fifth == FIFTHS - 1))
+        inside = (suspects_named >= fifth / FIFTHS) & (suspects_named < (fifth + 1) / FIFTHS + (fifth == FIFTHS - 1))
         if inside.any():
-            parts.append(f"{100 * told[inside].mean():.0f} / {100 * true[inside].mean():.0f} ({inside.sum()})")
+            parts.append(f"{100 * suspects_named[inside].mean():.0f} / {100 * true[inside].mean():.0f} ({inside.sum()})")
     return ", ".join(parts)
 
 

@@ -43,7 +43,7 @@ def lane_ratios() -> tuple[float, float]:
     return float(np.percentile(beside, 95)) / usual, max(beside) / usual
 
 
-def beside_a_search() -> tuple[float, float]:
+def during_a_search() -> tuple[float, float]:
     """A plain verdict's median beside a search over that alone; and for how long, in seconds, the cores stay busy when
     the reader of the search is gone.
     """
@@ -129,12 +129,12 @@ def _heavy(server: LiveServer, stop: threading.Event, seed: int) -> None:
                 ("sweep.csv", {"design": design, "pointer": pointers[0]}),
             )
         )
-        status, answer = _asked(server, connection, path, body)
+        status, answer = _request(server, connection, path, body)
         assert status in (200, 422, 503), (path, status, answer)
     connection.close()
 
 
-def _asked(server: LiveServer, connection: Any, path: str, body: Any) -> tuple[int, Any]:
+def _request(server: LiveServer, connection: Any, path: str, body: Any) -> tuple[int, Any]:
     try:
         return server.ask(connection, "POST", path, body)
     except ValueError:

@@ -23,10 +23,10 @@ from oakspin.learn.known import NOTHING
 from oakspin.learn.observation import Observation, as_compared, observed
 from oakspin.learn.rotor import Rotor, again, learned
 from oakspin.learn.surprise import surprise_of
-from oakspin.learn.taught import taught
+from oakspin.learn.summary import summary_of
 from oakspin.measure.predicted import predicted_for, ran
 from oakspin.measure.trial import Trial
-from oakspin.rig.bench import Shown, read, rig_trials, shown
+from oakspin.rig.bench import RigRun, read, rig_trials, shown
 from oakspin.rig.hidden import Hidden
 from oakspin.verdict.verdict import running_builds
 from runner.samples import sample
@@ -69,7 +69,7 @@ class Tally:
         self.failed += other.failed
 
 
-def told(run: Shown) -> float:
+def speed_of(run: RigRun) -> float:
     """What is compared: turns a minute, or seconds between the gates."""
     return run.gate_seconds if run.gates_mm[1] else run.speed * 30 / np.pi
 
@@ -91,11 +91,11 @@ def tallied(job: tuple[str, int, int]) -> Tally:
     all_runs = shown(design, hidden, meter=True)
     for rig in range(rigs):
         mine = all_runs[rig * runs : (rig + 1) * runs]
-        if not all(told(run) > 0 for run in mine):
+        if not all(speed_of(run) > 0 for run in mine):
             continue
         chance = np.random.default_rng([first + rig, 7])
         observations = [observed(design, read(run, "Rig", chance)) for run in mine]
-        truth, usual = told(mine[-1]), band(observations[0], Draws())
+        truth, usual = speed_of(mine[-1]), band(observations[0], Draws())
         tally.held[0].append(bool(usual[0] <= truth <= usual[2]))
         surprise = surprise_of(observations[0])
         tally.ordinary.append(bool(surprise and surprise.odd))
@@ -119,7 +119,7 @@ def tallied(job: tuple[str, int, int]) -> Tally:
     return tally
 
 
-def far_out(observation: Observation, run: Shown) -> bool:
+def far_out(observation: Observation, run: RigRun) -> bool:
     """Whether what a rig really does lies beyond all but one in a thousand builds of the design in some reading."""
     outcome = ran(observation.design, Draws(), meter=observation.meter)
     shown_ = predicted_for(observation.design, outcome, observation.trial)
@@ -130,7 +130,7 @@ def far_out(observation: Observation, run: Shown) -> bool:
         "gate_time": run.gate_seconds,
     }
     running = running_builds(outcome)
-    if running.sum() < 64 or not told(run):
+    if running.sum() < 64 or not speed_of(run):
         return False
     for row in observation.readings:
         if row.quantity not in true:
@@ -163,7 +163,7 @@ def cost_of_a_class(name: str) -> float:
         Ran(str(at), design, trial.model_copy(update={"group": f"Group {group}"}))
         for at, (group, trial) in enumerate(each)
     ]
-    verdict, learning = medians(lambda: evaluate(design), lambda: taught(design, runs), rounds=3)
+    verdict, learning = medians(lambda: evaluate(design), lambda: summary_of(design, runs), rounds=3)
     return learning / verdict
 
 

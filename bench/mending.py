@@ -111,8 +111,8 @@ def main(words: list[str] | None = None) -> int:
     parser.add_argument("--designs", type=int, default=300)
     parser.add_argument("--seed", type=int, default=SEED)
     parser.add_argument("--show", action="store_true", help="print the designs that no advice mends")
-    asked = parser.parse_args(words)
-    designs = list(islice(broken(asked.designs, asked.seed), asked.designs))
+    options = parser.parse_args(words)
+    designs = list(islice(broken(options.designs, options.seed), options.designs))
     with ProcessPoolExecutor() as pool:
         cases = list(pool.map(case_of, designs, range(len(designs))))
     mendable = [case for case in cases if case.searched]
@@ -121,7 +121,7 @@ def main(words: list[str] | None = None) -> int:
     share = len(mended) / max(len(mendable), 1)
     print(f"{len(cases)} broken designs, {len(mendable)} that a search mends; advice mends {len(mended)}: {share:.1%}")
     print(f"{sum(case.count for case in cases)} pieces of advice, {len(harms)} that harm {harms or ''}")
-    if asked.show:
+    if options.show:
         for case in mendable:
             if not case.advised:
                 print(evaluate(case.design).headline, "|", case.design.model_dump_json(exclude_defaults=True))

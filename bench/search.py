@@ -18,16 +18,16 @@ from concurrent.futures import Executor, ProcessPoolExecutor
 import numpy as np
 
 from bench.clock import medians, seconds
-from bench.lanes import beside_a_search
+from bench.lanes import during_a_search
 from oakspin import evaluate
 from oakspin.drawer.entry import Entry
 from oakspin.drawer.part import Part
 from oakspin.kinds.kinds import KINDS
 from oakspin.kinds.recipe import Place
-from oakspin.search.asked import ALL_KINDS, KindName, SearchAsked
-from oakspin.search.found import FULL, Found, Parts, found_of, free_of
+from oakspin.search.request import ALL_KINDS, KindName, SearchRequest
+from oakspin.search.candidate import FULL, Candidate, Parts, candidate_of, free_of
 from oakspin.search.front import unbeaten
-from oakspin.search.searching import SEED, State, search
+from oakspin.search.engine import SEED, SearchState, search
 from oakspin.search.stock import stock_of
 from oakspin.search.usual import USUAL_KIT
 from runner.samples import sample
@@ -35,7 +35,7 @@ from runner.samples import sample
 OF_EVERY_KIND = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
 DESIGNS = 100_000
 DRAWERS, WITHIN = 20, 0.97
-PLENTY = SearchAsked(minutes=300, matters=["sure", "fast", "quick"])
+PLENTY = SearchRequest(minutes=300, matters=["sure", "fast", "quick"])
 
 
 def main(words: list[str]) -> int:
@@ -60,7 +60,7 @@ def main(words: list[str]) -> int:
     tell("memory at its peak, of the same", _peak(stock, designs) / _peak(stock, designs // 10), 0, 1.2)
     ratios = [_spread(stock, designs // 3, 100 + number) for number in range(5)]
     tell("one worker process / two", statistics.median(ratios), 1.6, 1e9)
-    beside, busy = beside_a_search()
+    beside, busy = during_a_search()
     tell("a plain verdict beside a search / alone", beside, 0, 3)
     tell("until the cores are free when the reader is gone", busy, 0, 1, " s")
     front = last(stock, PLENTY, designs // 2).front
@@ -72,10 +72,10 @@ def main(words: list[str]) -> int:
 
 
 def last(
-    stock: Sequence[Part], asked: SearchAsked, designs: int, executor: Executor | None = None, seed: int = SEED
-) -> State:
+    stock: Sequence[Part], request: SearchRequest, designs: int, executor: Executor | None = None, seed: int = SEED
+) -> SearchState:
     """The answer of a search."""
-    *_, state = search(stock, asked, designs=designs, executor=executor, seed=seed)
+    *_, state = search(stock, request, designs=designs, executor=executor, seed=seed)
     return state
 
 
@@ -97,10 +97,10 @@ def _peak(stock: Sequence[Part], designs: int) -> float:
     return float(peak)
 
 
-def _still(front: Sequence[Found]) -> list[Found]:
+def _still(front: Sequence[Candidate]) -> list[Candidate]:
     """What is left of a front when each design is judged anew on all draws."""
-    again = [found_of(each.kind, each.parts, each.shares, PLENTY, FULL) for each in front]
-    return unbeaten([each for each in again if isinstance(each, Found)], PLENTY.matters)
+    again = [candidate_of(each.kind, each.parts, each.shares, PLENTY, FULL) for each in front]
+    return unbeaten([each for each in again if isinstance(each, Candidate)], PLENTY.matters)
 
 
 # Poor parts of each sort, which no good motor is made of.
@@ -144,29 +144,29 @@ def drawer(number: int) -> tuple[KindName, tuple[Part, ...], Parts]:
 def planted(number: int) -> float:
     """What a search finds in a made-up drawer, over the best that is planted in it."""
     kind, stock, parts = drawer(number)
-    asked = SearchAsked(minutes=300, matters=["fast"], kinds=[kind])
-    best = climbed(kind, parts, asked, number)
+    request = SearchRequest(minutes=300, matters=["fast"], kinds=[kind])
+    best = climbed(kind, parts, request, number)
     if best is None:
         return 1.0  # nothing goes in that drawer: there is nothing to find
-    found = last(stock, asked, 40_000)
+    found = last(stock, request, 40_000)
     most = max((each.worth["fast"] for each in (*found.front, *found.others)), default=0.0)
     return most / best.worth["fast"]
 
 
 def climbed(
-    kind: str, parts: Parts, asked: SearchAsked, number: int, starts: int = 60, rounds: int = 5
-) -> Found | None:
+    kind: str, parts: Parts, request: SearchRequest, number: int, starts: int = 60, rounds: int = 5
+) -> Candidate | None:
     """The best of a kind from parts by a patient climb: from the best of many places, one number after the other."""
     chance = np.random.default_rng([13, number])
-    frees = free_of(kind, parts, asked)
+    frees = free_of(kind, parts, request)
 
-    def at(shares: dict[str, float]) -> Found | None:
-        found = found_of(kind, parts, shares, asked)
-        return found if isinstance(found, Found) else None
+    def at(shares: dict[str, float]) -> Candidate | None:
+        found = candidate_of(kind, parts, shares, request)
+        return found if isinstance(found, Candidate) else None
 
     tried = [at({free.name: float(chance.random()) for free in frees}) for _ in range(starts)]
     going = sorted((each for each in tried if each), key=lambda each: -each.worth["fast"])[:2]
-    best: Found | None = None
+    best: Candidate | None = None
     for start in going:
         now = start
         for step in 0.3 / 2.0 ** np.arange(rounds):
@@ -176,8 +176,8 @@ def climbed(
                     other = at({**now.shares, free.name: float(share)})
                     if other and other.worth["fast"] > now.worth["fast"]:
                         now = other
-        full = found_of(kind, parts, now.shares, asked, FULL)
-        if isinstance(full, Found) and (best is None or full.worth["fast"] > best.worth["fast"]):
+        full = candidate_of(kind, parts, now.shares, request, FULL)
+        if isinstance(full, Candidate) and (best is None or full.worth["fast"] > best.worth["fast"]):
             best = full
     return best
 

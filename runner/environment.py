@@ -117,12 +117,12 @@ def _usable() -> bool:
     """Whether there is a virtual environment of a Python that runs. Raises ``Trouble`` where something else stands."""
     if VENV.is_file() or (VENV.is_dir() and any(VENV.iterdir()) and not (VENV / "pyvenv.cfg").is_file()):
         raise Trouble(f"{VENV} is no virtual environment of Oak Spin: move it away, then run this again.")
-    asked = [str(PYTHON), "-c", "import sys, pip; print(sys.version_info >= (3, 11))"]
+    probe = [str(PYTHON), "-c", "import sys, pip; print(sys.version_info >= (3, 11))"]
     try:
-        told = subprocess.run(asked, capture_output=True, text=True, check=False, timeout=60).stdout
+        output = subprocess.run(probe, capture_output=True, text=True, check=False, timeout=60).stdout
     except (OSError, subprocess.TimeoutExpired):
         return False
-    return told.strip() == "True"
+    return output.strip() == "True"
 
 
 def _missing(listed: Path) -> list[str]:
@@ -193,10 +193,10 @@ def _node() -> None:
             "install nodejs and npm, then run this again."
         )
     try:
-        told = subprocess.run([node, "--version"], capture_output=True, text=True, check=False, timeout=60).stdout
+        output = subprocess.run([node, "--version"], capture_output=True, text=True, check=False, timeout=60).stdout
     except (OSError, subprocess.TimeoutExpired):
-        told = ""
-    version = told.strip()
+        output = ""
+    version = output.strip()
     if not re.match(r"v\d+\.", version):
         raise Trouble(f"Node at {node} does not run: install nodejs anew, then run this again.")
     if int(version.lstrip("v").split(".")[0]) < OLDEST_NODE:

@@ -40,12 +40,12 @@ def design_in(name: str) -> Design:
 def answered(answer: Callable[[], Any]) -> int:
     """Print an answer as JSON and return 0; every fault is one line, and the status 2."""
     try:
-        told = answer()
+        result = answer()
     except OakSpinError as error:
         print(error, file=sys.stderr)
         return 2
     try:
-        print(json.dumps(told, indent=2, ensure_ascii=False, allow_nan=False), flush=True)
+        print(json.dumps(result, indent=2, ensure_ascii=False, allow_nan=False), flush=True)
     except BrokenPipeError:
         # Whoever read it has read enough; what is left in the buffer has nowhere to go.
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())

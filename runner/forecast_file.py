@@ -10,15 +10,15 @@ from pydantic_core import from_json, to_json
 
 from oakspin.classroom.file import from_text
 from oakspin.classroom.forecast import CLASSES, forecasting, usual_others
-from oakspin.classroom.told import told_forecast
+from oakspin.classroom.views import forecast_view
 from runner.files import answered, bytes_in
 
 
-def told(words: argparse.Namespace) -> dict[str, Any]:
+def forecast_in(words: argparse.Namespace) -> dict[str, Any]:
     """The forecast. Raises the core's errors."""
     plan = from_text(bytes_in(words.file)).plan
     *_, last = forecasting(plan, (), usual_others(plan), classes=words.classes)
-    whole: dict[str, Any] = from_json(to_json(told_forecast(last)))
+    whole: dict[str, Any] = from_json(to_json(forecast_view(last)))
     for save in whole["saves"]:
         del save["plan"]
     return {name: value for name, value in whole.items() if name not in ("done", "of")}
@@ -29,8 +29,8 @@ def main(words: list[str]) -> int:
     parser = argparse.ArgumentParser(prog="./oak forecast", description=__doc__)
     parser.add_argument("file", metavar="FILE.oakclass.json", help="the plan of a class")
     parser.add_argument("--classes", type=int, default=CLASSES, help="how many lessons are drawn")
-    asked = parser.parse_args(words)
-    return answered(lambda: told(asked))
+    options = parser.parse_args(words)
+    return answered(lambda: forecast_in(options))
 
 
 if __name__ == "__main__":

@@ -8,7 +8,7 @@ from typing import Any
 from pydantic_core import from_json, to_json
 
 from oakspin.learn.history import Ran
-from oakspin.learn.taught import taught, told
+from oakspin.learn.summary import summary_of, summary_view
 from oakspin.measure.table import read_trials
 from oakspin.report import report
 from runner.files import answered, design_in, text_in
@@ -18,8 +18,8 @@ def learned(file: str, table: str) -> dict[str, Any]:
     """As the report on the usual draws, with what was ``learned`` beside."""
     design = design_in(file)
     trials = read_trials(text_in(table))
-    found = taught(design, [Ran(str(number), design, trial) for number, trial in enumerate(trials, 1)])
-    return {**report(design, found.draws), "learned": from_json(to_json(told(found)))}
+    found = summary_of(design, [Ran(str(number), design, trial) for number, trial in enumerate(trials, 1)])
+    return {**report(design, found.draws), "learned": from_json(to_json(summary_view(found)))}
 
 
 def main(words: list[str]) -> int:

@@ -61,7 +61,7 @@ class Mutant:
         assert changed is not None
         return changed
 
-    def told(self, before: str, after: str) -> dict[str, Any]:
+    def row(self, before: str, after: str) -> dict[str, Any]:
         """The line before and after, to be read."""
         return {
             "file": str(self.file),
@@ -247,7 +247,7 @@ def _tried(mutants: list[Mutant], copies: list[Path], reach: Reach) -> Iterator[
         finally:
             target.write_text(before, encoding="utf-8")
             free.put(folder)
-        return {**mutant.told(before, after), "noticed": noticed, "tests": len(tests)}
+        return {**mutant.row(before, after), "noticed": noticed, "tests": len(tests)}
 
     with ThreadPoolExecutor(len(copies)) as pool:
         for number, result in enumerate(pool.map(attempt, mutants), 1):

@@ -88,7 +88,7 @@ def does_not_go(page: Page) -> None:
     page.locator("[data-sign=nothing]").scroll_into_view_if_needed()
 
 
-def taught(page: Page) -> None:
+def summary(page: Page) -> None:
     """Teach, with one card answered."""
     stage("5", "[data-card]")(page)
     card = page.locator("[data-card=magnets_over]")
@@ -139,7 +139,7 @@ def practised(page: Page) -> None:
         page.locator("[data-check] b").nth(done - 1).wait_for()
 
 
-def told_by_tests(page: Page) -> None:
+def identified_by_tests(page: Page) -> None:
     """A wire without a label, after two tests."""
     page.get_by_role("link", name="What is this thing?").click()
     page.get_by_role("textbox", name="They lie this wide").fill("10.6")
@@ -180,7 +180,7 @@ def planned_class(page: Page) -> None:
     page.get_by_text("changes tried").wait_for(state="hidden", timeout=120_000)
 
 
-def evening_after(page: Page) -> None:
+def class_review(page: Page) -> None:
     """What came of a class that was held, kept with its motor."""
     page.get_by_role("link", name="Classes").click()
     with page.expect_file_chooser() as chooser:
@@ -205,13 +205,13 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "run": ("light", logged),
     "does-not-go": ("light", does_not_go),
     "practice": ("light", practised),
-    "things": ("light", told_by_tests),
+    "things": ("light", identified_by_tests),
     "drawer": ("light", drawer_of_the_school),
     "build": ("light", what_to_build),
     "tune": ("light", stage("4", "[data-strip=lasts] [data-state]")),
-    "teach": ("light", taught),
+    "teach": ("light", summary),
     "classes": ("light", planned_class),
-    "after": ("light", evening_after),
+    "after": ("light", class_review),
     "class": ("projector", with_the_class),
 }
 

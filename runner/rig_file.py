@@ -32,15 +32,15 @@ def main(words: list[str]) -> int:
     parser.add_argument("--trials", type=int, default=3, help=f"how many trials, 1 to {MOST_TRIALS}")
     parser.add_argument("--csv", action="store_true", help="print trials as a table, and end")
     parser.add_argument("--seconds", type=float, default=0.0, help="end the device after so many seconds")
-    asked = parser.parse_args(words)
-    if not 1 <= asked.trials <= MOST_TRIALS or asked.seed < 0:
+    options = parser.parse_args(words)
+    if not 1 <= options.trials <= MOST_TRIALS or options.seed < 0:
         parser.error(f"--trials from 1 to {MOST_TRIALS}, --seed from 0")
     try:
-        design = design_in(asked.file)
-        if asked.csv:
-            print(trial_table(rig_trials(design, asked.seed, asked.trials)), end="")
+        design = design_in(options.file)
+        if options.csv:
+            print(trial_table(rig_trials(design, options.seed, options.trials)), end="")
             return 0
-        return speak(Rig(design, asked.seed), asked.seconds)
+        return speak(Rig(design, options.seed), options.seconds)
     except OakSpinError as error:
         print(error, file=sys.stderr)
         return 2
@@ -54,10 +54,10 @@ def speak(rig: Rig, seconds: float) -> int:
     print(os.ttyname(theirs), flush=True)
     rig.power(on=True)
     rig.flick()
-    begun = told = time.monotonic()
+    begun = last = time.monotonic()
     heard = b""
     try:
-        while not seconds or told - begun < seconds:
+        while not seconds or last - begun < seconds:
             ready, _, _ = select.select([ours], [], [], EVERY)
             if ready:
                 try:
@@ -68,10 +68,10 @@ def speak(rig: Rig, seconds: float) -> int:
                 for line in whole:
                     obey(rig, line.decode("ascii", "replace").strip())
             now = time.monotonic()
-            if now - told < EVERY:
+            if now - last < EVERY:
                 continue
-            rig.advance(now - told)
-            told = now
+            rig.advance(now - last)
+            last = now
             lines = "".join(f"{text_of(row.quantity, row.value, row.unit)}\r\n" for row in rig.read())
             try:
                 os.write(ours, lines.encode())

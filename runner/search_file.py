@@ -12,10 +12,10 @@ from typing import Any
 from pydantic_core import from_json, to_json
 
 from oakspin.drawer.table import read_drawer
-from oakspin.search.asked import ALL_KINDS, MATTERS, SearchAsked, asked_of
-from oakspin.search.searching import DESIGNS, SEED, State, search
+from oakspin.search.request import ALL_KINDS, MATTERS, SearchRequest, request_of
+from oakspin.search.engine import DESIGNS, SEED, SearchState, search
 from oakspin.search.stock import stock_of
-from oakspin.search.told import told_state
+from oakspin.search.views import search_view
 from oakspin.search.usual import USUAL_KIT
 from runner.files import answered, text_in
 
@@ -23,29 +23,29 @@ from runner.files import answered, text_in
 def found(words: argparse.Namespace) -> dict[str, Any]:
     """The answer. Raises the core's errors."""
     names = ("hands", "groups", "minutes", "no_sharp_tools", "most_A")
-    asked = asked_of({**{name: getattr(words, name) for name in names}, "matters": words.matters, "kinds": words.kinds})
+    request = request_of({**{name: getattr(words, name) for name in names}, "matters": words.matters, "kinds": words.kinds})
     faults: tuple[Any, ...] = ()
     entries = USUAL_KIT
     if words.drawer:
         rows = read_drawer(text_in(words.drawer))
         entries, faults = rows.entries, rows.faults
     stock = stock_of(entries)
-    for state in _states(stock, asked, words):
+    for state in _states(stock, request, words):
         last = state
-    told = from_json(to_json(told_state(last, asked)))
+    view = from_json(to_json(search_view(last, request)))
     unusable = [{"name": part.name, "why": part.why_not} for part in stock if part.why_not]
-    for each in told["found"]:
+    for each in view["found"]:
         del each["drawing"]
-    return {**told, "not_used": unusable, "faults": [fault.line() for fault in faults]}
+    return {**view, "not_used": unusable, "faults": [fault.line() for fault in faults]}
 
 
-def _states(stock: Any, asked: SearchAsked, words: argparse.Namespace) -> Iterator[State]:
+def _states(stock: Any, request: SearchRequest, words: argparse.Namespace) -> Iterator[SearchState]:
     processes = words.processes or os.cpu_count() or 1
     if processes == 1:
-        yield from search(stock, asked, designs=words.designs, seed=words.seed)
+        yield from search(stock, request, designs=words.designs, seed=words.seed)
         return
     with ProcessPoolExecutor(processes) as pool:
-        yield from search(stock, asked, designs=words.designs, seed=words.seed, executor=pool)
+        yield from search(stock, request, designs=words.designs, seed=words.seed, executor=pool)
 
 
 def main(words: list[str]) -> int:
@@ -62,8 +62,8 @@ def main(words: list[str]) -> int:
     parser.add_argument("--designs", type=int, default=DESIGNS, help="how many are looked at, about")
     parser.add_argument("--seed", type=int, default=SEED)
     parser.add_argument("--processes", type=int, default=0, help="worker processes; as many as cores without")
-    asked = parser.parse_args(words)
-    return answered(lambda: found(asked))
+    request = parser.parse_args(words)
+    return answered(lambda: found(request))
 
 
 if __name__ == "__main__":

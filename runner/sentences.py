@@ -62,14 +62,14 @@ def _turned(design: Design, dial: Dial, chance: np.random.Generator) -> Design:
     return turn(design, dial.pointer, round(value) if dial.whole else round(float(value), 4))
 
 
-def said(design: Design, with_advice: bool) -> Iterator[tuple[str, str]]:
+def texts_of(design: Design, with_advice: bool) -> Iterator[tuple[str, str]]:
     """Everything that is said of a design, each with the place where it stands."""
     verdict: Verdict = evaluate(design)
     yield "headline", verdict.headline
     for cause in verdict.causes:
         yield "cause", cause
     for link in verdict.links:
-        figure = link.told or f"{link.figure:.3g} {link.unit} ({link.band[0]:.3g} to {link.band[1]:.3g})"
+        figure = link.wording or f"{link.figure:.3g} {link.unit} ({link.band[0]:.3g} to {link.band[1]:.3g})"
         yield f"{link.name}, {link.state}", f"[{figure}] {link.sentence}"
     sheet = build_sheet(design)
     for step in sheet.steps:
@@ -98,10 +98,10 @@ def main(words: list[str] | None = None) -> None:
     parser.add_argument("--designs", type=int, default=300, help="how many designs (300)")
     parser.add_argument("--seed", type=int, default=SEED, help="other designs")
     parser.add_argument("--no-advice", action="store_true", help="leave advice out: it takes most of the time")
-    asked = parser.parse_args(words)
+    options = parser.parse_args(words)
     places: dict[str, dict[str, tuple[str, int]]] = {}
-    for design in generated(asked.designs, asked.seed):
-        for place, text in said(design, not asked.no_advice):
+    for design in generated(options.designs, options.seed):
+        for place, text in texts_of(design, not options.no_advice):
             if not text:
                 continue
             shape = re.sub(r"[-−]?\d[\d.,e+]*", "#", text)

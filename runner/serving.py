@@ -74,8 +74,8 @@ def dev(words: list[str]) -> int:
     node_modules()
     environment = {**process_environment(), "OAKSPIN_SERVER": f"http://127.0.0.1:{options.port}"}
     # Both end with this process, however it is asked to end; a shell's background jobs ignore Ctrl+C by themselves.
-    for asked in (signal.SIGINT, signal.SIGTERM):
-        signal.signal(asked, signal.default_int_handler)
+    for number in (signal.SIGINT, signal.SIGTERM):
+        signal.signal(number, signal.default_int_handler)
     # Vite itself, not npm: npm would not pass the signal on.
     vite = [
         str(WEB / "node_modules" / ".bin" / "vite"),

@@ -10,17 +10,17 @@ from pydantic_core import to_json
 
 from oakspin.version import VERSION
 from server.archive.api import router as archive
-from server.classes.after_api import router as after_classes
+from server.classes.results_api import router as after_classes
 from server.classes.api import router as classes
 from server.drawer.api import router as drawer
 from server.drawer.used_api import router as used
 from server.errors import read_json, register
 from server.instruments.api import router as instruments
 from server.learning.api import router as learning
-from server.openapi import told_whole
+from server.openapi import whole_schema
 from server.practice.api import router as practice
 from server.shelf.api import router as shelf
-from server.stages import beside, choose, diagnose, make, run, search, teach, things, tune, warmups
+from server.stages import choose, comparison, diagnose, make, run, search, teach, things, tune, warmups
 from server.trials.api import router as trials
 
 
@@ -45,7 +45,7 @@ class _Api(NinjaAPI):
 
     def get_openapi_schema(self, **options: Any) -> Any:
         """The OpenAPI description."""
-        return told_whole(super().get_openapi_schema(**options))
+        return whole_schema(super().get_openapi_schema(**options))
 
 
 api = _Api(
@@ -61,20 +61,20 @@ api.add_router("", drawer)
 api.add_router("", used)
 api.add_router("", classes)
 api.add_router("/classes", after_classes)
-for stage in (choose, make, run, tune, teach, beside, diagnose, things, search, warmups):
+for stage in (choose, make, run, tune, teach, comparison, diagnose, things, search, warmups):
     api.add_router("", stage.router)
 
 
-class AboutOut(Schema):
+class AboutView(Schema):
     """Which Oak Spin this is."""
 
     version: str
 
 
-@api.get("/about", response=AboutOut, operation_id="about")
-def about(request: HttpRequest) -> AboutOut:
+@api.get("/about", response=AboutView, operation_id="about")
+def about(request: HttpRequest) -> AboutView:
     """The program's version."""
-    return AboutOut(version=VERSION)
+    return AboutView(version=VERSION)
 
 
 register(api)

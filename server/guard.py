@@ -35,7 +35,7 @@ def problem(status: int, title: str, hint: str) -> JsonResponse:
     return JsonResponse({"title": title, "faults": [], "hint": hint}, status=status)
 
 
-def told(trouble: Trouble) -> JsonResponse:
+def problem_answer(trouble: Trouble) -> JsonResponse:
     """A trouble outside of any route, in the one problem shape."""
     response = problem(trouble.status, trouble.title, trouble.hint)
     if trouble.retry_s is not None:
@@ -45,12 +45,12 @@ def told(trouble: Trouble) -> JsonResponse:
 
 def unread(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """Answers what could not be read as a request at all."""
-    return told(UNREAD)
+    return problem_answer(UNREAD)
 
 
 def mistake(request: HttpRequest) -> HttpResponse:
     """Answers an error that no route caught."""
-    return told(trouble_of(sys.exception()))
+    return problem_answer(trouble_of(sys.exception()))
 
 
 def no_such_route(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
@@ -96,12 +96,12 @@ class GuardMiddleware:
         nonce = secrets.token_urlsafe(16)
         request.style_nonce = nonce  # type: ignore[attr-defined]
         # Whatever can be asked for can be asked about: HEAD is GET without the body.
-        asked_about = request.method == "HEAD" and not request.path.startswith(settings.STATIC_URL)
-        if asked_about:
+        openable = request.method == "HEAD" and not request.path.startswith(settings.STATIC_URL)
+        if openable:
             request.method = "GET"
         response = self._refusal(request) or self.get_response(request)
         response = _in_shape(request, response)
-        if asked_about:
+        if openable:
             response = _without_body(response)
         self.csrf.process_response(request, response)
         response.headers["Content-Security-Policy"] = POLICY.format(nonce=nonce)

@@ -16,32 +16,32 @@ def lines_of(what: str) -> Schema:
     return {LINES: True, "responses": {200: {"description": f"Lines of JSON: {what}"}}}
 
 
-def told_whole(description: Schema) -> Schema:
+def whole_schema(description: Schema) -> Schema:
     """The description in which every schema of an answer requires all of its properties.
 
     A question may leave out what has a default; an answer never does. What is used for both stands in the description
     twice: under its own name as it may be sent, and under that name with ``Answer`` as it comes back.
     """
-    told = copy.deepcopy(description)
-    schemas = told["components"]["schemas"]
-    asked, answered = set[str](), set[str]()
-    for operation in (operation for path in told["paths"].values() for operation in path.values()):
-        _reach(operation.get("requestBody", {}), schemas, asked)
-        _reach(operation.get("parameters", []), schemas, asked)
+    document = copy.deepcopy(description)
+    schemas = document["components"]["schemas"]
+    requested, answered = set[str](), set[str]()
+    for operation in (operation for path in document["paths"].values() for operation in path.values()):
+        _reach(operation.get("requestBody", {}), schemas, requested)
+        _reach(operation.get("parameters", []), schemas, requested)
         _reach(operation.get("responses", {}), schemas, answered)
-    names = {name: f"{name}{ANSWER}" if name in asked else name for name in sorted(answered)}
+    names = {name: f"{name}{ANSWER}" if name in requested else name for name in sorted(answered)}
     for name, answer in names.items():
         schema = _renamed(description["components"]["schemas"][name], names)
         if schema.get("properties"):
             schema["required"] = list(schema["properties"])
         schemas[answer] = schema
-    for path in told["paths"].values():
+    for path in document["paths"].values():
         for operation in path.values():
             if operation.pop(LINES, False):
                 content = operation["responses"][200]["content"]
                 content["application/x-ndjson"] = content.pop("application/json")
             operation["responses"] = _renamed(operation.get("responses", {}), names)
-    return told
+    return document
 
 
 def _reach(place: Any, schemas: Schema, names: set[str]) -> None:

@@ -16,7 +16,7 @@ from server.parts import MOTOR, parts_at
 from server.places import BUILT
 from server.shelf.actions import find
 from server.shelf.api import list_shelf
-from server.shelf.schemas import DemonstrationOut
+from server.shelf.schemas import DemonstrationView
 
 PLACEHOLDER = "OAKSPIN_STYLE_NONCE"
 FIRST = "<!--first-->"
@@ -46,8 +46,8 @@ def _first(request: HttpRequest) -> str:
         answers = _answers(request)
     except (Http404, OakSpinError, DatabaseError):
         return ""  # the page asks by itself, and tells the trouble in words
-    told = ",".join(f'"{name}":{answer}' for name, answer in answers.items())
-    return f'<script type="application/json" id="first">{{{told}}}</script>' if told else ""
+    pairs = ",".join(f'"{name}":{answer}' for name, answer in answers.items())
+    return f'<script type="application/json" id="first">{{{pairs}}}</script>' if pairs else ""
 
 
 def _answers(request: HttpRequest) -> dict[str, str]:
@@ -59,7 +59,7 @@ def _answers(request: HttpRequest) -> dict[str, str]:
     kept = find(matched["id"])
     if kept.deleted_at is not None:
         return {}
-    shown = DemonstrationOut.of(kept)
+    shown = DemonstrationView.of(kept)
     answers = {"demonstration": _safe(shown.model_dump_json().encode())}
     if matched["stage"] in (None, "choose"):
         answers["look"] = _safe(to_json(look(shown.design)))

@@ -89,7 +89,7 @@ def plain_unit(unit: str) -> PlainUnit:
     return PLAIN.get(unit, PlainUnit(unit))
 
 
-def told_band(unit: str, low: float, high: float) -> str:
+def band_text(unit: str, low: float, high: float) -> str:
     """A band of this unit as it stands in brackets; in words where its ends lie far apart.
 
     Example
@@ -109,7 +109,7 @@ def _grouped(value: float, digits: int = 2) -> str:
 
 
 def _band(unit: str, ends: tuple[float, float] | None, per: float) -> str:
-    return told_band(unit, ends[0] * per, ends[1] * per) if ends else ""
+    return band_text(unit, ends[0] * per, ends[1] * per) if ends else ""
 
 
 def _one(words: str, amount: float) -> str:

@@ -23,7 +23,7 @@ Mode = Literal["merge", "replace"]
 _reading = Lock()
 
 
-class ArrivalOut(Schema):
+class ArrivalView(Schema):
     """One motor of an archive: how it stands to what is here, and how much it brings."""
 
     id: str
@@ -35,9 +35,9 @@ class ArrivalOut(Schema):
     unread: bool
 
     @staticmethod
-    def of(arrival: actions.Arrival) -> ArrivalOut:
+    def of(arrival: actions.Arrival) -> ArrivalView:
         """The wire form of an arrival."""
-        return ArrivalOut(
+        return ArrivalView(
             id=arrival.id,
             title=arrival.title,
             kind_name=KINDS[arrival.kind].name if arrival.kind else "",
@@ -51,7 +51,7 @@ class ArrivalOut(Schema):
 class ArchivePreview(Schema):
     """What an archive would bring, and which motors it would put away if it replaced the shelf."""
 
-    motors: list[ArrivalOut]
+    motors: list[ArrivalView]
     put_away: list[str]
 
 
@@ -74,11 +74,11 @@ def preview_everything(request: HttpRequest, file: File[UploadedFile]) -> Archiv
     """What a zip would bring; nothing is changed."""
     with _reading:
         arrivals, put_away = actions.preview(file)
-    return ArchivePreview(motors=[ArrivalOut.of(arrival) for arrival in arrivals], put_away=put_away)
+    return ArchivePreview(motors=[ArrivalView.of(arrival) for arrival in arrivals], put_away=put_away)
 
 
-@router.post("", response={200: list[ArrivalOut], **BODY}, operation_id="import_everything")
-def import_everything(request: HttpRequest, file: File[UploadedFile], mode: Form[Mode] = "merge") -> list[ArrivalOut]:
+@router.post("", response={200: list[ArrivalView], **BODY}, operation_id="import_everything")
+def import_everything(request: HttpRequest, file: File[UploadedFile], mode: Form[Mode] = "merge") -> list[ArrivalView]:
     """Put what a zip holds on the shelf: merged with what is there, or in its place."""
     with _reading:
-        return [ArrivalOut.of(row) for row in actions.take_in_everything(file, replace=mode == "replace")]
+        return [ArrivalView.of(row) for row in actions.take_in_everything(file, replace=mode == "replace")]

@@ -23,7 +23,7 @@ from typing import IO, Annotated, Any, Literal, Self, TypeVar
 import numpy as np
 from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError, model_validator
 
-from oakspin.classroom.came import came_of
+from oakspin.classroom.results import results_of
 from oakspin.classroom.plan import plan_of
 from oakspin.design import Design, Document, design_of, to_text
 from oakspin.design.document import faults_of
@@ -221,14 +221,14 @@ class KeptClass(_Kept):
     changed_at: Moment
     deleted_at: Moment | None
     plan: dict[str, Any]
-    came: dict[str, Any] = {}
-    came_version: Number = 1
+    results: dict[str, Any] = {}
+    results_version: Number = 1
     foretold_for: Annotated[str, Field(max_length=64)] = ""
     kept: dict[Annotated[str, Field(max_length=80)], Word] = {}
 
     @model_validator(mode="after")
     def _can_be_read(self) -> Self:
-        for name, read in (("plan", plan_of), ("came", came_of)):
+        for name, read in (("plan", plan_of), ("came", results_of)):
             try:
                 read(getattr(self, name))
             except UnreadableDesign as error:
@@ -329,11 +329,11 @@ def unpack(file: IO[bytes]) -> Iterator[KeptDemonstration]:
             manifest = Manifest.model_validate(_json(archive, "manifest.json"))
             _unchanged(archive, manifest.checksums)
             if manifest.practice:
-                _beside(archive, PRACTICE, KeptPractice)
+                _kept_file(archive, PRACTICE, KeptPractice)
             if manifest.drawer:
-                _beside(archive, DRAWER, KeptDrawer)
+                _kept_file(archive, DRAWER, KeptDrawer)
             if manifest.classes:
-                _beside(archive, CLASSES, KeptClasses)
+                _kept_file(archive, CLASSES, KeptClasses)
             for id_ in manifest.demonstrations:
                 yield _with_recordings(archive, _one(archive, f"demonstrations/{id_}.json"))
     except ValidationError:
@@ -354,25 +354,25 @@ def bench_in(file: IO[bytes]) -> KeptBench:
 def practice_in(file: IO[bytes]) -> list[KeptCase]:
     """The cases of practice in a zip that :func:`unpack` has read."""
     with zipfile.ZipFile(file) as archive:
-        told = Manifest.model_validate(_json(archive, "manifest.json")).practice
-        return _beside(archive, PRACTICE, KeptPractice).cases if told else []
+        listed = Manifest.model_validate(_json(archive, "manifest.json")).practice
+        return _kept_file(archive, PRACTICE, KeptPractice).cases if listed else []
 
 
 def drawer_in(file: IO[bytes]) -> KeptDrawer:
     """The Drawer in a zip that :func:`unpack` has read."""
     with zipfile.ZipFile(file) as archive:
-        told = Manifest.model_validate(_json(archive, "manifest.json")).drawer
-        return _beside(archive, DRAWER, KeptDrawer) if told else KeptDrawer()
+        listed = Manifest.model_validate(_json(archive, "manifest.json")).drawer
+        return _kept_file(archive, DRAWER, KeptDrawer) if listed else KeptDrawer()
 
 
 def classes_in(file: IO[bytes]) -> list[KeptClass]:
     """The classes in a zip that :func:`unpack` has read."""
     with zipfile.ZipFile(file) as archive:
-        told = Manifest.model_validate(_json(archive, "manifest.json")).classes
-        return _beside(archive, CLASSES, KeptClasses).classes if told else []
+        listed = Manifest.model_validate(_json(archive, "manifest.json")).classes
+        return _kept_file(archive, CLASSES, KeptClasses).classes if listed else []
 
 
-def _beside(archive: zipfile.ZipFile, name: str, model: type[Beside]) -> Beside:
+def _kept_file(archive: zipfile.ZipFile, name: str, model: type[Beside]) -> Beside:
     """A file that stands beside the demonstrations. Raises ``UnreadableDesign``."""
     try:
         return model.model_validate_json(_text_of(archive, name))
@@ -422,10 +422,10 @@ def checksum(text: bytes) -> str:
 def _unchanged(archive: zipfile.ZipFile, sums: dict[str, str]) -> None:
     """Every file is as it was written; archives before version 4 do not tell. Raises ``UnreadableDesign``."""
     there = {entry.filename for entry in archive.infolist()}
-    for name, told in sums.items():
+    for name, listed in sums.items():
         if name not in there:
             raise UnreadableDesign([Fault(f"/{name}", "nothing", "every file that the archive lists", CUT)])
-        if checksum(_text_of(archive, name)) != told:
+        if checksum(_text_of(archive, name)) != listed:
             raise UnreadableDesign([Fault(f"/{name}", "other content than was written", "the file as written", CUT)])
 
 

@@ -8,7 +8,7 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
-from oakspin.classroom.came import Came, came_of, plain
+from oakspin.classroom.results import ClassResults, results_of, plain
 from oakspin.classroom.file import Held, from_text, to_text
 from oakspin.classroom.forecast import MotorKnown
 from oakspin.classroom.plan import ClassMotor, ClassPlan, plan_of, usual_prepared
@@ -93,17 +93,17 @@ def _known(motor: ClassMotor) -> MotorKnown:
 
 
 @transaction.atomic
-def add(plan: ClassPlan, came: Came | None = None) -> SchoolClass:
+def add(plan: ClassPlan, results: ClassResults | None = None) -> SchoolClass:
     """A new class. Raises ``UnreadableDesign`` where there are too many."""
     if SchoolClass.objects.filter(deleted_at=None).count() >= MOST:
         limit = f"at most {MOST} classes"
         raise UnreadableDesign([Fault("/", "one more", limit, "Put away those that are over.")])
-    return SchoolClass.objects.create(plan=plan.model_dump(mode="json"), came=plain(came or Came()))
+    return SchoolClass.objects.create(plan=plan.model_dump(mode="json"), results=plain(results or ClassResults()))
 
 
 def take_in(held: Held) -> SchoolClass:
     """A class out of its file, with what came of it. Raises as :func:`add`."""
-    return add(held.plan, held.came)
+    return add(held.plan, held.results)
 
 
 def add_sample() -> SchoolClass:
@@ -145,4 +145,4 @@ def _moved(id_: str, *, away: bool) -> SchoolClass:
 
 def file_of(row: SchoolClass) -> str:
     """The class as a file."""
-    return to_text(plan_in(row), came_of(row.came))
+    return to_text(plan_in(row), results_of(row.results))

@@ -13,9 +13,9 @@ from oakspin.classroom.forecast import usual_others
 from oakspin.classroom.kit import Kit, KitLine, kit_of
 from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan, usual_prepared
 from oakspin.classroom.timetable import Timetable, timetable_of
-from oakspin.classroom.told import ForecastTold
+from oakspin.classroom.views import ForecastView
 from oakspin.kinds.kinds import KINDS, build_of
-from oakspin.search.buying import Bought, shopping_table
+from oakspin.search.purchases import Bought, shopping_table
 from server.classes import actions
 from server.classes.models import SchoolClass
 from server.downloads import download
@@ -70,7 +70,7 @@ class StepToPrepare(Schema):
     adult: bool
 
 
-class ClassMotorOut(Schema):
+class ClassMotorView(Schema):
     """What can be prepared of a motor of a class."""
 
     title: str
@@ -78,17 +78,17 @@ class ClassMotorOut(Schema):
     steps: list[StepToPrepare]
 
 
-class ClassOut(Schema):
+class ClassView(Schema):
     """A class: its plan as the shelf and the Drawer stand now, and what can be prepared."""
 
     id: str
     version: int
     deleted: bool
     plan: ClassPlan
-    motors: list[ClassMotorOut]
+    motors: list[ClassMotorView]
 
 
-class KitLineOut(Schema):
+class KitLineView(Schema):
     """A part of the kit; ``missing`` are not in the Drawer."""
 
     name: str
@@ -104,10 +104,10 @@ class KitLineOut(Schema):
     price: float | None
 
 
-class KitOut(Schema):
+class KitView(Schema):
     """The kit of a class, and what of it is to be bought."""
 
-    lines: list[KitLineOut]
+    lines: list[KitLineView]
     shopping: list[Bought]
     cost_group: float
     cost_pupil: float
@@ -118,10 +118,10 @@ class KitOut(Schema):
     tools: list[str]
 
 
-class ClassNeedsOut(Schema):
+class ClassNeedsView(Schema):
     """What a class needs: its kit and its lesson by the clock."""
 
-    kit: KitOut
+    kit: KitView
     timetable: Timetable
 
 
@@ -141,37 +141,37 @@ def list_classes(request: HttpRequest) -> list[ClassLine]:
     ]
 
 
-@router.post("/classes", response={200: ClassOut, **BODY}, operation_id="add_class")
-def add_class(request: HttpRequest, body: ClassBody) -> ClassOut:
+@router.post("/classes", response={200: ClassView, **BODY}, operation_id="add_class")
+def add_class(request: HttpRequest, body: ClassBody) -> ClassView:
     """Plan a class."""
     return _out(actions.add(body.plan))
 
 
-@router.post("/classes/sample", response={200: ClassOut, **ANY, 422: Problem}, operation_id="add_sample_class")
-def add_sample_class(request: HttpRequest) -> ClassOut:
+@router.post("/classes/sample", response={200: ClassView, **ANY, 422: Problem}, operation_id="add_sample_class")
+def add_sample_class(request: HttpRequest) -> ClassView:
     """The sample class."""
     return _out(actions.add_sample())
 
 
-@router.post("/classes/import", response={200: ClassOut, **BODY}, operation_id="import_class")
-def import_class(request: HttpRequest, body: ClassFileBody) -> ClassOut:
+@router.post("/classes/import", response={200: ClassView, **BODY}, operation_id="import_class")
+def import_class(request: HttpRequest, body: ClassFileBody) -> ClassView:
     """A class out of its file."""
     return _out(actions.take_in(of_file(body.content)))
 
 
-@router.post("/classes/forecast", response={200: ForecastTold, **BODY}, operation_id="forecast", openapi_extra=LINES)
+@router.post("/classes/forecast", response={200: ForecastView, **BODY}, operation_id="forecast", openapi_extra=LINES)
 def forecast(request: HttpRequest, body: ClassBody) -> StreamingHttpResponse:
     """How a lesson will go, and what would save groups, as it is found: the reader may stop whenever it likes."""
     plan = actions.followed(body.plan)
     return stream(request, work.forecast, plan, actions.known_of(plan), usual_others(plan))
 
 
-@router.post("/classes/needs", response={200: ClassNeedsOut, **BODY}, operation_id="class_needs")
-def class_needs(request: HttpRequest, body: ClassBody) -> ClassNeedsOut:
+@router.post("/classes/needs", response={200: ClassNeedsView, **BODY}, operation_id="class_needs")
+def class_needs(request: HttpRequest, body: ClassBody) -> ClassNeedsView:
     """The kit of a class, held against the Drawer, and its timetable."""
     plan = actions.followed(body.plan)
     kit = kit_of(plan, [drawer.entry_in(row) for row in drawer.entries()], actions.known_of(plan))
-    return ClassNeedsOut(kit=_kit(kit), timetable=timetable_of(plan))
+    return ClassNeedsView(kit=_kit(kit), timetable=timetable_of(plan))
 
 
 @router.get(
@@ -196,28 +196,28 @@ def get_class_motor(request: HttpRequest, id: str) -> ClassMotor:
     return actions.motor_of(id)
 
 
-@router.get("/classes/{id}", response={200: ClassOut, **KEPT, **ANY, 422: Problem}, operation_id="get_class")
-def get_class(request: HttpRequest, id: str) -> ClassOut:
+@router.get("/classes/{id}", response={200: ClassView, **KEPT, **ANY, 422: Problem}, operation_id="get_class")
+def get_class(request: HttpRequest, id: str) -> ClassView:
     """A class."""
     return _out(actions.find(id))
 
 
-@router.put("/classes/{id}", response={200: ClassOut, 409: ConflictProblem, **KEPT, **BODY}, operation_id="save_class")
-def save_class(request: HttpRequest, id: str, body: SavedClassBody) -> ClassOut:
+@router.put("/classes/{id}", response={200: ClassView, 409: ConflictProblem, **KEPT, **BODY}, operation_id="save_class")
+def save_class(request: HttpRequest, id: str, body: SavedClassBody) -> ClassView:
     """Keep a changed plan."""
     return _out(actions.save(id, body.version, body.plan))
 
 
-@router.delete("/classes/{id}", response={200: ClassOut, **KEPT, **ANY, 422: Problem}, operation_id="put_class_away")
-def put_class_away(request: HttpRequest, id: str) -> ClassOut:
+@router.delete("/classes/{id}", response={200: ClassView, **KEPT, **ANY, 422: Problem}, operation_id="put_class_away")
+def put_class_away(request: HttpRequest, id: str) -> ClassView:
     """Put a class away; it can be put back."""
     return _out(actions.put_away(id))
 
 
 @router.post(
-    "/classes/{id}/restore", response={200: ClassOut, **KEPT, **ANY, 422: Problem}, operation_id="put_class_back"
+    "/classes/{id}/restore", response={200: ClassView, **KEPT, **ANY, 422: Problem}, operation_id="put_class_back"
 )
-def put_class_back(request: HttpRequest, id: str) -> ClassOut:
+def put_class_back(request: HttpRequest, id: str) -> ClassView:
     """Put a class back."""
     return _out(actions.put_back(id))
 
@@ -234,15 +234,15 @@ def export_class(request: HttpRequest, id: str) -> HttpResponse:
     return download(actions.file_of(row), str(row), "oakclass.json", "application/json")
 
 
-def _out(row: SchoolClass) -> ClassOut:
+def _out(row: SchoolClass) -> ClassView:
     plan = actions.plan_in(row)
-    return ClassOut(
+    return ClassView(
         id=row.id,
         version=row.version,
         deleted=row.deleted_at is not None,
         plan=plan,
         motors=[
-            ClassMotorOut(
+            ClassMotorView(
                 title=motor.title,
                 kind=KINDS[motor.design.kind].name,
                 steps=[
@@ -261,8 +261,8 @@ def _out(row: SchoolClass) -> ClassOut:
     )
 
 
-def _kit(kit: Kit) -> KitOut:
-    return KitOut(
+def _kit(kit: Kit) -> KitView:
+    return KitView(
         lines=[_line(line) for line in kit.lines],
         shopping=list(kit.shopping),
         cost_group=kit.cost_group,
@@ -270,11 +270,11 @@ def _kit(kit: Kit) -> KitOut:
         unpriced=list(kit.unpriced),
         used_up=dict(kit.used_up),
         magnets=kit.magnets,
-        beside=list(kit.beside),
+        besides=list(kit.besides),
         tools=list(kit.tools),
     )
 
 
-def _line(line: KitLine) -> KitLineOut:
+def _line(line: KitLine) -> KitLineView:
     names = ("name", "sort", "motor", "unit", "each", "used", "spares", "amount", "owned", "missing", "price")
-    return KitLineOut(**{name: getattr(line, name) for name in names})
+    return KitLineView(**{name: getattr(line, name) for name in names})

@@ -123,7 +123,7 @@ def table() -> str:
 class Taken:
     """How many entries of a table came in, and which rows are none."""
 
-    came: int
+    taken: int
     faults: tuple[Fault, ...]
 
 

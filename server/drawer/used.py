@@ -123,8 +123,8 @@ def key_of(id_: str, learned: str = "") -> str:
     picked = _picked(id_)
     if not any(part_of(entry, place).bands for place, entry in picked.items()):
         return learned
-    told = "".join(f"{place}{entry.model_dump_json()}" for place, entry in sorted(picked.items()))
-    return "-".join(part for part in (f"{KEY}{id_}", hashlib.sha256(told.encode()).hexdigest()[:8], learned) if part)
+    content = "".join(f"{place}{entry.model_dump_json()}" for place, entry in sorted(picked.items()))
+    return "-".join(part for part in (f"{KEY}{id_}", hashlib.sha256(content.encode()).hexdigest()[:8], learned) if part)
 
 
 def split_key(key: str) -> tuple[str, str | None]:

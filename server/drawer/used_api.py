@@ -52,7 +52,7 @@ class PartPlace(Schema):
     drawn: float | None
 
 
-class MotorPartsOut(Schema):
+class MotorPartsView(Schema):
     """The parts of a motor. ``key`` names draws that know them closer, where they do."""
 
     key: str
@@ -60,20 +60,20 @@ class MotorPartsOut(Schema):
     places: list[PartPlace]
 
 
-class PutInOut(Schema):
+class FilledPartsView(Schema):
     """The design with the part in it, to be saved, and the parts of the motor."""
 
     design: Design
-    parts: MotorPartsOut
+    parts: MotorPartsView
 
 
-MOVE: dict[int, Any] = {200: MotorPartsOut, 404: Problem, 422: Problem, **BODY}
+MOVE: dict[int, Any] = {200: MotorPartsView, 404: Problem, 422: Problem, **BODY}
 
 
-def parts_of(id_: str) -> MotorPartsOut:
+def parts_of(id_: str) -> MotorPartsView:
     """The parts of a motor as they stand."""
     found = used.places(id_)
-    return MotorPartsOut(
+    return MotorPartsView(
         key=used.key_of(id_),
         built=any(at.row is not None and at.row.drawn is not None for at in found),
         places=[
@@ -100,34 +100,34 @@ def parts_of(id_: str) -> MotorPartsOut:
 
 @router.get(
     "/shelf/{id}/parts",
-    response={200: MotorPartsOut, 404: Problem, 422: Problem, **ANY},
+    response={200: MotorPartsView, 404: Problem, 422: Problem, **ANY},
     operation_id="get_motor_parts",
 )
-def get_motor_parts(request: HttpRequest, id: str) -> MotorPartsOut:
+def get_motor_parts(request: HttpRequest, id: str) -> MotorPartsView:
     """Which parts of a motor lie in the Drawer."""
     return parts_of(id)
 
 
 @router.put(
     "/shelf/{id}/parts/{place}",
-    response={200: PutInOut, 404: Problem, 422: Problem, **BODY},
+    response={200: FilledPartsView, 404: Problem, 422: Problem, **BODY},
     operation_id="put_part_in",
 )
-def put_part_in(request: HttpRequest, id: str, place: str, body: PartPutBody) -> PutInOut:
+def put_part_in(request: HttpRequest, id: str, place: str, body: PartPutBody) -> FilledPartsView:
     """Take a part of a motor from the Drawer: its figures go into the design, which is then to be saved."""
     design = used.put_in(id, place, body.entry, body.design)
-    return PutInOut(design=design, parts=parts_of(id))
+    return FilledPartsView(design=design, parts=parts_of(id))
 
 
 @router.post("/shelf/{id}/build", response=MOVE, operation_id="build_motor")
-def build_motor(request: HttpRequest, id: str) -> MotorPartsOut:
+def build_motor(request: HttpRequest, id: str) -> MotorPartsView:
     """The motor is built: what it takes is drawn from the Drawer."""
     used.build(id)
     return parts_of(id)
 
 
 @router.post("/shelf/{id}/take-apart", response=MOVE, operation_id="take_motor_apart")
-def take_motor_apart(request: HttpRequest, id: str) -> MotorPartsOut:
+def take_motor_apart(request: HttpRequest, id: str) -> MotorPartsView:
     """The motor is taken apart: what it held goes back into the Drawer."""
     used.take_apart(id)
     return parts_of(id)

@@ -14,7 +14,7 @@ from oakspin.errors import Fault, UnreadableRecording
 from oakspin.instruments.recording import ReadAs, read_recording
 from oakspin.instruments.steady import OWN_ERROR, Steady, readings_of, steady_of
 from server.errors import ANY, BODY, Problem
-from server.instruments.sources import SOURCES, SPEEDS, LineDevice, SimulatedRig, Source, Told, ports
+from server.instruments.sources import SOURCES, SPEEDS, LineDevice, SimulatedRig, Source, SourceReading, ports
 from server.learning.actions import draws_for
 from server.stages.bodies import WithLearned
 from server.strict import Body
@@ -25,17 +25,17 @@ Text = Annotated[str, Field(max_length=200_000)]
 MISSED = {404: Problem, **BODY}
 
 
-class PortOut(Schema):
+class PortView(Schema):
     """A serial port of the machine that serves."""
 
     name: str
     says: str
 
 
-class PortsOut(Schema):
+class PortsView(Schema):
     """Serial ports, and the speeds that can be chosen."""
 
-    ports: list[PortOut]
+    ports: list[PortView]
     speeds: list[int]
 
 
@@ -53,14 +53,14 @@ class RigBody(Body):
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
 
 
-class OpenedOut(Schema):
+class OpenedView(Schema):
     """A source that was opened, by its name."""
 
     id: str
     simulated: bool
 
 
-class ReadingOut(Schema):
+class ReadingView(Schema):
     """A reading: ``number`` in the source's order, ``seconds`` since it was opened."""
 
     number: int
@@ -70,7 +70,7 @@ class ReadingOut(Schema):
     seconds: float
 
 
-class SteadyOut(Schema):
+class SteadyView(Schema):
     """The steady value of a quantity over the last seconds, with its standard error, and what to mind."""
 
     quantity: str
@@ -80,21 +80,21 @@ class SteadyOut(Schema):
     sentence: str
 
 
-class ReadingsOut(Schema):
+class ReadingsView(Schema):
     """What a source told since a number, its steady values, lines that were none, and why it ended, if so.
 
     ``take`` are the steady values as readings of a trial, by their fields.
     """
 
-    readings: list[ReadingOut]
-    steady: list[SteadyOut]
+    readings: list[ReadingView]
+    steady: list[SteadyView]
     take: dict[str, float]
     wrong: list[str]
     ended: str
     simulated: bool
 
 
-class RecordedOut(Schema):
+class RecordedView(Schema):
     """What a recording tells: readings to choose of, the likeliest first; ``table`` is what is kept with a trial."""
 
     choices: list[ReadAs]
@@ -109,26 +109,26 @@ class WordBody(Body):
     word: Literal["on", "off", "flick", "hold", "free"]
 
 
-@router.get("/ports", response={200: PortsOut, 422: Problem, **ANY}, operation_id="list_ports")
-def list_ports_(request: HttpRequest) -> PortsOut:
+@router.get("/ports", response={200: PortsView, 422: Problem, **ANY}, operation_id="list_ports")
+def list_ports_(request: HttpRequest) -> PortsView:
     """Serial ports of the machine that serves."""
-    return PortsOut(ports=[PortOut(name=name, says=says) for name, says in ports()], speeds=list(SPEEDS))
+    return PortsView(ports=[PortView(name=name, says=says) for name, says in ports()], speeds=list(SPEEDS))
 
 
-@router.post("/sources/device", response={200: OpenedOut, **BODY}, operation_id="open_device")
-def open_device(request: HttpRequest, body: DeviceBody) -> OpenedOut:
+@router.post("/sources/device", response={200: OpenedView, **BODY}, operation_id="open_device")
+def open_device(request: HttpRequest, body: DeviceBody) -> OpenedView:
     """Listen to a device that speaks plain lines."""
-    return OpenedOut(id=SOURCES.add(LineDevice(body.port, body.speed)), simulated=False)
+    return OpenedView(id=SOURCES.add(LineDevice(body.port, body.speed)), simulated=False)
 
 
-@router.post("/sources/rig", response={200: OpenedOut, **BODY}, operation_id="open_rig")
-def open_rig(request: HttpRequest, body: RigBody) -> OpenedOut:
+@router.post("/sources/rig", response={200: OpenedView, **BODY}, operation_id="open_rig")
+def open_rig(request: HttpRequest, body: RigBody) -> OpenedView:
     """Set up a simulated motor. Its readings are marked, and teach nothing of the real one."""
-    return OpenedOut(id=SOURCES.add(SimulatedRig(body.design, body.seed)), simulated=True)
+    return OpenedView(id=SOURCES.add(SimulatedRig(body.design, body.seed)), simulated=True)
 
 
-@router.get("/sources/{id}", response={200: ReadingsOut, 404: Problem, 422: Problem, **ANY}, operation_id="read_source")
-def read_source(request: HttpRequest, id: str, after: Annotated[int, Query(ge=0)] = 0) -> ReadingsOut:
+@router.get("/sources/{id}", response={200: ReadingsView, 404: Problem, 422: Problem, **ANY}, operation_id="read_source")
+def read_source(request: HttpRequest, id: str, after: Annotated[int, Query(ge=0)] = 0) -> ReadingsView:
     """What a source told after a number."""
     source = _source(id)
     source.poll()
@@ -136,9 +136,9 @@ def read_source(request: HttpRequest, id: str, after: Annotated[int, Query(ge=0)
     readings = list(record.readings)
     found = _steady(readings)
     by_quantity = {quantity: steady for (quantity, _), steady in found.items()}
-    return ReadingsOut(
-        readings=[ReadingOut(**vars(told)) for told in readings if told.number > after],
-        steady=[SteadyOut(quantity=quantity, unit=unit, **vars(steady)) for (quantity, unit), steady in found.items()],
+    return ReadingsView(
+        readings=[ReadingView(**vars(reading)) for reading in readings if reading.number > after],
+        steady=[SteadyView(quantity=quantity, unit=unit, **vars(steady)) for (quantity, unit), steady in found.items()],
         take=readings_of(by_quantity, readings[-1].seconds if readings else 0.0),
         wrong=list(record.wrong),
         ended=record.ended,
@@ -146,24 +146,24 @@ def read_source(request: HttpRequest, id: str, after: Annotated[int, Query(ge=0)
     )
 
 
-@router.post("/recordings/read", response={200: RecordedOut, 404: Problem, **BODY}, operation_id="read_recording")
+@router.post("/recordings/read", response={200: RecordedView, 404: Problem, **BODY}, operation_id="read_recording")
 def read_recording_(
     request: HttpRequest, file: File[UploadedFile], design: Form[Text], learned: WithLearned = None
-) -> RecordedOut:
+) -> RecordedView:
     """What a recording of a design's motor tells: a WAV file, or a table as Oak Spin writes it."""
     if (file.size or 0) > MOST_SOUND:
         fault = Fault("/file", f"{file.size} bytes", f"at most {MOST_SOUND}", "Choose a shorter one.")
         raise UnreadableRecording([fault])
     made = design_in_text(design)
-    return RecordedOut(**vars(read_recording(made, file.read(), draws_for(learned, made))))
+    return RecordedView(**vars(read_recording(made, file.read(), draws_for(learned, made))))
 
 
-@router.post("/sources/{id}/say", response={200: OpenedOut, **MISSED}, operation_id="tell_source")
-def tell_source(request: HttpRequest, id: str, body: WordBody) -> OpenedOut:
+@router.post("/sources/{id}/say", response={200: OpenedView, **MISSED}, operation_id="tell_source")
+def tell_source(request: HttpRequest, id: str, body: WordBody) -> OpenedView:
     """Power a source's motor, flick it, hold it."""
     source = _source(id)
     source.send(body.word)
-    return OpenedOut(id=id, simulated=source.simulated)
+    return OpenedView(id=id, simulated=source.simulated)
 
 
 @router.delete("/sources/{id}", response={204: None, 422: Problem, **ANY}, operation_id="close_source")
@@ -180,11 +180,11 @@ def _source(id_: str) -> Source:
     return source
 
 
-def _steady(readings: list[Told]) -> dict[tuple[str, str], Steady]:
+def _steady(readings: list[SourceReading]) -> dict[tuple[str, str], Steady]:
     found = {}
-    for quantity, unit in sorted({(told.quantity, told.unit) for told in readings}):
-        mine = [told for told in readings if told.quantity == quantity]
-        steady = steady_of([told.seconds for told in mine], [told.value for told in mine], OWN_ERROR.get(quantity, 0.0))
+    for quantity, unit in sorted({(reading.quantity, reading.unit) for reading in readings}):
+        mine = [reading for reading in readings if reading.quantity == quantity]
+        steady = steady_of([reading.seconds for reading in mine], [reading.value for reading in mine], OWN_ERROR.get(quantity, 0.0))
         if steady and quantity != "pulses":
             found[quantity, unit] = steady
     return found

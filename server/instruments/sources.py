@@ -27,7 +27,7 @@ SPEEDS = (1200, 2400, 4800, 9600, 19200, 38400, 57600, 115200)
 
 
 @dataclass(frozen=True)
-class Told:
+class SourceReading:
     """A reading with its number in the source's order; ``seconds`` since the source was opened."""
 
     number: int
@@ -42,7 +42,7 @@ class Record:
     """What a source told so far: its last readings, and the last lines that were none."""
 
     begun: float = field(default_factory=time.monotonic)
-    readings: deque[Told] = field(default_factory=lambda: deque(maxlen=KEPT))
+    readings: deque[SourceReading] = field(default_factory=lambda: deque(maxlen=KEPT))
     wrong: deque[str] = field(default_factory=lambda: deque(maxlen=MOST_WRONG))
     count: int = 0
     ended: str = ""
@@ -51,7 +51,7 @@ class Record:
         """Keep a reading."""
         at = time.monotonic() - self.begun if seconds is None else seconds
         self.count += 1
-        self.readings.append(Told(self.count, quantity, value, unit, round(at, 3)))
+        self.readings.append(SourceReading(self.count, quantity, value, unit, round(at, 3)))
 
 
 class Source(Protocol):
@@ -105,12 +105,12 @@ class LineDevice:
 
     def _take(self, line: bytes) -> None:
         try:
-            told = line_of(line.decode("utf-8", "replace"))
+            reading = line_of(line.decode("utf-8", "replace"))
         except NotALine as wrong:
             self.record.wrong.append(str(wrong))
             return
-        if told:
-            self.record.put(told.quantity, told.value, told.unit)
+        if reading:
+            self.record.put(reading.quantity, reading.value, reading.unit)
 
     def poll(self) -> None:
         """Its thread keeps the record."""

@@ -51,5 +51,5 @@ def parts(request: HttpRequest, work: Work, arguments: tuple[Any, ...]) -> Itera
 
 
 def _gone(request: HttpRequest) -> Callable[[], bool]:
-    told: Callable[[], bool] = request.META.get("waitress.client_disconnected", lambda: False)
-    return told
+    gone: Callable[[], bool] = request.META.get("waitress.client_disconnected", lambda: False)
+    return gone

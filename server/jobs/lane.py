@@ -85,9 +85,9 @@ class Lane:
                 done = True
             except (EOFError, OSError) as error:
                 raise Broken from error
-            except _Told as told:
+            except _WorkerFailure as failure:
                 done = True
-                raise told.error from None
+                raise failure.error from None
             finally:
                 if not done:
                     hand.end()
@@ -110,7 +110,7 @@ class Lane:
                     raise EOFError
             kind, value = hand.pipe.recv()
             if kind == worker.ERROR:
-                raise _Told(value)
+                raise _WorkerFailure(value)
             if kind == worker.END:
                 return
             yield value
@@ -157,7 +157,7 @@ class Lane:
         return None
 
 
-class _Told(Exception):
+class _WorkerFailure(Exception):
     """An error of the work itself; its worker is well."""
 
     def __init__(self, error: Exception) -> None:

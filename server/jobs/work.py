@@ -15,30 +15,30 @@ from queue import SimpleQueue
 from pydantic_core import to_json
 
 from oakspin.advice import advise
-from oakspin.classroom.evening import foretold_of
+from oakspin.classroom.review import foretold_of
 from oakspin.classroom.forecast import MotorKnown, forecasting
 from oakspin.classroom.plan import ClassMotor, ClassPlan
-from oakspin.classroom.told import told_forecast
+from oakspin.classroom.views import forecast_view
 from oakspin.design import Design
-from oakspin.diagnose.looked import bench_of
+from oakspin.diagnose.fault_bench import bench_of
 from oakspin.drawer.entry import Entry
-from oakspin.drawer.found import Read, found
-from oakspin.drawer.things import THINGS
+from oakspin.drawer.identify.posterior import Read, found
+from oakspin.drawer.identify.things import THINGS
 from oakspin.draws import Draws
 from oakspin.kinds.look import spin
 from oakspin.kinds.numbers import Number
 from oakspin.learn.history import Ran, rotors_of
 from oakspin.learn.known import Site
 from oakspin.learn.rotor import site_of
-from oakspin.learn.taught import taught, told
+from oakspin.learn.summary import summary_of, summary_view
 from oakspin.practice.case import case_of
 from oakspin.practice.crowd import crowd_of
 from oakspin.practice.ideal import ideal_way
-from oakspin.search.asked import SearchAsked
-from oakspin.search.buying import worth_buying
-from oakspin.search.searching import search
+from oakspin.search.request import SearchRequest
+from oakspin.search.purchases import worth_buying
+from oakspin.search.engine import search
 from oakspin.search.stock import stock_of
-from oakspin.search.told import told_state
+from oakspin.search.views import search_view
 from oakspin.teach import cards_of
 from oakspin.teach.questions import questions_of
 from oakspin.tune import best_settings, design_map, sweep, sweep_points, sweep_table
@@ -55,20 +55,20 @@ def advice(design: Design, draws: Draws | None = None) -> Iterator[bytes]:
 def learned(design: Design, runs: list[Ran], others: list[Site], though_odd: list[str]) -> Iterator[bytes]:
     """What trials teach: lines of progress, then the answer, then its draws and sites."""
     with ThreadPoolExecutor(1) as pool:
-        told_: SimpleQueue[float] = SimpleQueue()
-        job = pool.submit(taught, design, runs, others, though_odd=though_odd, progress=told_.put)
-        job.add_done_callback(lambda _: told_.put(2.0))
+        parts: SimpleQueue[float] = SimpleQueue()
+        job = pool.submit(summary_of, design, runs, others, though_odd=though_odd, progress=parts.put)
+        job.add_done_callback(lambda _: parts.put(2.0))
         last = 0.0
-        while (part := told_.get()) <= 1:
+        while (part := parts.get()) <= 1:
             if part >= last + EVERY:
                 last = part
                 yield json.dumps({"progress": round(part, 2)}).encode() + b"\n"
         found = job.result()
-    yield to_json({"taught": told(found)}) + b"\n"
+    yield to_json({"taught": summary_view(found)}) + b"\n"
     yield pickle.dumps((found.draws.learned, found.changed.learned, found.sites))
 
 
-def told_by(runs: list[Ran]) -> Iterator[bytes]:
+def findings_of(runs: list[Ran]) -> Iterator[bytes]:
     """What a motor's trials tell of what other motors share with it."""
     yield pickle.dumps(tuple(site_of(each.rotor) for each in rotors_of(runs)))
 
@@ -96,22 +96,22 @@ def what_is(thing: str, readings: list[Read]) -> Iterator[bytes]:
     yield to_json(found(THINGS[thing], readings))
 
 
-def searched(entries: list[Entry], keys: list[str], asked: SearchAsked, designs: int, seed: int) -> Iterator[bytes]:
+def searched(entries: list[Entry], keys: list[str], request: SearchRequest, designs: int, seed: int) -> Iterator[bytes]:
     """What can be built of entries, as it is found: a line for each state, the last one whole."""
-    for state in search(stock_of(entries, keys), asked, designs=designs, seed=seed):
-        yield to_json(told_state(state, asked, drawings=True)) + b"\n"
+    for state in search(stock_of(entries, keys), request, designs=designs, seed=seed):
+        yield to_json(search_view(state, request, drawings=True)) + b"\n"
 
 
-def purchases(entries: list[Entry], keys: list[str], asked: SearchAsked) -> Iterator[bytes]:
+def purchases(entries: list[Entry], keys: list[str], request: SearchRequest) -> Iterator[bytes]:
     """What is worth buying beside entries, as it is found: a line for each state, the last one whole."""
-    for state in worth_buying(stock_of(entries, keys), asked):
+    for state in worth_buying(stock_of(entries, keys), request):
         yield to_json(state) + b"\n"
 
 
 def forecast(plan: ClassPlan, known: list[MotorKnown], others: list[ClassMotor]) -> Iterator[bytes]:
     """How a lesson will go, as it is found: a line for each plan that is tried, the last one whole."""
     for going in forecasting(plan, known, others):
-        yield to_json(told_forecast(going)) + b"\n"
+        yield to_json(forecast_view(going)) + b"\n"
 
 
 def foretold(plan: ClassPlan, known: list[MotorKnown]) -> Iterator[bytes]:

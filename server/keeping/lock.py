@@ -25,7 +25,7 @@ def held(folder: Path, address: str) -> Iterator[None]:
     """
     with open(folder / NAME, "a+", encoding="utf-8") as file:
         if not _locked(file):
-            raise InUse(_told(folder))
+            raise InUse(_owner_sentence(folder))
         file.truncate(0)
         file.write(json.dumps({"process": os.getpid(), "address": address}))
         file.flush()
@@ -51,7 +51,7 @@ def _first(folder: Path) -> dict[str, object]:
     return first if isinstance(first, dict) else {}
 
 
-def _told(folder: Path) -> str:
+def _owner_sentence(folder: Path) -> str:
     first = _first(folder)
     where = f"{first['address']} (process {first.get('process')})" if "address" in first else "another process"
     return (

@@ -65,13 +65,13 @@ def others(id_: str) -> list[Site]:
         return []
     found: list[Site] = []
     shared = used.shared_constants(id_)
-    for told in models.Told.objects.exclude(demonstration_id=id_).filter(demonstration__deleted_at=None):
-        if told.signature == signature(runs_of(told.demonstration_id)):
+    for finding in models.SharedFindings.objects.exclude(demonstration_id=id_).filter(demonstration__deleted_at=None):
+        if finding.signature == signature(runs_of(finding.demonstration_id)):
             # What two motors learned of one part of the Drawer holds for both.
-            same = shared.get(told.demonstration_id, frozenset())
+            same = shared.get(finding.demonstration_id, frozenset())
             found += [
                 site.only(key for key in site.keys if key[1] == "world" or (key[1] == "part" and key[0] in same))
-                for site in _sites_in(told.sites)
+                for site in _sites_in(finding.sites)
             ]
     return found
 
@@ -81,24 +81,24 @@ def untold() -> list[str]:
     found = []
     for motor in Demonstration.objects.filter(deleted_at=None, trials__isnull=False).distinct():
         runs = runs_of(motor.id)
-        told = models.Told.objects.filter(demonstration=motor).first()
-        if told is None or told.signature != signature(runs):
+        finding = models.SharedFindings.objects.filter(demonstration=motor).first()
+        if finding is None or finding.signature != signature(runs):
             found.append(motor.id)
     return found
 
 
-def all_told() -> tuple[list[Site], int]:
+def all_findings() -> tuple[list[Site], int]:
     """What all motors told, and how many motors did."""
     found: list[Site] = []
-    rows = list(models.Told.objects.filter(demonstration__deleted_at=None))
-    for told in rows:
-        found += _sites_in(told.sites)
-    return found, sum(1 for told in rows if any(site["keys"] for site in told.sites))
+    rows = list(models.SharedFindings.objects.filter(demonstration__deleted_at=None))
+    for finding in rows:
+        found += _sites_in(finding.sites)
+    return found, sum(1 for finding in rows if any(site["keys"] for site in finding.sites))
 
 
-def keep_told(id_: str, runs: list[Ran], sites: Sites) -> None:
+def keep_findings(id_: str, runs: list[Ran], sites: Sites) -> None:
     """Keep what a motor's trials told of the bench."""
-    models.Told.objects.update_or_create(
+    models.SharedFindings.objects.update_or_create(
         demonstration_id=id_,
         defaults={"signature": signature(runs), "sites": [_plain(site) for site in sites]},
     )
@@ -169,11 +169,11 @@ def measured_by_motor() -> dict[str, tuple[int, bool, dict[str, Any]]]:
     """By motor how many trials it has, whether with a meter in the circuit, and its main figure's row as learned."""
     found: dict[str, tuple[int, bool, dict[str, Any]]] = {}
     for learned in models.Learned.objects.filter(demonstration__deleted_at=None).order_by("made_at"):
-        taught = json.loads(learned.answer)["taught"]
-        rows = {row["name"]: row for row in taught["rows"]}
+        summary = json.loads(learned.answer)["taught"]
+        rows = {row["name"]: row for row in summary["rows"]}
         shown = next((rows[name] for name in SHOWN if name in rows), None)
         if shown:
-            found[learned.demonstration_id] = (taught["trials"], taught["meter"], shown)
+            found[learned.demonstration_id] = (summary["trials"], summary["meter"], shown)
     return found
 
 
@@ -194,7 +194,7 @@ def set_bench(*, counts: bool | None = None, since: datetime | None = None) -> m
         row.counts = counts
     if since is not None:
         row.since = since
-        models.Told.objects.all().delete()
+        models.SharedFindings.objects.all().delete()
     row.save()
     return row
 

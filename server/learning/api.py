@@ -13,7 +13,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from oakspin.learn.history import Ran
-from oakspin.learn.taught import LearnedThing, OddTrial, TaughtRow, Which, WorthReading, things_known, world_of
+from oakspin.learn.summary import LearnedThing, OddTrial, SummaryRow, Which, WorthReading, things_known, world_of
 from server.errors import ANY, BODY, Problem
 from server.jobs import work
 from server.jobs.answers import parts, text
@@ -35,7 +35,7 @@ class LearnBody(Body):
     though_odd: Ids = []
 
 
-class TaughtOut(Schema):
+class SummaryView(Schema):
     """What a motor's trials taught. ``key`` names its draws: a look that is given it shows the motor as learned."""
 
     key: str
@@ -44,7 +44,7 @@ class TaughtOut(Schema):
     trials: int
     rotors: int
     meter: bool
-    rows: list[TaughtRow]
+    rows: list[SummaryRow]
     things: list[LearnedThing]
     next: list[WorthReading]
     odd: list[OddTrial]
@@ -54,10 +54,10 @@ class LearnLine(Schema):
     """A line of the answer: how far it is, 0 to 1, then what was taught."""
 
     progress: float | None = None
-    taught: TaughtOut | None = None
+    summary: SummaryView | None = None
 
 
-class MeasuredOut(Schema):
+class MeasuredView(Schema):
     """Of a motor with trials its main figure: as it was predicted before them, and as they measured it in the mean.
 
     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
@@ -81,7 +81,7 @@ class BenchBody(Body):
     anew: Literal[True] | None = None
 
 
-class BenchOut(Schema):
+class BenchView(Schema):
     """What all trials of this user taught of every motor."""
 
     counts: bool
@@ -100,8 +100,8 @@ class BenchOut(Schema):
 def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | StreamingHttpResponse:
     """Learn from the trials of a demonstration: lines of progress, then what they taught."""
     design, runs, others = actions.design_of(id), actions.runs_of(id, body.left_out), actions.others(id)
-    told = [(site.shift.tolist(), site.keys) for site in others]
-    key = actions.signature(runs, design.model_dump_json(), told, sorted(body.though_odd))
+    site_rows = [(site.shift.tolist(), site.keys) for site in others]
+    key = actions.signature(runs, design.model_dump_json(), site_rows, sorted(body.though_odd))
     known = actions.known_answer(key)
     if known is not None:
         return HttpResponse(known.encode(), content_type="application/x-ndjson")
@@ -117,7 +117,7 @@ def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | Stre
                 draws, changed, sites = pickle.loads(part)  # our own worker's
                 actions.keep(id, key, answer.decode(), draws, changed, design)
                 if not body.left_out and not body.though_odd:
-                    actions.keep_told(id, runs, sites)
+                    actions.keep_findings(id, runs, sites)
                 yield answer
 
     found = lines()
@@ -130,11 +130,11 @@ def _joined(first: bytes, rest: Iterator[bytes]) -> Iterator[bytes]:
     yield from rest
 
 
-@router.get("/measured", response={200: list[MeasuredOut], 422: Problem, **ANY}, operation_id="list_measured")
-def list_measured(request: HttpRequest) -> list[MeasuredOut]:
+@router.get("/measured", response={200: list[MeasuredView], 422: Problem, **ANY}, operation_id="list_measured")
+def list_measured(request: HttpRequest) -> list[MeasuredView]:
     """What trials measured of every motor, beside what was predicted."""
     return [
-        MeasuredOut(
+        MeasuredView(
             id=id_,
             predicted=row["before"][1],
             measured=sum(mark["value"] for mark in row["marks"]) / len(row["marks"]),
@@ -146,25 +146,25 @@ def list_measured(request: HttpRequest) -> list[MeasuredOut]:
     ]
 
 
-@router.get("/bench", response={200: BenchOut, 422: Problem, **ANY}, operation_id="get_bench")
-def get_bench(request: HttpRequest) -> BenchOut:
+@router.get("/bench", response={200: BenchView, 422: Problem, **ANY}, operation_id="get_bench")
+def get_bench(request: HttpRequest) -> BenchView:
     """What the bench taught: all trials of all motors together."""
     for id_ in actions.untold():
         runs: list[Ran] = actions.runs_of(id_)
-        actions.keep_told(id_, runs, pickle.loads(text(request, work.told_by, runs)))
+        actions.keep_findings(id_, runs, pickle.loads(text(request, work.findings_of, runs)))
     return _bench_out()
 
 
-@router.post("/bench", response={200: BenchOut, **BODY}, operation_id="set_bench")
-def set_bench(request: HttpRequest, body: BenchBody) -> BenchOut:
+@router.post("/bench", response={200: BenchView, **BODY}, operation_id="set_bench")
+def set_bench(request: HttpRequest, body: BenchBody) -> BenchView:
     """Let it count for other motors or not, or begin anew."""
     actions.set_bench(counts=body.counts, since=timezone.now() if body.anew else None)
     return _bench_out()
 
 
-def _bench_out() -> BenchOut:
-    row, (sites, motors) = actions.bench(), actions.all_told()
+def _bench_out() -> BenchView:
+    row, (sites, motors) = actions.bench(), actions.all_findings()
     known = world_of(sites)
-    return BenchOut(
+    return BenchView(
         counts=row.counts, since=row.since, motors=motors, trials=known.trials, things=list(things_known(known))
     )

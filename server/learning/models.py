@@ -21,7 +21,7 @@ class Learned(models.Model):
         return f"learned of {self.demonstration}"
 
 
-class Told(models.Model):
+class SharedFindings(models.Model):
     """What a motor's trials told of what other motors share with it; ``signature`` names the trials."""
 
     demonstration = models.OneToOneField(Demonstration, primary_key=True, on_delete=models.CASCADE, related_name="told")

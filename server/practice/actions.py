@@ -17,9 +17,9 @@ from oakspin.design.versions import VERSION
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.kinds.kinds import KINDS
 from oakspin.practice.case import Act, Case, Played, played, usual_design
-from oakspin.practice.crowd import Crowd, CrowdSaid, crowd_said
+from oakspin.practice.crowd import Crowd, CrowdView, crowd_view
 from oakspin.practice.record import LEVELS, ROUND, Level, Past
-from oakspin.practice.said import CaseSaid, case_said
+from oakspin.practice.views import CaseView, case_view
 from server.errors import OtherContent
 from server.jobs import work
 from server.jobs.answers import text
@@ -42,8 +42,8 @@ class Shown:
 
     row: PracticeCase
     place: int
-    case: CaseSaid | None
-    crowd: CrowdSaid | None
+    case: CaseView | None
+    crowd: CrowdView | None
 
 
 def begin(request: HttpRequest, level: Level, kind: str | None, motor: str | None, round_: str | None) -> Shown:
@@ -146,10 +146,10 @@ def _shown(request: HttpRequest, row: PracticeCase, acts: list[Any] | None = Non
     done: list[Any] = row.acts if acts is None else acts
     place = 1 + PracticeCase.objects.filter(round=row.round, begun_at__lt=row.begun_at).count()
     if row.level == "class":
-        return Shown(row, place, None, crowd_said(_crowd(request, row), done))
+        return Shown(row, place, None, crowd_view(_crowd(request, row), done))
     case, ideal = _case(request, row)
     now = played(case, [Act.model_validate(act) for act in done])
-    return Shown(row, place, case_said(case, now, ideal), None)
+    return Shown(row, place, case_view(case, now, ideal), None)
 
 
 def _design(row: PracticeCase) -> Design:

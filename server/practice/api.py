@@ -10,9 +10,9 @@ from pydantic import Field
 
 from oakspin.design import Design, design_of
 from oakspin.practice.case import Act
-from oakspin.practice.crowd import CrowdSaid
-from oakspin.practice.record import LEVELS, ROUND, Level, RecordSaid, record_said, record_table
-from oakspin.practice.said import CaseSaid
+from oakspin.practice.crowd import CrowdView
+from oakspin.practice.record import LEVELS, ROUND, Level, RecordView, record_view, record_table
+from oakspin.practice.views import CaseView
 from server.downloads import download
 from server.errors import ANY, BODY, KeyProblem, Problem
 from server.practice import actions
@@ -45,23 +45,23 @@ class HelpBody(Body):
     group: Annotated[str, Field(max_length=40)]
 
 
-class LevelOut(Schema):
+class LevelView(Schema):
     """A level of practice, in words."""
 
     id: Level
     words: str
 
 
-class PracticeOut(Schema):
+class PracticeView(Schema):
     """The levels, how many cases a round has, the case that is open, and the record of those that have ended."""
 
-    levels: list[LevelOut]
+    levels: list[LevelView]
     cases: int
     open: str | None
-    record: RecordSaid
+    record: RecordView
 
 
-class PracticeCaseOut(Schema):
+class PracticeCaseView(Schema):
     """A case: its place in its round from 1, its motor's design as planned, and how it stands."""
 
     id: str
@@ -70,13 +70,13 @@ class PracticeCaseOut(Schema):
     cases: int
     level: Level
     design: Design
-    case: CaseSaid | None
-    crowd: CrowdSaid | None
+    case: CaseView | None
+    crowd: CrowdView | None
 
 
-def _out(shown: actions.Shown) -> PracticeCaseOut:
+def _out(shown: actions.Shown) -> PracticeCaseView:
     row = shown.row
-    return PracticeCaseOut(
+    return PracticeCaseView(
         id=row.id,
         round=row.round,
         place=shown.place,
@@ -88,46 +88,46 @@ def _out(shown: actions.Shown) -> PracticeCaseOut:
     )
 
 
-@router.get("/practice", response={200: PracticeOut, **ANY}, operation_id="practice")
-def practice(request: HttpRequest) -> PracticeOut:
+@router.get("/practice", response={200: PracticeView, **ANY}, operation_id="practice")
+def practice(request: HttpRequest) -> PracticeView:
     """What can be practised, and how it went so far."""
     open_ = actions.open_case()
-    return PracticeOut(
-        levels=[LevelOut(id=level, words=words) for level, words in LEVELS.items()],
+    return PracticeView(
+        levels=[LevelView(id=level, words=words) for level, words in LEVELS.items()],
         cases=ROUND,
         open=open_.id if open_ else None,
-        record=record_said(actions.past()),
+        record=record_view(actions.past()),
     )
 
 
-@router.post("/practice/cases", response={200: PracticeCaseOut, 404: Problem, **BODY}, operation_id="begin_case")
-def begin_case(request: HttpRequest, body: BeginBody) -> PracticeCaseOut:
+@router.post("/practice/cases", response={200: PracticeCaseView, 404: Problem, **BODY}, operation_id="begin_case")
+def begin_case(request: HttpRequest, body: BeginBody) -> PracticeCaseView:
     """Begin a case: a motor that hides a fault, or a class of twelve."""
     return _out(actions.begin(request, body.level, body.kind, body.motor, body.round))
 
 
-@router.get("/practice/cases/{id}", response={200: PracticeCaseOut, 404: Problem, **BODY}, operation_id="read_case")
-def read_case(request: HttpRequest, id: str) -> PracticeCaseOut:
+@router.get("/practice/cases/{id}", response={200: PracticeCaseView, 404: Problem, **BODY}, operation_id="read_case")
+def read_case(request: HttpRequest, id: str) -> PracticeCaseView:
     """A case as it stands."""
     return _out(actions.shown(request, id))
 
 
 @router.post(
     "/practice/cases/{id}/acts",
-    response={200: PracticeCaseOut, 404: Problem, 409: KeyProblem, **BODY},
+    response={200: PracticeCaseView, 404: Problem, 409: KeyProblem, **BODY},
     operation_id="act_in_case",
 )
-def act_in_case(request: HttpRequest, id: str, body: ActBody) -> PracticeCaseOut:
+def act_in_case(request: HttpRequest, id: str, body: ActBody) -> PracticeCaseView:
     """Look at something, make a check, name a fault with its cure, or give up."""
     return _out(actions.do(request, id, body.at, body.act))
 
 
 @router.post(
     "/practice/cases/{id}/help",
-    response={200: PracticeCaseOut, 404: Problem, 409: KeyProblem, **BODY},
+    response={200: PracticeCaseView, 404: Problem, 409: KeyProblem, **BODY},
     operation_id="help_group",
 )
-def help_group(request: HttpRequest, id: str, body: HelpBody) -> PracticeCaseOut:
+def help_group(request: HttpRequest, id: str, body: HelpBody) -> PracticeCaseView:
     """Help the next group of a class."""
     return _out(actions.do(request, id, body.at, body.group))
 

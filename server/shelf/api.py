@@ -14,72 +14,72 @@ from server.errors import ANY, BODY, ConflictProblem, Problem
 from server.shelf import actions, glances, samples
 from server.shelf.schemas import (
     CopyBody,
-    DemonstrationOut,
+    DemonstrationView,
     FileBody,
     NewBody,
-    PutAwayOut,
-    RevisionOut,
+    ArchivedView,
+    RevisionView,
     SaveBody,
-    ShelfOut,
+    ShelfView,
     TicksBody,
-    UnreadOut,
+    UnreadView,
     VersionBody,
 )
 
 router = Router(tags=["shelf"])
 
-ONE = {200: DemonstrationOut, 404: Problem, 410: Problem, **BODY}
+ONE = {200: DemonstrationView, 404: Problem, 410: Problem, **BODY}
 REFUSED = {404: Problem, **BODY}
 MOVE = {**ONE, 409: ConflictProblem}
 
 
-@router.get("", response={200: ShelfOut, **ANY}, operation_id="list_shelf")
+@router.get("", response={200: ShelfView, **ANY}, operation_id="list_shelf")
 def list_shelf(request: HttpRequest) -> HttpResponse:
     """Everything on the shelf."""
     # Kept glances go out as they are kept: to read and to write them anew would take most of the time.
     motors, unread = [], []
     for demonstration in actions.shelf():
         try:
-            motor = DemonstrationOut.of(demonstration).model_dump_json()
+            motor = DemonstrationView.of(demonstration).model_dump_json()
         except UnreadableDesign as error:
-            unread.append(UnreadOut(id=demonstration.id, title=str(demonstration), faults=error.faults))
+            unread.append(UnreadView(id=demonstration.id, title=str(demonstration), faults=error.faults))
         else:
             shows = to_json(samples.shows(demonstration)).decode()
             motors.append(f'{motor[:-1]},"shows":{shows},"glance":{glances.kept(demonstration) or "null"}}}')
-    told = to_json(unread).decode()
-    return HttpResponse(f'{{"motors":[{",".join(motors)}],"unread":{told}}}', content_type="application/json")
+    unread_json = to_json(unread).decode()
+    return HttpResponse(f'{{"motors":[{",".join(motors)}],"unread":{unread_json}}}', content_type="application/json")
 
 
 @router.post("", response=ONE, operation_id="start_demonstration")
-def start_demonstration(request: HttpRequest, body: NewBody) -> DemonstrationOut:
+def start_demonstration(request: HttpRequest, body: NewBody) -> DemonstrationView:
     """Start a demonstration of a kind."""
-    return DemonstrationOut.of(actions.start_new(body.kind))
+    return DemonstrationView.of(actions.start_new(body.kind))
 
 
-@router.get("/put-away", response={200: list[PutAwayOut], **ANY}, operation_id="list_put_away")
-def list_put_away(request: HttpRequest) -> list[PutAwayOut]:
+@router.get("/put-away", response={200: list[ArchivedView], **ANY}, operation_id="list_put_away")
+def list_put_away(request: HttpRequest) -> list[ArchivedView]:
     """Everything that was deleted, the latest first; restore puts it back."""
-    return [PutAwayOut.of(demonstration) for demonstration in actions.put_away()]
+    return [ArchivedView.of(demonstration) for demonstration in actions.put_away()]
 
 
 @router.post("/import", response=ONE, operation_id="import_demonstration")
-def import_demonstration(request: HttpRequest, body: FileBody) -> DemonstrationOut:
+def import_demonstration(request: HttpRequest, body: FileBody) -> DemonstrationView:
     """Put an ``.oak.json`` file on the shelf."""
-    return DemonstrationOut.of(actions.take_in(body.content))
+    return DemonstrationView.of(actions.take_in(body.content))
 
 
 @router.post("/copy", response=ONE, operation_id="keep_copy")
-def keep_copy(request: HttpRequest, body: CopyBody) -> DemonstrationOut:
+def keep_copy(request: HttpRequest, body: CopyBody) -> DemonstrationView:
     """Keep a state as a demonstration of its own."""
-    return DemonstrationOut.of(actions.keep_apart(body.title, body.design))
+    return DemonstrationView.of(actions.keep_apart(body.title, body.design))
 
 
 @router.get(
-    "/{id}", response={200: DemonstrationOut, 404: Problem, 422: Problem, **ANY}, operation_id="get_demonstration"
+    "/{id}", response={200: DemonstrationView, 404: Problem, 422: Problem, **ANY}, operation_id="get_demonstration"
 )
-def get_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
+def get_demonstration(request: HttpRequest, id: str) -> DemonstrationView:
     """One demonstration."""
-    return DemonstrationOut.of(actions.find(id))
+    return DemonstrationView.of(actions.find(id))
 
 
 @router.post("/{id}/glance", response={200: Glance, **REFUSED}, operation_id="glance_at")
@@ -89,33 +89,33 @@ def get_glance(request: HttpRequest, id: str) -> HttpResponse:
 
 
 @router.put("/{id}", response=MOVE, operation_id="save_demonstration")
-def save_demonstration(request: HttpRequest, id: str, body: SaveBody) -> DemonstrationOut:
+def save_demonstration(request: HttpRequest, id: str, body: SaveBody) -> DemonstrationView:
     """Save a new state; 409 when another save came first."""
-    return DemonstrationOut.of(actions.save(id, body.version, body.title, body.design, body.change))
+    return DemonstrationView.of(actions.save(id, body.version, body.title, body.design, body.change))
 
 
 @router.post("/{id}/undo", response=MOVE, operation_id="undo_demonstration")
-def undo_demonstration(request: HttpRequest, id: str, body: VersionBody) -> DemonstrationOut:
+def undo_demonstration(request: HttpRequest, id: str, body: VersionBody) -> DemonstrationView:
     """Go back to what the present state was made from."""
-    return DemonstrationOut.of(actions.undo(id, body.version))
+    return DemonstrationView.of(actions.undo(id, body.version))
 
 
 @router.post("/{id}/redo", response=MOVE, operation_id="redo_demonstration")
-def redo_demonstration(request: HttpRequest, id: str, body: VersionBody) -> DemonstrationOut:
+def redo_demonstration(request: HttpRequest, id: str, body: VersionBody) -> DemonstrationView:
     """Go forward again."""
-    return DemonstrationOut.of(actions.redo(id, body.version))
+    return DemonstrationView.of(actions.redo(id, body.version))
 
 
 @router.put("/{id}/ticks", response=ONE, operation_id="tick_steps")
-def tick_steps(request: HttpRequest, id: str, body: TicksBody) -> DemonstrationOut:
+def tick_steps(request: HttpRequest, id: str, body: TicksBody) -> DemonstrationView:
     """Keep which build steps are done."""
-    return DemonstrationOut.of(actions.tick(id, body.done, body.undone))
+    return DemonstrationView.of(actions.tick(id, body.done, body.undone))
 
 
 @router.post("/{id}/duplicate", response=ONE, operation_id="duplicate_demonstration")
-def duplicate_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
+def duplicate_demonstration(request: HttpRequest, id: str) -> DemonstrationView:
     """A copy with a history of its own."""
-    return DemonstrationOut.of(actions.duplicate(id))
+    return DemonstrationView.of(actions.duplicate(id))
 
 
 @router.delete("/{id}", response={204: None, 404: Problem, **ANY}, operation_id="delete_demonstration")
@@ -126,16 +126,16 @@ def delete_demonstration(request: HttpRequest, id: str) -> Status[None]:
 
 
 @router.post("/{id}/restore", response=ONE, operation_id="restore_demonstration")
-def restore_demonstration(request: HttpRequest, id: str) -> DemonstrationOut:
+def restore_demonstration(request: HttpRequest, id: str) -> DemonstrationView:
     """Undo a delete."""
-    return DemonstrationOut.of(actions.restore(id))
+    return DemonstrationView.of(actions.restore(id))
 
 
-@router.get("/{id}/history", response={200: list[RevisionOut], 404: Problem, **ANY}, operation_id="list_history")
-def list_history(request: HttpRequest, id: str) -> list[RevisionOut]:
+@router.get("/{id}/history", response={200: list[RevisionView], 404: Problem, **ANY}, operation_id="list_history")
+def list_history(request: HttpRequest, id: str) -> list[RevisionView]:
     """Every state it ever had, oldest first."""
     demonstration = actions.find(id)
-    return [RevisionOut.of(revision, demonstration.head_id) for revision in demonstration.revisions.all()]
+    return [RevisionView.of(revision, demonstration.head_id) for revision in demonstration.revisions.all()]
 
 
 @router.get(

@@ -61,7 +61,7 @@ class TicksBody(Body):
     undone: Steps = []
 
 
-class DemonstrationOut(Schema):
+class DemonstrationView(Schema):
     """A demonstration as it is shown now."""
 
     id: str
@@ -78,12 +78,12 @@ class DemonstrationOut(Schema):
     ticks: list[str]
 
     @staticmethod
-    def of(demonstration: Demonstration) -> DemonstrationOut:
+    def of(demonstration: Demonstration) -> DemonstrationView:
         """The wire form of a demonstration."""
         head = demonstration.head
         assert head is not None  # every action gives a demonstration its head
         design = design_in(head)
-        return DemonstrationOut(
+        return DemonstrationView(
             id=demonstration.id,
             title=head.title,
             kind=design.kind,
@@ -99,7 +99,7 @@ class DemonstrationOut(Schema):
         )
 
 
-class PutAwayOut(Schema):
+class ArchivedView(Schema):
     """A demonstration that was deleted, and can be put back."""
 
     id: str
@@ -108,11 +108,11 @@ class PutAwayOut(Schema):
     deleted_at: datetime
 
     @staticmethod
-    def of(demonstration: Demonstration) -> PutAwayOut:
+    def of(demonstration: Demonstration) -> ArchivedView:
         """The wire form of a deleted demonstration; one that cannot be read is told without its kind."""
         head = demonstration.head
         kind = head.design.get("kind") if head and isinstance(head.design, dict) else None
-        return PutAwayOut(
+        return ArchivedView(
             id=demonstration.id,
             title=str(demonstration),
             kind_name=KINDS[kind].name if kind in KINDS else "",
@@ -120,7 +120,7 @@ class PutAwayOut(Schema):
         )
 
 
-class ShelfMotor(DemonstrationOut):
+class ShelfMotor(DemonstrationView):
     """A demonstration on the shelf, with what is kept of it at a glance: none where that is still to be asked for.
 
     ``shows`` says of a sample that nobody has changed what it is there for; empty for all others.
@@ -130,7 +130,7 @@ class ShelfMotor(DemonstrationOut):
     shows: str
 
 
-class UnreadOut(Schema):
+class UnreadView(Schema):
     """A demonstration that this program cannot read: what is wrong; its file goes out as it is kept."""
 
     id: str
@@ -138,14 +138,14 @@ class UnreadOut(Schema):
     faults: list[Fault]
 
 
-class ShelfOut(Schema):
+class ShelfView(Schema):
     """Everything on the shelf, oldest first; what cannot be read is told apart."""
 
     motors: list[ShelfMotor]
-    unread: list[UnreadOut]
+    unread: list[UnreadView]
 
 
-class RevisionOut(Schema):
+class RevisionView(Schema):
     """One line of a demonstration's history."""
 
     number: int
@@ -155,9 +155,9 @@ class RevisionOut(Schema):
     shown: bool
 
     @staticmethod
-    def of(revision: Revision, head_id: int | None) -> RevisionOut:
+    def of(revision: Revision, head_id: int | None) -> RevisionView:
         """The wire form of a revision."""
-        return RevisionOut(
+        return RevisionView(
             number=revision.number,
             title=revision.title,
             change=revision.change,

@@ -16,7 +16,7 @@ __all__ = ["REFUSED", "Asked", "WithLearned"]
 WithLearned = Annotated[str | None, Query(max_length=120)]
 
 
-class Asked(Body):
+class DesignBody(Body):
     """A question about a design."""
 
     design: Design

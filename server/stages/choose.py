@@ -20,13 +20,13 @@ from server.errors import Problem
 from server.jobs import work
 from server.jobs.answers import answer
 from server.learning.actions import draws_for
-from server.stages.bodies import REFUSED, Asked, WithLearned
+from server.stages.bodies import REFUSED, DesignBody, WithLearned
 from server.strict import Body
 
 router = Router(tags=["choose"])
 
 
-class KindOut(Schema):
+class KindView(Schema):
     """A kind of demonstration that can be started."""
 
     id: str
@@ -44,7 +44,7 @@ class Turn(Body):
     value: Any
 
 
-class TurnBody(Asked):
+class TurnBody(DesignBody):
     """A design, and dials of it to be turned first, one after the other."""
 
     turns: Annotated[list[Turn], Field(max_length=20)] = []
@@ -57,11 +57,11 @@ class TurnBody(Asked):
         return turn_each(self.design, [(turn.pointer, turn.value) for turn in self.turns])
 
 
-@router.get("/kinds", response=list[KindOut], operation_id="list_kinds")
-def list_kinds(request: HttpRequest) -> list[KindOut]:
+@router.get("/kinds", response=list[KindView], operation_id="list_kinds")
+def list_kinds(request: HttpRequest) -> list[KindView]:
     """Kinds of demonstration, in the order in which they are offered."""
     return [
-        KindOut(
+        KindView(
             id=id_,
             name=kind.name,
             what_moves=kind.what_moves,

@@ -11,18 +11,18 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from oakspin.design import Design
-from oakspin.diagnose.looked import Bench
-from oakspin.diagnose.ranking import Known
+from oakspin.diagnose.fault_bench import FaultBench
+from oakspin.diagnose.ranking import Evidence
 from oakspin.diagnose.repair import Often
-from oakspin.diagnose.signs import Beside, Sign, parts_showing
-from oakspin.diagnose.told import CauseTold, DiagnosisTold, SignWord, fault_in, sheet_of, sign_words, told_of
+from oakspin.diagnose.signs import SideSign, Sign, parts_showing
+from oakspin.diagnose.views import CauseView, DiagnosisView, SignWord, fault_in, sheet_of, sign_words, diagnosis_view
 from oakspin.errors import Fault, UnfitPatch
 from server.errors import BODY, Problem
 from server.jobs import work
 from server.jobs.answers import text
 from server.jobs.kept import Kept
 from server.learning.actions import draws_for
-from server.stages.bodies import Asked, WithLearned
+from server.stages.bodies import DesignBody, WithLearned
 from server.trials.repairs import often_here
 
 router = Router(tags=["diagnose"])
@@ -32,7 +32,7 @@ Name = Annotated[str, Field(max_length=40)]
 Amount = Annotated[float, Field(ge=0, le=1e6)]
 
 
-class SeenBody(Asked):
+class SeenBody(DesignBody):
     """What is seen of a motor on the bench: signs, and at which part; readings, checks that were answered, cures that
     did not help.
     """
@@ -41,10 +41,10 @@ class SeenBody(Asked):
     readings: Annotated[dict[Reading, Amount], Field(max_length=3)] = {}
     answers: Annotated[dict[Name, Literal["yes", "no", "unsure"]], Field(max_length=60)] = {}
     cured: Annotated[list[Name], Field(max_length=60)] = []
-    where: Annotated[dict[Beside, Name], Field(max_length=40)] = {}
+    where: Annotated[dict[SideSign, Name], Field(max_length=40)] = {}
 
 
-class DiagnosedOut(Schema):
+class DiagnosedView(Schema):
     """Signs that the motor can show, and the diagnosis. As planned it turns by ``sense``, +1 counter-clockwise, or it
     ``travels`` along a way.
     """
@@ -52,15 +52,15 @@ class DiagnosedOut(Schema):
     sense: float
     travels: bool
     signs: list[SignWord]
-    diagnosis: DiagnosisTold
+    diagnosis: DiagnosisView
 
 
-_benches: Kept[Bench] = Kept(KEPT)
+_benches: Kept[FaultBench] = Kept(KEPT)
 
 
 def _bench(
     request: HttpRequest, design: Design, often: Mapping[str, Often], *, meter: bool, learned: str | None = None
-) -> Bench:
+) -> FaultBench:
     """The bench of a design, by how common faults are here. Raises as ``bench_of``."""
     common = {id_: each.common for id_, each in often.items()}
     draws = draws_for(learned, design)
@@ -69,14 +69,14 @@ def _bench(
     return _benches.of(key, lambda: pickle.loads(text(request, work.fault_bench, design, meter, draws, common)))
 
 
-@router.post("/diagnose/sheet", response={200: list[CauseTold], **BODY}, operation_id="get_fault_sheet")
-def get_fault_sheet(request: HttpRequest, design: Design) -> list[CauseTold]:
+@router.post("/diagnose/sheet", response={200: list[CauseView], **BODY}, operation_id="get_fault_sheet")
+def get_fault_sheet(request: HttpRequest, design: Design) -> list[CauseView]:
     """The likeliest faults of a motor that does not go, in the order in which to look for them."""
     return list(sheet_of(_bench(request, design, often_here(design), meter=False)))
 
 
-@router.post("/diagnose", response={200: DiagnosedOut, 404: Problem, **BODY}, operation_id="diagnose")
-def diagnose(request: HttpRequest, body: SeenBody, learned: WithLearned = None) -> DiagnosedOut:
+@router.post("/diagnose", response={200: DiagnosedView, 404: Problem, **BODY}, operation_id="diagnose")
+def diagnose(request: HttpRequest, body: SeenBody, learned: WithLearned = None) -> DiagnosedView:
     """What is wrong with a motor that is right on paper, by rank, and what to do next."""
     # A meter stands in the circuit where its current is read.
     often = often_here(body.design)
@@ -91,10 +91,10 @@ def diagnose(request: HttpRequest, body: SeenBody, learned: WithLearned = None) 
             limit = f"one of {', '.join(parts)}" if parts else "none: it is seen at one place only"
             raise UnfitPatch([Fault(f"/where/{sign}", part, limit, "Ask again with a part of this motor.")])
     readings: dict[str, float] = {str(name): value for name, value in body.readings.items()}
-    known_ = Known(frozenset(body.signs), readings, {**body.answers}, frozenset(body.cured), {**body.where})
-    return DiagnosedOut(
+    known_ = Evidence(frozenset(body.signs), readings, {**body.answers}, frozenset(body.cured), {**body.where})
+    return DiagnosedView(
         sense=bench.usual.sense,
         travels=bench.travels,
         signs=list(sign_words(bench, known_.signs)),
-        diagnosis=told_of(bench, known_, often),
+        diagnosis=diagnosis_view(bench, known_, often),
     )

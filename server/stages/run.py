@@ -13,12 +13,12 @@ from oakspin.measure import Balance, TrialForm, balance_of, trial_form
 from oakspin.measure.predicted import Expected, expected
 from server.errors import Problem
 from server.learning.actions import draws_for
-from server.stages.bodies import REFUSED, Asked, WithLearned
+from server.stages.bodies import REFUSED, DesignBody, WithLearned
 
 router = Router(tags=["run"])
 
 
-class SwingBody(Asked):
+class SwingBody(DesignBody):
     """A design and the period of its rotor's swing in s."""
 
     period_s: Annotated[float, Field(ge=0.02, le=60)]

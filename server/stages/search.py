@@ -10,11 +10,11 @@ from pydantic import Field
 
 from oakspin.drawer.entry import Entry
 from oakspin.kinds.kinds import KINDS
-from oakspin.search.asked import MATTERS, MatterAsked, SearchAsked
-from oakspin.search.buying import Bought, Shopping, shopping_table
-from oakspin.search.searching import DESIGNS, SEED
+from oakspin.search.request import MATTERS, Criterion, SearchRequest
+from oakspin.search.purchases import Bought, Shopping, shopping_table
+from oakspin.search.engine import DESIGNS, SEED
 from oakspin.search.stock import stock_of
-from oakspin.search.told import StateTold
+from oakspin.search.views import SearchView
 from oakspin.search.usual import USUAL_KIT
 from server.downloads import download
 from server.drawer import actions
@@ -32,7 +32,7 @@ LINES = lines_of("one for each state, the last of which is whole")
 class SearchBody(Body):
     """What is asked, and of which parts: those of the Drawer, or of a usual kit."""
 
-    asked: SearchAsked
+    criteria: SearchRequest
     parts_from: From = "drawer"
     designs: Annotated[int, Field(ge=1000, le=200_000)] = DESIGNS
     seed: Annotated[int, Field(ge=0, le=2**31)] = SEED
@@ -41,7 +41,7 @@ class SearchBody(Body):
 class BuyingBody(Body):
     """For whom purchases are looked for, and what they have."""
 
-    asked: SearchAsked
+    criteria: SearchRequest
     parts_from: From = "drawer"
 
 
@@ -81,40 +81,40 @@ class PartOwned(Schema):
     why_not: str
 
 
-class SearchFormOut(Schema):
+class SearchFormView(Schema):
     """What can be asked of a search, and the parts of which it is made."""
 
-    matters: list[MatterAsked]
+    matters: list[Criterion]
     kinds: list[KindToFind]
     drawer: list[PartOwned]
     kit: list[PartOwned]
-    usual: SearchAsked
+    usual: SearchRequest
 
 
-@router.get("/search", response={200: SearchFormOut, **ANY}, operation_id="get_search_form")
-def get_search_form(request: HttpRequest) -> SearchFormOut:
+@router.get("/search", response={200: SearchFormView, **ANY}, operation_id="get_search_form")
+def get_search_form(request: HttpRequest) -> SearchFormView:
     """What can be asked, with the parts that are there."""
-    return SearchFormOut(
+    return SearchFormView(
         matters=list(MATTERS.values()),
         kinds=[KindToFind(id=id_, name=kind.name) for id_, kind in KINDS.items()],
         drawer=_owned(*_parts("drawer")),
         kit=_owned(*_parts("kit")),
-        usual=SearchAsked(),
+        usual=SearchRequest(),
     )
 
 
-@router.post("/search", response={200: StateTold, **BODY}, operation_id="search", openapi_extra=LINES)
+@router.post("/search", response={200: SearchView, **BODY}, operation_id="search", openapi_extra=LINES)
 def run_search(request: HttpRequest, body: SearchBody) -> StreamingHttpResponse:
     """What can be built, as it is found: the reader may stop whenever it likes."""
     entries, keys = _parts(body.parts_from)
-    return stream(request, work.searched, entries, keys, body.asked, body.designs, body.seed)
+    return stream(request, work.searched, entries, keys, body.criteria, body.designs, body.seed)
 
 
 @router.post("/search/buying", response={200: Shopping, **BODY}, operation_id="find_purchases", openapi_extra=LINES)
 def find_purchases(request: HttpRequest, body: BuyingBody) -> StreamingHttpResponse:
     """What is worth buying, as it is found: the reader may stop whenever it likes."""
     entries, keys = _parts(body.parts_from)
-    return stream(request, work.purchases, entries, keys, body.asked)
+    return stream(request, work.purchases, entries, keys, body.criteria)
 
 
 @router.post(

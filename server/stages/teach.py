@@ -10,12 +10,12 @@ from oakspin.teach import Card, Carrier, Explanation, PoleFinder, RuleName, expl
 from oakspin.teach.questions import Question
 from server.jobs import work
 from server.jobs.answers import answer
-from server.stages.bodies import REFUSED, Asked
+from server.stages.bodies import REFUSED, DesignBody
 
 router = Router(tags=["teach"])
 
 
-class ExplainBody(Asked):
+class ExplainBody(DesignBody):
     """A design and the school to explain it in."""
 
     rule: RuleName = "palm"

@@ -8,9 +8,9 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router
 from pydantic import Field
 
-from oakspin.drawer.found import Found, Read
-from oakspin.drawer.things import THINGS
-from oakspin.drawer.told import ThingTold, things_told
+from oakspin.drawer.identify.posterior import Posterior, Read
+from oakspin.drawer.identify.things import THINGS
+from oakspin.drawer.identify.views import ThingView, thing_views
 from server.errors import ANY, BODY, Problem
 from server.jobs import work
 from server.jobs.answers import answer
@@ -33,13 +33,13 @@ class ReadingsBody(Body):
     readings: Annotated[list[ReadBody], Field(max_length=20)] = []
 
 
-@router.get("/things", response={200: list[ThingTold], **ANY}, operation_id="list_things")
-def list_things(request: HttpRequest) -> list[ThingTold]:
+@router.get("/things", response={200: list[ThingView], **ANY}, operation_id="list_things")
+def list_things(request: HttpRequest) -> list[ThingView]:
     """What can be told without a label, and the tests of each."""
-    return list(things_told())
+    return list(thing_views())
 
 
-@router.post("/things/{thing}", response={200: Found, 404: Problem, **BODY}, operation_id="find_thing")
+@router.post("/things/{thing}", response={200: Posterior, 404: Problem, **BODY}, operation_id="find_thing")
 def find_thing(request: HttpRequest, thing: str, body: ReadingsBody) -> HttpResponse:
     """What a thing is by all readings of it, and the test that would tell most next."""
     if thing not in THINGS:

@@ -16,7 +16,7 @@ from server.jobs import work
 from server.jobs.answers import answer, stream, text
 from server.learning.actions import changed_draws, draws_for
 from server.openapi import lines_of
-from server.stages.bodies import REFUSED, Asked, WithLearned
+from server.stages.bodies import REFUSED, DesignBody, WithLearned
 
 router = Router(tags=["tune"])
 Pointer = Annotated[str, Field(max_length=120)]
@@ -24,7 +24,7 @@ Pointer = Annotated[str, Field(max_length=120)]
 Range = Annotated[tuple[float, float] | None, Field(strict=False)]
 
 
-class SweepBody(Asked):
+class SweepBody(DesignBody):
     """What to sweep: the number at a pointer, over its range or a part of it."""
 
     pointer: Pointer
@@ -33,7 +33,7 @@ class SweepBody(Asked):
     high: float | None = None
 
 
-class MapBody(Asked):
+class MapBody(DesignBody):
     """Which two numbers to map, over which part of their ranges, and which figure to draw."""
 
     first: Pointer
@@ -59,8 +59,8 @@ def list_best(request: HttpRequest, design: Design, learned: WithLearned = None)
 def get_map(request: HttpRequest, body: MapBody, learned: WithLearned = None) -> HttpResponse:
     """Two numbers at once, over every pair of values."""
     ranges = body.first_range, body.second_range
-    asked = body.design, body.first, body.second, body.curve, ranges
-    return answer(request, work.map_of_two, *asked, changed_draws(learned))
+    arguments = body.design, body.first, body.second, body.curve, ranges
+    return answer(request, work.map_of_two, *arguments, changed_draws(learned))
 
 
 @router.post(
@@ -84,6 +84,6 @@ def run_sweep(request: HttpRequest, body: SweepBody, learned: WithLearned = None
 def run_sweep_table(request: HttpRequest, body: SweepBody, learned: WithLearned = None) -> HttpResponse:
     """The same sweep as a CSV table."""
     factor, _ = planned(body.design, body.pointer, body.points, body.low, body.high)
-    asked = body.design, body.pointer, body.points, body.low, body.high
-    table = text(request, work.swept_table, *asked, changed_draws(learned))
+    arguments = body.design, body.pointer, body.points, body.low, body.high
+    table = text(request, work.swept_table, *arguments, changed_draws(learned))
     return download(table, f"sweep {factor.name}", "csv", "text/csv; charset=utf-8")

@@ -31,7 +31,7 @@ class WarmUpOption(Schema):
     words: str
 
 
-class WarmUpOut(Schema):
+class WarmUpView(Schema):
     """A small bench before the motor: what it takes, how it is built, what is asked, its dials, what to say."""
 
     id: str
@@ -46,8 +46,8 @@ class WarmUpOut(Schema):
     source: str
 
 
-@router.get("/warm-ups", response={200: list[WarmUpOut], **ANY}, operation_id="list_warm_ups")
-def list_warm_ups(request: HttpRequest) -> list[WarmUpOut]:
+@router.get("/warm-ups", response={200: list[WarmUpView], **ANY}, operation_id="list_warm_ups")
+def list_warm_ups(request: HttpRequest) -> list[WarmUpView]:
     """All warm-ups, in the order in which they lead to a motor."""
     return [_out(warm_up) for warm_up in WARM_UPS.values()]
 
@@ -60,8 +60,8 @@ def answer_warm_up(request: HttpRequest, id: str, body: WarmUpBody) -> WarmUpAns
     return answer(WARM_UPS[id], body.values)
 
 
-def _out(warm_up: WarmUp) -> WarmUpOut:
-    return WarmUpOut(
+def _out(warm_up: WarmUp) -> WarmUpView:
+    return WarmUpView(
         id=warm_up.id,
         name=warm_up.name,
         needs=list(warm_up.needs),

@@ -147,7 +147,7 @@ def strike(id_: str, trial: str, out: bool) -> models.Trial:
 class Taken:
     """How many trials of a table came in, and how many were here already."""
 
-    came: int
+    added: int
     here_already: int
 
 

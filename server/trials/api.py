@@ -12,7 +12,7 @@ from server.downloads import download
 from server.errors import ANY, BODY, KeyProblem, Problem
 from server.shelf.actions import find, head_of
 from server.trials import actions, repairs
-from server.trials.schemas import RepairBody, RepairOut, TableBody, TakenOut, TrialBody, TrialOut
+from server.trials.schemas import RepairBody, RepairView, TableBody, IntakeView, TrialBody, TrialView
 
 router = Router(tags=["trials"])
 
@@ -24,29 +24,29 @@ REFUSED = {404: Problem, 410: Problem, **BODY}
 
 
 @router.get(
-    "/{id}/trials", response={200: list[TrialOut], 404: Problem, 422: Problem, **ANY}, operation_id="list_trials"
+    "/{id}/trials", response={200: list[TrialView], 404: Problem, 422: Problem, **ANY}, operation_id="list_trials"
 )
-def list_trials(request: HttpRequest, id: str, limit: Limit = PAGE, before: Before = None) -> list[TrialOut]:
+def list_trials(request: HttpRequest, id: str, limit: Limit = PAGE, before: Before = None) -> list[TrialView]:
     """The latest trials of a demonstration, oldest first; with ``before`` those that stand before that one."""
-    return [TrialOut.of(kept) for kept in actions.page_of(id, limit, before)]
+    return [TrialView.of(kept) for kept in actions.page_of(id, limit, before)]
 
 
-@router.post("/{id}/trials", response={200: TrialOut, 409: KeyProblem, **REFUSED}, operation_id="log_trial")
-def log_trial(request: HttpRequest, id: str, body: TrialBody) -> TrialOut:
+@router.post("/{id}/trials", response={200: TrialView, 409: KeyProblem, **REFUSED}, operation_id="log_trial")
+def log_trial(request: HttpRequest, id: str, body: TrialBody) -> TrialView:
     """Keep a trial, or a correction of one."""
-    return TrialOut.of(actions.log(id, body.key, body.trial, body.corrects, body.revision, body.recording))
+    return TrialView.of(actions.log(id, body.key, body.trial, body.corrects, body.revision, body.recording))
 
 
-@router.post("/{id}/trials/{trial}/strike", response={200: TrialOut, **REFUSED}, operation_id="strike_trial")
-def strike_trial(request: HttpRequest, id: str, trial: str) -> TrialOut:
+@router.post("/{id}/trials/{trial}/strike", response={200: TrialView, **REFUSED}, operation_id="strike_trial")
+def strike_trial(request: HttpRequest, id: str, trial: str) -> TrialView:
     """Strike a trial out: it is kept, and counts no more."""
-    return TrialOut.of(actions.strike(id, trial, out=True))
+    return TrialView.of(actions.strike(id, trial, out=True))
 
 
-@router.post("/{id}/trials/{trial}/put-back", response={200: TrialOut, **REFUSED}, operation_id="put_trial_back")
-def put_trial_back(request: HttpRequest, id: str, trial: str) -> TrialOut:
+@router.post("/{id}/trials/{trial}/put-back", response={200: TrialView, **REFUSED}, operation_id="put_trial_back")
+def put_trial_back(request: HttpRequest, id: str, trial: str) -> TrialView:
     """Let a trial that was struck out count again."""
-    return TrialOut.of(actions.strike(id, trial, out=False))
+    return TrialView.of(actions.strike(id, trial, out=False))
 
 
 @router.get(
@@ -61,35 +61,35 @@ def export_recording(request: HttpRequest, id: str, trial: str) -> HttpResponse:
     return download(actions.recording_of_trial(id, trial), f"{title} recording", "csv", "text/csv; charset=utf-8")
 
 
-@router.get("/{id}/repairs", response={200: list[RepairOut], 404: Problem, **ANY}, operation_id="list_repairs")
-def list_repairs(request: HttpRequest, id: str) -> list[RepairOut]:
+@router.get("/{id}/repairs", response={200: list[RepairView], 404: Problem, **ANY}, operation_id="list_repairs")
+def list_repairs(request: HttpRequest, id: str) -> list[RepairView]:
     """What was found wrong with a motor, oldest first."""
-    return [RepairOut.of(kept) for kept in repairs.repairs_of(id)]
+    return [RepairView.of(kept) for kept in repairs.repairs_of(id)]
 
 
-@router.post("/{id}/repairs", response={200: RepairOut, 409: KeyProblem, **REFUSED}, operation_id="keep_repair")
-def keep_repair(request: HttpRequest, id: str, body: RepairBody) -> RepairOut:
+@router.post("/{id}/repairs", response={200: RepairView, 409: KeyProblem, **REFUSED}, operation_id="keep_repair")
+def keep_repair(request: HttpRequest, id: str, body: RepairBody) -> RepairView:
     """Keep what was wrong with a motor that goes now."""
-    return RepairOut.of(repairs.keep(id, body.key, body.repair))
+    return RepairView.of(repairs.keep(id, body.key, body.repair))
 
 
-@router.post("/{id}/repairs/{repair}/strike", response={200: RepairOut, **REFUSED}, operation_id="strike_repair")
-def strike_repair(request: HttpRequest, id: str, repair: str) -> RepairOut:
+@router.post("/{id}/repairs/{repair}/strike", response={200: RepairView, **REFUSED}, operation_id="strike_repair")
+def strike_repair(request: HttpRequest, id: str, repair: str) -> RepairView:
     """Strike a repair out: it is kept, and teaches no more."""
-    return RepairOut.of(repairs.strike(id, repair, out=True))
+    return RepairView.of(repairs.strike(id, repair, out=True))
 
 
-@router.post("/{id}/repairs/{repair}/put-back", response={200: RepairOut, **REFUSED}, operation_id="put_repair_back")
-def put_repair_back(request: HttpRequest, id: str, repair: str) -> RepairOut:
+@router.post("/{id}/repairs/{repair}/put-back", response={200: RepairView, **REFUSED}, operation_id="put_repair_back")
+def put_repair_back(request: HttpRequest, id: str, repair: str) -> RepairView:
     """Let a repair that was struck out teach again."""
-    return RepairOut.of(repairs.strike(id, repair, out=False))
+    return RepairView.of(repairs.strike(id, repair, out=False))
 
 
-@router.post("/{id}/trials/table", response={200: TakenOut, **REFUSED}, operation_id="import_trials")
-def import_trials(request: HttpRequest, id: str, body: TableBody) -> TakenOut:
+@router.post("/{id}/trials/table", response={200: IntakeView, **REFUSED}, operation_id="import_trials")
+def import_trials(request: HttpRequest, id: str, body: TableBody) -> IntakeView:
     """Keep every trial of a CSV table that is not here already, or none of them."""
     taken = actions.take_in_table(id, body.text)
-    return TakenOut(came=taken.came, here_already=taken.here_already)
+    return IntakeView(added=taken.added, here_already=taken.here_already)
 
 
 @router.get(

@@ -38,7 +38,7 @@ class RepairBody(Body):
     repair: Repair
 
 
-class RepairOut(Schema):
+class RepairView(Schema):
     """A line of a motor's history: what was wrong, in words, and all that was done; struck out or not."""
 
     id: str
@@ -48,7 +48,7 @@ class RepairOut(Schema):
     struck: bool
 
     @classmethod
-    def of(cls, kept: models.Repair) -> RepairOut:
+    def of(cls, kept: models.Repair) -> RepairView:
         """From its row."""
         return cls(
             id=kept.id,
@@ -65,14 +65,14 @@ class TableBody(Body):
     text: Annotated[str, Field(max_length=1_000_000)]
 
 
-class TakenOut(Schema):
+class IntakeView(Schema):
     """How many trials of a table came in, and how many were here already."""
 
-    came: int
+    added: int
     here_already: int
 
 
-class TrialOut(Schema):
+class TrialView(Schema):
     """A trial as it is kept, with its figures against the prediction for the motor as built."""
 
     id: str
@@ -86,10 +86,10 @@ class TrialOut(Schema):
     comparisons: list[Comparison]
 
     @staticmethod
-    def of(kept: models.Trial) -> TrialOut:
+    def of(kept: models.Trial) -> TrialView:
         """The wire form of a trial."""
         trial = trial_in(kept)
-        return TrialOut(
+        return TrialView(
             id=kept.id,
             made_at=kept.made_at,
             trial=trial,

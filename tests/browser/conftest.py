@@ -61,17 +61,17 @@ def motor(server: LiveServer) -> Callable[[str], str]:
 @pytest.fixture(autouse=True)
 def quiet_console(page: Page) -> Iterator[None]:
     """Fails a test whose page printed anything or threw."""
-    said: list[str] = []
+    messages: list[str] = []
 
     def hear(message: ConsoleMessage) -> None:
         # A refused or lost save is told to the user; the browser notes it in the console by itself.
         if not any(noted in message.text for noted in ("responded with a status of 4", "net::ERR_FAILED")):
-            said.append(message.text)
+            messages.append(message.text)
 
     page.on("console", hear)
-    page.on("pageerror", lambda error: said.append(str(error)))
+    page.on("pageerror", lambda error: messages.append(str(error)))
     yield
-    assert said == []
+    assert messages == []
 
 
 def faults_of_access(page: Page) -> list[str]:
@@ -95,10 +95,10 @@ def exported(page: Page, address: str) -> dict[str, Any]:
     return dict(page.request.get(address).json())
 
 
-def mended(page: Page, told: str, press: str, then: str) -> None:
+def mended(page: Page, answer: str, press: str, then: str) -> None:
     """The fault stands in the headline; one press of the advice mends it."""
     ready(page)
-    expect(page.locator("[data-headline]")).to_contain_text(told)
+    expect(page.locator("[data-headline]")).to_contain_text(answer)
     page.get_by_role("button", name=press).click()
     ready(page)
     expect(page.locator("[data-headline]")).to_contain_text(then)

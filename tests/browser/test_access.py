@@ -87,7 +87,7 @@ def test_a_handle_says_its_value_with_unit_and_takes_all_keys(page: Page, at: At
         expect(gap).to_have_attribute("aria-valuetext", f"{value} mm")
 
 
-def test_a_changed_verdict_is_told_to_a_screen_reader_once_it_settles(
+def test_a_changed_verdict_is_reported_to_a_screen_reader_once_it_settles(
     page: Page, at: At, motor: Callable[[], str]
 ) -> None:
     page.goto(at(f"/motor/{motor()}"))

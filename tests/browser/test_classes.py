@@ -19,8 +19,8 @@ def forecast(page: Page) -> float:
     """The groups that run in the mean, when all changes were tried."""
     expect(page.locator("[data-forecast]")).to_contain_text("groups will have it running", timeout=60_000)
     expect(page.get_by_text("changes tried")).to_have_count(0, timeout=120_000)
-    told = page.locator("[data-save]").first.inner_text()
-    found = re.search(r"([\d.]+) → ([\d.]+) groups", told)
+    answer = page.locator("[data-save]").first.inner_text()
+    found = re.search(r"([\d.]+) → ([\d.]+) groups", answer)
     assert found
     return float(found.group(1))
 
@@ -121,7 +121,7 @@ def test_papers_of_a_class_fit_their_sheets(page: Page, at: At, size: str) -> No
         assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), what
 
 
-def test_a_plan_is_written_and_what_is_wrong_with_it_told(page: Page, at: At, motor: Callable[..., str]) -> None:
+def test_a_plan_is_written_and_what_is_wrong_with_it_reported(page: Page, at: At, motor: Callable[..., str]) -> None:
     motor("beacon")
     page.goto(at("/classes"))
     page.get_by_role("button", name="Plan a class: all build").click()

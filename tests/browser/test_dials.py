@@ -39,7 +39,7 @@ def test_a_length_takes_the_unit_that_was_typed(
 @pytest.mark.parametrize(
     ("typed", "says"), [("99 mm", "choose 3 to 60 mm"), ("soup", '"soup" cannot be read'), ("2 kg", "cannot be read")]
 )
-def test_a_wrong_entry_is_told_and_changes_nothing(
+def test_a_wrong_entry_is_reported_and_changes_nothing(
     page: Page, at: At, motor: Callable[[], str], typed: str, says: str
 ) -> None:
     id_ = motor()

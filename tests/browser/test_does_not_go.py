@@ -105,24 +105,24 @@ def test_the_sheet_for_the_tables_prints_eight(page: Page, at: At, motor: Motor)
     assert faults_of_access(page) == []
 
 
-def test_where_something_is_dull_is_told_by_keys_and_the_page_stays_where_it_is(
+def test_where_something_is_dull_is_reported_by_keys_and_the_page_stays_where_it_is(
     page: Page, at: At, motor: Motor
 ) -> None:
     id_ = motor("ferry-wheel")
     opened(page, at, id_)
     page.locator("[data-sign=dull] input").focus()
     page.keyboard.press("Space")
-    asked = page.get_by_role("radiogroup", name="A contact is dull or colored: where?")
-    expect(asked).to_be_visible()
+    request = page.get_by_role("radiogroup", name="A contact is dull or colored: where?")
+    expect(request).to_be_visible()
     settled(page)
     first = page.locator("[data-cause]").first
-    asked.get_by_role("radio", name="not sure").focus()
+    request.get_by_role("radio", name="not sure").focus()
     page.keyboard.press("ArrowRight")
-    expect(asked.get_by_role("radio", name="leads")).to_be_checked()
+    expect(request.get_by_role("radio", name="leads")).to_be_checked()
     expect(first).to_contain_text("enamel")
     expect(first).to_contain_text("likely, explains 1 of 1")
     page.keyboard.press("ArrowRight")
-    expect(asked.get_by_role("radio", name="supports")).to_be_checked()
+    expect(request.get_by_role("radio", name="supports")).to_be_checked()
     expect(first).to_contain_text("perhaps, explains 1 of 1")
     # Only what shows that it scrolls may have scrolled: nothing hides behind the top band.
     moved = page.evaluate(

@@ -63,7 +63,7 @@ def test_a_drawer_is_filled_changed_and_taken_back(page: Page, at: Callable[[str
     expect(page.locator('[data-entry="Long nails"]')).to_be_visible()
 
 
-def test_a_thing_that_tests_told_lies_in_the_drawer(page: Page, at: Callable[[str], str]) -> None:
+def test_a_thing_that_tests_reported_lies_in_the_drawer(page: Page, at: Callable[[str], str]) -> None:
     page.goto(at("/things"))
     page.get_by_role("textbox", name="They lie this wide").fill("10.6")
     page.keyboard.press("Enter")

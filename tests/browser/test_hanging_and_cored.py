@@ -60,7 +60,7 @@ def test_magnets_timing_and_winding_have_handles(page: Page, at: At, motor: Moto
     assert kept(page, at, id_, "winding", "turns") == 360
 
 
-def test_opposed_arms_are_told_and_mended(page: Page, at: At, motor: Motor) -> None:
+def test_opposed_arms_are_reported_and_mended(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor('slack-capstan')}"))
     mended(page, "wound in opposite directions", "Wind both arms in one direction", "Turns")
 

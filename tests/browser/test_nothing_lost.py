@@ -25,7 +25,7 @@ def saved(page: Page) -> None:
     expect(page.get_by_text("Saved", exact=False).filter(has_not_text="Not")).to_be_visible()
 
 
-def test_a_refused_turn_is_told_at_its_dial_and_the_next_one_is_made(
+def test_a_refused_turn_is_reported_at_its_dial_and_the_next_one_is_made(
     page: Page, at: At, motor: Callable[[], str]
 ) -> None:
     id_ = motor()

@@ -46,11 +46,11 @@ def test_a_usual_kit_is_searched_and_a_find_put_on_the_shelf(page: Page, at: At)
         short.get_by_role("button", name="Compare").nth(number).click()
     expect(page.get_by_role("table", name="Side by side")).to_contain_text("Builds that go")
     assert not faults_of_access(page)
-    told = first.inner_text()
+    answer = first.inner_text()
     first.get_by_role("button", name=re.compile("^Put . on the shelf")).press("Enter")
     headline = page.locator("[data-headline]")
     expect(headline).to_contain_text("builds")
-    goes = re.search(r"Goes in (\d+) of 100", told)
+    goes = re.search(r"Goes in (\d+) of 100", answer)
     assert goes
     if int(goes.group(1)) < 100:
         expect(headline).to_contain_text(f"in {goes.group(1)} of 100 builds")

@@ -112,7 +112,7 @@ def test_a_file_goes_out_and_comes_in_the_same(page: Page, at: At, motor: Callab
     expect(page.locator("h2 a")).to_have_count(count + 1)
 
 
-def test_a_file_can_be_dropped_and_a_damaged_one_is_told(page: Page, at: At, tmp_path: Path) -> None:
+def test_a_file_can_be_dropped_and_a_damaged_one_is_reported(page: Page, at: At, tmp_path: Path) -> None:
     page.goto(at("/"))
     page.get_by_role("heading", name="Lantern").first.wait_for()
     count = page.locator("h2 a").count()
@@ -132,7 +132,7 @@ def test_a_file_can_be_dropped_and_a_damaged_one_is_told(page: Page, at: At, tmp
     expect(page.get_by_text("half.oak.json was not imported. The file is cut off or damaged")).to_be_visible()
 
 
-def test_of_two_tabs_the_later_is_told_and_may_take_over_keep_both_or_drop(
+def test_of_two_tabs_the_later_is_reported_and_may_take_over_keep_both_or_drop(
     page: Page, at: At, motor: Callable[[], str]
 ) -> None:
     for choice, pole_after in (("Keep mine", "S"), ("Keep theirs", "N"), ("Keep both", "S")):

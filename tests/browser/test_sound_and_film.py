@@ -65,11 +65,11 @@ def opened(browser: Browser, address: str) -> Page:
 
 def taken(page: Page, near: float) -> float:
     """Presses the choice that is nearest to what is true; gives the turns a minute that the trial then holds."""
-    told = page.get_by_role("group", name="What the recording tells")
-    expect(told).to_be_visible(timeout=30_000)
-    presses = told.get_by_role("button", name="Take")
+    answer = page.get_by_role("group", name="What the recording tells")
+    expect(answer).to_be_visible(timeout=30_000)
+    presses = answer.get_by_role("button", name="Take")
     figures = [float(text.split()[0].replace(",", "")) for text in presses.all_inner_texts()]
-    assert figures, told.inner_text()
+    assert figures, answer.inner_text()
     presses.nth(min(range(len(figures)), key=lambda at: abs(figures[at] - near))).click()
     return float(page.get_by_label("Turns a minute, by an instrument").input_value())
 

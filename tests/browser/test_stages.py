@@ -152,7 +152,7 @@ def test_tapping_counts_turns(page: Page, at: At, motor: Motor) -> None:
     expect(page.get_by_role("textbox", name="Turns counted")).to_have_value("4")
 
 
-def test_a_wrong_reading_is_told_beside_its_field_and_nothing_is_lost(page: Page, at: At, motor: Motor) -> None:
+def test_a_wrong_reading_is_reported_beside_its_field_and_nothing_is_lost(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor()}/run"))
     log(page, "Kelp", Current="900", Turns_counted="many")
     expect(page.get_by_text('"many" is no number')).to_be_visible()
@@ -233,13 +233,13 @@ def test_two_demonstrations_and_the_pinned_design_can_be_overlaid(page: Page, at
     page.get_by_role("link", name="Tune").click()
     page.locator("[data-strip=circuit] [data-state]").first.wait_for(state="attached")
     name = exported(page, at(f"/api/shelf/{other}"))["title"]
-    for choice, said in (("the pinned design", "pinned"), (name, name)):
+    for choice, shown_words in (("the pinned design", "pinned"), (name, name)):
         page.get_by_role("button", name="Compare with").click()
         page.get_by_role("option", name=choice, exact=True).click()
-        expect(page.locator("svg text").filter(has_text=said).last).to_be_visible()
+        expect(page.locator("svg text").filter(has_text=shown_words).last).to_be_visible()
 
 
-def test_a_long_sweep_can_be_stopped_and_trouble_is_told(page: Page, at: At, motor: Motor) -> None:
+def test_a_long_sweep_can_be_stopped_and_trouble_is_reported(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor()}/tune"))
     page.get_by_role("slider", name="Picked value").wait_for()
     page.route("**/api/sweep", lambda route: None)  # never answers

@@ -85,17 +85,17 @@ def test_dragging_never_shows_an_answer_older_than_one_it_has_shown(
 ) -> None:
     page.goto(at(f"/motor/{motor()}"))
     ready(page)
-    asked: list[float] = []
+    questions: list[float] = []
 
     def note(request: Request) -> None:
         turns = request.post_data_json["turns"] if request.url.endswith("/look") else []
-        asked.extend(turn["value"] for turn in turns if turn["pointer"] == "/feet/height_mm")
+        questions.extend(turn["value"] for turn in turns if turn["pointer"] == "/feet/height_mm")
 
     page.on("request", note)
     drag(page, "foot", 0, -30)
     ready(page)
-    assert asked == sorted(asked)
-    last = asked[-1]
+    assert questions == sorted(questions)
+    last = questions[-1]
     expect(page.get_by_role("slider", name="Foot height")).to_have_value(f"{last:g}")
 
 

@@ -85,7 +85,7 @@ def test_a_lecturer_with_meter_and_phone_sees_exact_figures_and_trials_on_the_cu
     expect(page.locator("[data-mark] title")).to_have_text("Kelp: 2.6 A")
 
 
-def test_a_technician_with_a_dead_motor_is_told_what_to_mend_and_sees_it_mended(
+def test_a_technician_with_a_dead_motor_is_reported_what_to_mend_and_sees_it_mended(
     page: Page, at: At, motor: Motor
 ) -> None:
     id_ = motor("fog-bell")

@@ -20,17 +20,17 @@ def test_a_warm_up_is_predicted_tried_and_turned_over(page: Page, at: Callable[[
     assert faults_of_access(page) == []
     page.get_by_role("radio", name="toward the coil").press("Space")
     page.get_by_role("button", name="Try it").press("Enter")
-    came = page.locator("[data-right]")
-    expect(came).to_contain_text("Otherwise: away from the coil")
+    results = page.locator("[data-right]")
+    expect(results).to_contain_text("Otherwise: away from the coil")
     assert drawing.inner_html() != before  # the needle turned only now
     assert faults_of_access(page) == []
     # Turned over, it is asked anew, and does the other thing.
     page.get_by_role("button", name="Current, seen from the compass").click()
     page.get_by_role("option", name="clockwise", exact=True).click()
-    expect(came).to_have_count(0)
+    expect(results).to_have_count(0)
     page.get_by_role("radio", name="toward the coil").press("Space")
     page.get_by_role("button", name="Try it").press("Enter")
-    expect(came).to_contain_text("As you said: toward the coil")
+    expect(results).to_contain_text("As you said: toward the coil")
     page.get_by_role("textbox", name="Turns").fill("100")
     expect(page.get_by_text("Give a number from 1 to 60.")).to_be_visible()
     page.get_by_role("radio", name="4 A wire jumps over a magnet").press("Space")

@@ -95,11 +95,11 @@ def _value(value: Any) -> str:
 
 def _choices(dial: Dial) -> str:
     shown = [f"{'*' if choice.key == dial.chosen else ''}{choice.label}" for choice in dial.choices]
-    told = [
+    answer = [
         f"{text} {_value(item.value)}" if isinstance(item.value, dict | list) else text
         for text, item in zip(shown, dial.choices, strict=True)
     ]
-    return "; ".join(told) or f"{dial.value} [{_n(dial.minimum)} to {_n(dial.maximum)} by {_n(dial.step)}]"
+    return "; ".join(answer) or f"{dial.value} [{_n(dial.minimum)} to {_n(dial.maximum)} by {_n(dial.step)}]"
 
 
 def telling(design: Design) -> str:
@@ -128,7 +128,7 @@ def _chain(design: Design) -> Iterator[str]:
     yield f"{verdict.direction} {verdict.seen}, {verdict.starts}, {_n(100 * verdict.share_that_goes)} of 100 go; weakest {verdict.weakest}; {verdict.leaves}"
     yield from (f"cause: {cause}" for cause in verdict.causes)
     for link in verdict.links:
-        shown = link.told or f"{_n(link.figure)} {link.unit} {_band(link.band)}"
+        shown = link.wording or f"{_n(link.figure)} {link.unit} {_band(link.band)}"
         yield f"{link.name}: {link.state}, {shown}; margin {_n(link.margin)} {_band(link.margin_band)}; {link.sentence}"
     for name, figure in verdict.figures.items():
         yield f"{name} {_n(figure.value)} {figure.unit} {_band(figure.band)}"
@@ -246,5 +246,5 @@ def file_of(name: str) -> Path:
 if __name__ == "__main__":
     if sys.argv[1:] != ["--write"]:
         sys.exit("usage: python -m tests.core.telling --write   (then review the change as text)")
-    for told_name, told_design in TOLD.items():
-        file_of(told_name).write_text(telling(told_design), encoding="utf-8")
+    for shown_name, shown_design in TOLD.items():
+        file_of(shown_name).write_text(telling(shown_design), encoding="utf-8")

@@ -17,7 +17,7 @@ from oakspin.teach import explain, pole_finder
 from tests.core.generated import designs, plain_designs
 
 
-def told(faults: list[Fault]) -> bool:
+def answer(faults: list[Fault]) -> bool:
     """Whether every fault says what is wrong, its limit, and what to do."""
     return all(fault.hint and fault.limit and fault.field.startswith("/") for fault in faults)
 
@@ -30,7 +30,7 @@ def test_what_keeps_to_the_schema_is_a_design_or_says_which_two_fields_do_not_go
         design_of(plain)
     except UnreadableDesign as error:
         faults = error.faults
-    assert told(faults)
+    assert answer(faults)
 
 
 @settings(deadline=None, max_examples=150)
@@ -42,7 +42,7 @@ def test_every_valid_design_gets_a_finite_look_or_a_refusal_with_a_hint(design: 
     except OakSpinError as error:
         faults = error.faults
     if faults:
-        assert told(faults)
+        assert answer(faults)
         return
     verdict = shown.verdict
     for link in verdict.links:
@@ -88,4 +88,4 @@ def test_every_stage_answers_or_refuses_with_a_hint(design: Design) -> None:
         assert bool(finder.ways) != bool(finder.instead)
     except OakSpinError as error:
         faults = error.faults
-    assert told(faults)
+    assert answer(faults)

@@ -22,28 +22,28 @@ def test_the_same_seed_gives_the_same_draws_and_another_seed_others() -> None:
 
 def constants_of(design: Design) -> set[str]:
     """The constants that a design's machine and verdict ask for."""
-    asked: set[str] = set()
+    request: set[str] = set()
 
     class Noted(Draws):
         def normal(self, name: str) -> Array:
-            asked.add(name)
+            request.add(name)
             return super().normal(name)
 
         def value(self, name: str) -> Array:
-            asked.add(name)
+            request.add(name)
             return super().value(name)
 
     machine_of(design, Noted(64))
-    return asked
+    return request
 
 
 @pytest.mark.parametrize("name", list(DESIGNS))
 def test_constants_of_one_motor_have_dimensions_of_their_own(name: str) -> None:
-    asked = sorted(constants_of(DESIGNS[name]))
-    places = [next(at for at, names in enumerate(DIMENSIONS) if each in names) for each in asked]
+    request = sorted(constants_of(DESIGNS[name]))
+    places = [next(at for at, names in enumerate(DIMENSIONS) if each in names) for each in request]
     assert len(set(places)) == len(places)
-    columns = np.array([Draws().normal(each) for each in asked])
-    between = np.corrcoef(columns) - np.eye(len(asked))
+    columns = np.array([Draws().normal(each) for each in request])
+    between = np.corrcoef(columns) - np.eye(len(request))
     assert np.abs(between).max() < 0.06
 
 
@@ -73,11 +73,11 @@ def test_the_net_fills_the_plane_of_its_first_dimensions() -> None:
 
 @pytest.mark.parametrize("name", ["lantern", "ferry-wheel", "harbor-ring"])
 def test_another_seed_moves_no_share_of_builds_by_a_fiftieth(name: str) -> None:
-    told = [evaluate(sample(name), Draws(seed=seed)) for seed in (7, 8, 9)]
-    shares = [verdict.share_that_goes for verdict in told]
+    answer = [evaluate(sample(name), Draws(seed=seed)) for seed in (7, 8, 9)]
+    shares = [verdict.share_that_goes for verdict in answer]
     assert max(shares) - min(shares) < 0.02
     for figure in ("hands_off_time", "life"):
-        middles = [verdict.figures[figure].value for verdict in told]
+        middles = [verdict.figures[figure].value for verdict in answer]
         assert max(middles) / min(middles) < 1.06
 
 

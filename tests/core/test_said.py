@@ -15,5 +15,5 @@ def test_it_says_what_was_reviewed(name: str) -> None:
     assert telling(TOLD[name]).splitlines() == kept
 
 
-def test_no_text_is_kept_of_a_design_that_is_told_no_more() -> None:
+def test_no_text_is_kept_of_a_design_that_is_reported_no_more() -> None:
     assert sorted(FOLDER.iterdir()) == sorted(file_of(name) for name in TOLD)

@@ -30,20 +30,20 @@ ODD = {
 }
 
 
-def texts(told: object) -> Iterator[str]:
+def texts(answer: object) -> Iterator[str]:
     """Every text in an answer but ids, pointers and roles, which are no words."""
-    if isinstance(told, str):
-        yield told
-    elif isinstance(told, dict):
-        for value in told.values():
+    if isinstance(answer, str):
+        yield answer
+    elif isinstance(answer, dict):
+        for value in answer.values():
             yield from texts(value)
-    elif isinstance(told, list | tuple):
-        for value in told:
+    elif isinstance(answer, list | tuple):
+        for value in answer:
             yield from texts(value)
-    elif is_dataclass(told):
-        for field in fields(told):
+    elif is_dataclass(answer):
+        for field in fields(answer):
             if field.name not in {"id", "pointer", "patch", "role", "anchor", "key", "value", "predicts", "series"}:
-                yield from texts(getattr(told, field.name))
+                yield from texts(getattr(answer, field.name))
 
 
 @pytest.mark.parametrize("name", DESIGNS)
@@ -66,8 +66,8 @@ def test_what_every_stage_says_reads_as_english(name: str) -> None:
     }
     odd = [
         f"{stage}: {what}: {text!r}"
-        for stage, told in answers.items()
-        for text in texts(told)
+        for stage, answer in answers.items()
+        for text in texts(answer)
         for what, pattern in ODD.items()
         if pattern.search(text)
     ]

@@ -5,7 +5,7 @@ import pytest
 from oakspin import evaluate
 from oakspin.kinds.explained import explained
 from oakspin.kinds.kinds import KINDS
-from oakspin.spoken import PLAIN, spoken, told_band
+from oakspin.spoken import PLAIN, spoken, band_text
 from runner.samples import DEMO, sample
 
 ALL = [path.name.split(".")[0] for path in sorted(DEMO.glob("*.oak.json"))]
@@ -20,11 +20,11 @@ def test_plainly_no_link_of_any_sample_has_a_unit_foreign_to_a_classroom(name: s
             assert not any(unit in text for unit in FOREIGN), (link.id, text)
 
 
-def test_what_pushes_is_told_in_grams_beside_its_own_unit() -> None:
-    told = spoken(98.0665, "µN·m")
-    assert told.text == "98.1 µN·m"
-    assert told.band == "1 g at 1 cm"
-    assert told.plain == "1 gram at 1 cm"
+def test_what_pushes_is_reported_in_grams_beside_its_own_unit() -> None:
+    answer = spoken(98.0665, "µN·m")
+    assert answer.text == "98.1 µN·m"
+    assert answer.band == "1 g at 1 cm"
+    assert answer.plain == "1 gram at 1 cm"
     assert spoken(9.80665, "mN", (5.0, 20.0)).band == "5–20; 1 g"
 
 
@@ -38,9 +38,9 @@ def test_speeds_and_times_have_two_figures_and_currents_three() -> None:
 @pytest.mark.parametrize(
     ("low", "high", "wide"), [(400, 700, False), (300, 900, False), (290, 900, True), (0, 90, True)]
 )
-def test_a_speed_whose_band_spans_more_than_three_times_is_told_in_words(low: int, high: int, wide: bool) -> None:
-    assert ("from build to build" in told_band("turns/min", low, high)) == wide
-    assert "from build to build" not in told_band("A", low, high)
+def test_a_speed_whose_band_spans_more_than_three_times_is_reported_in_words(low: int, high: int, wide: bool) -> None:
+    assert ("from build to build" in band_text("turns/min", low, high)) == wide
+    assert "from build to build" not in band_text("A", low, high)
 
 
 def test_a_figure_without_a_spread_has_no_band() -> None:
@@ -49,8 +49,8 @@ def test_a_figure_without_a_spread_has_no_band() -> None:
 
 def test_both_tellings_are_of_the_same_figure() -> None:
     for unit, plain in PLAIN.items():
-        told = spoken(1234.5, unit)
-        exact, simple = (float(text.split()[0].replace(",", "")) for text in (told.text, told.plain))
+        answer = spoken(1234.5, unit)
+        exact, simple = (float(text.split()[0].replace(",", "")) for text in (answer.text, answer.plain))
         assert simple == pytest.approx(exact * plain.per, rel=0.06), unit
 
 
@@ -59,7 +59,7 @@ def test_every_link_is_explained_and_shows_what_a_good_motor_of_the_kind_does(ki
     good = evaluate(KINDS[kind].start)
     for link, meant in zip(good.links, explained(kind), strict=True):
         assert meant.id == link.id
-        assert (link.told or link.spoken.text) in meant.good
-        assert (link.told or link.spoken.plain) in meant.plainly
+        assert (link.wording or link.spoken.text) in meant.good
+        assert (link.wording or link.spoken.plain) in meant.plainly
         assert meant.what.endswith(".")
         assert meant.how.endswith(".")

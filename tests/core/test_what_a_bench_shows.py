@@ -45,7 +45,7 @@ class Row:
     design: Design
     change: dict[str, Any]
     how: str
-    said: str = ""
+    text: str = ""
     shows: dict[str, tuple[float, float]] = field(default_factory=dict)
 
 
@@ -207,7 +207,7 @@ def test_the_app_says_what_the_bench_shows(row: Row) -> None:
     verdict = evaluate(changed(row.design, **row.change))
     everything = f"{verdict.headline} {' '.join(verdict.causes)} {' '.join(link.sentence for link in verdict.links)}"
     assert row.how in ("any", outcome(verdict)), verdict.headline
-    assert row.said in everything
+    assert row.text in everything
     for name, (low, high) in row.shows.items():
         value = verdict.figures[name].value
         assert low <= value <= high, f"{name} is {value:.3g}, not {low:g} to {high:g}"

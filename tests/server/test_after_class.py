@@ -29,9 +29,9 @@ def noted(tab: Page, id_: str, *groups: dict[str, Any], **fields: Any) -> dict[s
     """Keep what groups did."""
     version = tab.ask("GET", f"classes/{id_}/came")[1]["version"]
     body = {"version": version, "came": {"groups": list(groups), **fields}}
-    status, told = tab.ask("PUT", f"classes/{id_}/came", body)
-    assert status == 200, told
-    return dict(told)
+    status, answer = tab.ask("PUT", f"classes/{id_}/came", body)
+    assert status == 200, answer
+    return dict(answer)
 
 
 def trials(tab: Page, motor_: str) -> list[dict[str, Any]]:
@@ -43,11 +43,11 @@ def trials(tab: Page, motor_: str) -> list[dict[str, Any]]:
 def test_the_forecast_is_kept_until_something_is_noted(tab: Page) -> None:
     made = begun(tab)
     at = f"classes/{made['id']}"
-    status, told = tab.ask("POST", f"{at}/foretell")
-    first = told["came"]["foretold"]
+    status, answer = tab.ask("POST", f"{at}/foretell")
+    first = answer["came"]["foretold"]
     assert status == 200
     assert 0 <= first["low"] <= first["running"] <= first["high"] <= 3
-    assert set(first["often"][0]) == {fault["id"] for fault in told["motors"][0]["faults"]}
+    assert set(first["often"][0]) == {fault["id"] for fault in answer["motors"][0]["faults"]}
     # Another plan has another forecast, as long as nothing is noted.
     plan = {**made["plan"], "minutes": 15}
     version = tab.ask("PUT", at, {"version": made["version"], "plan": plan})[1]["version"]
@@ -61,16 +61,16 @@ def test_the_forecast_is_kept_until_something_is_noted(tab: Page) -> None:
 def test_what_groups_did_is_kept_and_held_against_the_forecast(tab: Page) -> None:
     made = begun(tab)
     tab.ask("POST", f"classes/{made['id']}/foretell")
-    told = noted(tab, made["id"], *(group(name, {"seen": ["runs"]}) for name in ("Kelp", "Tern", "Whelk")))
-    assert told["evening"]["headline"] == "3 of 3 had it running, 3 at the first try."
-    assert told["evening"]["place"] in ("inside", "above")
-    assert told["came"]["foretold"] is not None
+    answer = noted(tab, made["id"], *(group(name, {"seen": ["runs"]}) for name in ("Kelp", "Tern", "Whelk")))
+    assert answer["evening"]["headline"] == "3 of 3 had it running, 3 at the first try."
+    assert answer["evening"]["place"] in ("inside", "above")
+    assert answer["came"]["foretold"] is not None
     # A forecast cannot be put in by hand.
-    told = noted(tab, made["id"], foretold=None)
-    assert told["came"]["foretold"] is not None
-    body = {"version": told["version"] - 1, "came": {}}
+    answer = noted(tab, made["id"], foretold=None)
+    assert answer["came"]["foretold"] is not None
+    body = {"version": answer["version"] - 1, "came": {}}
     status, refused = tab.ask("PUT", f"classes/{made['id']}/came", body)
-    assert (status, refused["version"]) == (409, told["version"])
+    assert (status, refused["version"]) == (409, answer["version"])
 
 
 @pytest.mark.parametrize(
@@ -85,22 +85,22 @@ def test_what_cannot_be_is_refused_and_nothing_changes(tab: Page, one: dict[str,
     made = begun(tab)
     noted(tab, made["id"], group("Tern", {"seen": ["runs"]}))
     body = {"version": 2, "came": {"groups": [group("Kelp", one)]}}
-    status, told = tab.ask("PUT", f"classes/{made['id']}/came", body)
-    assert (status, told["faults"][0]["field"]) == (422, field)
+    status, answer = tab.ask("PUT", f"classes/{made['id']}/came", body)
+    assert (status, answer["faults"][0]["field"]) == (422, field)
     assert [each["group"] for each in tab.ask("GET", f"classes/{made['id']}/came")[1]["came"]["groups"]] == ["Tern"]
 
 
 def test_what_came_is_kept_as_trials_and_repairs_of_its_motor_once(tab: Page) -> None:
     made = begun(tab)
     id_, shelf = made["id"], made["plan"]["motors"][0]["shelf"]
-    told = noted(
+    answer = noted(
         tab,
         id_,
         group("Kelp", {"seen": ["nothing"], "fault": FAULT, "minutes": 3}, {"seen": ["runs"], "readings": TURNS}),
         group("Tern", {"seen": ["trembles"], "fault": FAULT}),
         group("Whelk"),
     )
-    assert told["pending"] == 4  # three tries and what was mended
+    assert answer["pending"] == 4  # three tries and what was mended
     status, done = tab.ask("POST", f"classes/{id_}/teach")
     assert (status, done["pending"]) == (200, 0)
     assert done["taught"] == {"trials": 3, "repairs": 1, "shelved": []}
@@ -121,8 +121,8 @@ def test_what_is_noted_otherwise_later_is_corrected_and_what_is_taken_out_is_str
     mended = ({"seen": ["nothing"], "fault": FAULT}, {"seen": ["runs"]})
     noted(tab, id_, group("Kelp", *mended), group("Tern", {"seen": ["runs"]}))
     tab.ask("POST", f"classes/{id_}/teach")
-    told = noted(tab, id_, group("Kelp", {"seen": ["runs"], "readings": TURNS}))
-    assert told["pending"] == 4  # one try is another, two tries and a repair are none any more
+    answer = noted(tab, id_, group("Kelp", {"seen": ["runs"], "readings": TURNS}))
+    assert answer["pending"] == 4  # one try is another, two tries and a repair are none any more
     assert tab.ask("POST", f"classes/{id_}/teach")[1]["pending"] == 0
     (left,) = trials(tab, shelf)
     assert (left["trial"]["seen"], left["trial"]["readings"]["turns"]) == (["runs"], 40)
@@ -158,7 +158,7 @@ def test_a_motor_that_is_not_on_the_shelf_is_put_there_once(tab: Page) -> None:
     assert (again["taught"]["shelved"], again["motors"][0]["shelf"]) == ([], shelf)
 
 
-def test_what_groups_noted_at_the_motor_that_day_is_told_but_not_kept_twice(tab: Page) -> None:
+def test_what_groups_noted_at_the_motor_that_day_is_reported_but_not_kept_twice(tab: Page) -> None:
     made = begun(tab)
     id_, shelf = made["id"], made["plan"]["motors"][0]["shelf"]
     today = timezone.now().date()
@@ -166,8 +166,8 @@ def test_what_groups_noted_at_the_motor_that_day_is_told_but_not_kept_twice(tab:
     tab.ask("PUT", f"classes/{id_}", {"version": 1, "plan": plan})
     for name, who in (("own-trial-1", "kelp"), ("own-trial-2", "Somebody else")):
         tab.ask("POST", f"shelf/{shelf}/trials", {"key": name, "trial": {"group": who, "seen": ["runs"]}})
-    told = tab.ask("GET", f"classes/{id_}/came")[1]
-    assert (told["evening"]["running"], told["came"]["groups"], told["pending"]) == (1, [], 0)
+    answer = tab.ask("GET", f"classes/{id_}/came")[1]
+    assert (answer["evening"]["running"], answer["came"]["groups"], answer["pending"]) == (1, [], 0)
     plan["date"] = (today + timedelta(days=9)).isoformat()
     tab.ask("PUT", f"classes/{id_}", {"version": 2, "plan": plan})
     assert tab.ask("GET", f"classes/{id_}/came")[1]["evening"]["running"] == 0

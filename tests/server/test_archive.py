@@ -166,13 +166,13 @@ def test_another_way_of_taking_in_is_refused(tab: Page) -> None:
     assert (status, "merge" in problem["faults"][0]["limit"]) == (422, True)
 
 
-def test_every_file_has_a_checksum_and_a_changed_one_is_told(tab: Page) -> None:
+def test_every_file_has_a_checksum_and_a_changed_one_is_reported(tab: Page) -> None:
     logged(tab, tab.started()["id"])
     content = everything(tab)
     with zipfile.ZipFile(io.BytesIO(content)) as archive:
         sums = json.loads(archive.read("manifest.json"))["checksums"]
         assert sums.keys() | {"manifest.json"} == set(archive.namelist())
-        assert all(hashlib.sha256(archive.read(name)).hexdigest() == told for name, told in sums.items())
+        assert all(hashlib.sha256(archive.read(name)).hexdigest() == reply for name, reply in sums.items())
     touched = altered(content, lambda plain: plain["ticks"].append("cut"), resum=False)
     status, problem = bring_back(tab, touched)
     assert (status, "other content than was written" in json.dumps(problem)) == (422, True)
@@ -203,7 +203,7 @@ def damaged(content: bytes, change: str) -> bytes:
 
 
 @pytest.mark.parametrize("change", ["cut", "manifest", "head", "missing"])
-def test_a_damaged_archive_is_told_and_takes_nothing_in(tab: Page, change: str) -> None:
+def test_a_damaged_archive_is_reported_and_takes_nothing_in(tab: Page, change: str) -> None:
     tab.started()
     content = everything(tab)
     bad = content[:200] if change == "cut" else damaged(content, change)
@@ -249,7 +249,7 @@ def test_a_correction_made_by_a_clock_set_back_comes_back_as_a_correction(tab: P
 
 
 @pytest.mark.parametrize(("link", "says"), [("nobody", "corrects nobody"), ("own", "in a circle")])
-def test_links_that_lead_nowhere_or_round_are_told_and_nothing_is_taken(tab: Page, link: str, says: str) -> None:
+def test_links_that_lead_nowhere_or_round_are_reported_and_nothing_is_taken(tab: Page, link: str, says: str) -> None:
     id_ = tab.started()["id"]
     logged(tab, id_)
 
@@ -299,10 +299,10 @@ def test_a_recording_that_is_none_keeps_the_archive_out(tab: Page) -> None:
         for each, text in files.items():
             archive.writestr(each, text)
     empty_the_database()
-    status, told = bring_back(tab, out.getvalue())
+    status, reply = bring_back(tab, out.getvalue())
     assert (status, tab.shelf()) == (422, [])
-    assert "recordings/" in told["faults"][0]["field"]
-    assert "'V' is not the unit of current" in told["faults"][0]["value"]
+    assert "recordings/" in reply["faults"][0]["field"]
+    assert "'V' is not the unit of current" in reply["faults"][0]["value"]
 
 
 def test_what_the_bench_may_teach_comes_where_nobody_has_said_and_with_the_whole_shelf(tab: Page) -> None:

@@ -33,7 +33,7 @@ def test_a_design_that_no_magnet_fits_is_refused_in_the_one_shape(tab: Page) -> 
     assert "Measure again" in problem["faults"][0]["hint"]
 
 
-def test_what_is_no_json_is_told(tab: Page) -> None:
+def test_what_is_no_json_is_reported(tab: Page) -> None:
     answer = tab.client.post("/api/look", b"{", content_type="application/json", headers={"X-CSRFToken": tab.token})
     assert answer.status_code in {400, 422}
     assert answer.json()

@@ -56,9 +56,9 @@ def test_a_class_is_planned_changed_and_put_away(tab: Page) -> None:
 )
 def test_a_plan_that_cannot_be_is_refused_and_nothing_changes(tab: Page, change: dict[str, Any], field: str) -> None:
     made = begun(tab)
-    status, told = tab.ask("PUT", f"classes/{made['id']}", {"version": 1, "plan": {**made["plan"], **change}})
+    status, answer = tab.ask("PUT", f"classes/{made['id']}", {"version": 1, "plan": {**made["plan"], **change}})
     assert status == 422
-    assert told["faults"][0]["field"] == field
+    assert answer["faults"][0]["field"] == field
     assert tab.ask("GET", f"classes/{made['id']}")[1]["plan"] == made["plan"]
 
 
@@ -134,8 +134,8 @@ def test_a_class_goes_out_as_a_file_and_comes_in(tab: Page) -> None:
     assert (content["format"], content["version"]) == ("oakspin.class", 1)
     status, again = tab.ask("POST", "classes/import", {"content": content})
     assert (status, again["plan"]) == (200, made["plan"])
-    status, told = tab.ask("POST", "classes/import", {"content": {**content, "version": 9}})
-    assert (status, told["faults"][0]["field"]) == (422, "/version")
+    status, answer = tab.ask("POST", "classes/import", {"content": {**content, "version": 9}})
+    assert (status, answer["faults"][0]["field"]) == (422, "/version")
     sample = tab.ask("POST", "classes/sample")[1]
     assert sample["plan"]["title"] == "Harbor Week, Tuesday"
 

@@ -58,9 +58,9 @@ def test_models_and_migrations_agree(db: None) -> None:
 def hasten(case: schemathesis.Case) -> None:
     """A search of what can be built in five minutes finds out at once that nothing can."""
     if isinstance(case.body, dict) and isinstance(case.body.get("asked"), dict):
-        asked = case.body["asked"]
-        if isinstance(asked.get("minutes", 90), int | float):
-            case.body = {**case.body, "asked": {**asked, "minutes": 5}}
+        request = case.body["asked"]
+        if isinstance(request.get("minutes", 90), int | float):
+            case.body = {**case.body, "asked": {**request, "minutes": 5}}
 
 
 def checked(case: schemathesis.Case, server: LiveServer) -> None:
@@ -80,8 +80,8 @@ def test_systematic_requests_of_every_route_get_answers_that_are_written_down(
 ) -> None:
     tried = 0
     for operation in (operation.ok() for operation in described.get_all_operations()):
-        asked = operation.schema.config.generation_for(operation=operation, phase="coverage")
-        cases = operation.schema.iter_coverage_cases(operation, generation_modes=asked.modes, generation_config=asked)
+        request = operation.schema.config.generation_for(operation=operation, phase="coverage")
+        cases = operation.schema.iter_coverage_cases(operation, generation_modes=request.modes, generation_config=request)
         for case in islice(cases, SYSTEMATIC):
             checked(case, server)
             tried += 1

@@ -79,7 +79,7 @@ def test_the_sample_of_the_harbor_school_comes_in(tab: Page) -> None:
 
 
 @pytest.mark.parametrize("change", [{"sort": "spring"}, {"amount": -1}, {"facts": {"taste": {"value": 1, "how": "printed"}}}, {"words": {"metal": "gold"}}, {"more": 1}])  # fmt: skip
-def test_what_no_part_can_be_is_told(tab: Page, change: dict[str, Any]) -> None:
+def test_what_no_part_can_be_is_reported(tab: Page, change: dict[str, Any]) -> None:
     status, problem = tab.ask("POST", "drawer", {"entry": {**SPOOL, **change}})
     assert status == 422
     assert problem["faults"]
@@ -104,18 +104,18 @@ def test_the_drawer_goes_along_in_the_archive_with_its_history(tab: Page) -> Non
     assert tab.ask("POST", f"drawer/{other['id']}/restore")[0] == 200
 
 
-def test_a_thing_without_a_label_comes_in_as_its_readings_told(tab: Page) -> None:
+def test_a_thing_without_a_label_comes_in_as_its_readings_reported(tab: Page) -> None:
     reads = [{"aid": "wraps", "values": {"wraps": 20.0, "wide_mm": 10.6}}, {"aid": "color", "values": {"color": 0.0}}]
     status, entry = tab.ask("POST", "drawer/told", {"thing": "wire", "name": "Old spool", "readings": reads})
     assert status == 200
-    told = tab.ask("POST", "things/wire", {"readings": reads})[1]["figures"][0]
+    answer = tab.ask("POST", "things/wire", {"readings": reads})[1]["figures"][0]
     known = entry["entry"]["facts"]["diameter_mm"]
-    assert (known["low"], known["value"], known["high"]) == (told["low"], told["value"], told["high"])
+    assert (known["low"], known["value"], known["high"]) == (answer["low"], answer["value"], answer["high"])
     assert entry["entry"]["words"]["metal"] == "copper"
     assert tab.ask("POST", "drawer/told", {"thing": "spring", "name": "A", "readings": []})[0] == 404
     assert tab.ask("POST", "drawer/told", {"thing": "wire", "name": "", "readings": []})[0] == 422
 
 
-def test_an_entry_that_is_not_there_is_told(tab: Page) -> None:
+def test_an_entry_that_is_not_there_is_reported(tab: Page) -> None:
     assert tab.ask("GET", "drawer/nowhere/history")[0] == 404
     assert tab.ask("POST", "drawer/nowhere/undo", {"version": 1})[0] == 404

@@ -75,7 +75,7 @@ def test_a_request_that_is_none_is_refused_in_the_one_shape(
     assert raw(tab, method, path, body)[0] == status
 
 
-def test_a_body_that_is_too_long_is_told_so(tab: Page) -> None:
+def test_a_body_that_is_too_long_is_reported_so(tab: Page) -> None:
     status, problem = raw(tab, "POST", "look", b'{"design": "' + b"x" * 2_100_000 + b'"}')
     assert (status, problem["title"]) == (413, "This is more than one request may bring.")
 
@@ -175,7 +175,7 @@ def sqlite_error(code: int) -> OperationalError:
      (MemoryError(), 503, "too much for this computer", "try again"),
      (ZeroDivisionError(), 500, "Oak Spin made a mistake", "Reload")],
 )  # fmt: skip
-def test_trouble_underneath_is_told_with_what_to_do(
+def test_trouble_underneath_is_reported_with_what_to_do(
     tab: Page, monkeypatch: pytest.MonkeyPatch, error: Exception, status: int, words: str, way_out: str
 ) -> None:
     motor = tab.started()
@@ -290,10 +290,10 @@ def test_no_archive_takes_two_hundred_megabytes(live: LiveServer) -> None:
     before = highest()
     wire.request("POST", "/api/archive/preview", head + content + f"\r\n--{boundary}--\r\n".encode(), headers)
     answer = wire.getresponse()
-    told = json.loads(answer.read())
+    reply = json.loads(answer.read())
     wire.close()
-    assert answer.status == 200, told
-    assert {row["state"] for row in told["motors"]} == {"new"}
+    assert answer.status == 200, reply
+    assert {row["state"] for row in reply["motors"]} == {"new"}
     assert highest() - before < 200
 
 

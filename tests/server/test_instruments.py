@@ -64,26 +64,26 @@ def until(tab: Page, id_: str, wanted: Any) -> dict[str, Any]:
     """What a source tells, once it tells what is wanted."""
     latest = time.monotonic() + PATIENCE_S
     while time.monotonic() < latest:
-        status, told = tab.ask("GET", f"sources/{id_}")
+        status, reply = tab.ask("GET", f"sources/{id_}")
         assert status == 200
-        if wanted(told):
-            return dict(told)
+        if wanted(reply):
+            return dict(reply)
         time.sleep(0.05)
-    raise AssertionError(told)
+    raise AssertionError(reply)
 
 
 def test_lines_of_a_device_become_readings(tab: Page, device: Device) -> None:
     status, opened = tab.ask("POST", "sources/device", {"port": device.name, "speed": 9600})
     assert (status, opened["simulated"]) == (200, False)
     device.speak("# hello\r\ncurrent 3210 mA\r\nvolts 1.05 V\nnonsense\ncurrent x A\ncurr")
-    told = until(tab, opened["id"], lambda told: len(told["wrong"]) == 2)
-    assert [(row["quantity"], row["value"], row["unit"]) for row in told["readings"]] == [
+    reply = until(tab, opened["id"], lambda reply: len(reply["wrong"]) == 2)
+    assert [(row["quantity"], row["value"], row["unit"]) for row in reply["readings"]] == [
         ("current", 3.21, "A"),
         ("volts", 1.05, "V"),
     ]
-    assert "'nonsense' is not a quantity" in told["wrong"][0]
+    assert "'nonsense' is not a quantity" in reply["wrong"][0]
     device.speak("ent 3.2 A\n")
-    until(tab, opened["id"], lambda told: told["readings"][-1]["value"] == 3.2)
+    until(tab, opened["id"], lambda reply: reply["readings"][-1]["value"] == 3.2)
     _, later = tab.ask("GET", f"sources/{opened['id']}?after=2")
     assert [row["number"] for row in later["readings"]] == [3]
 
@@ -107,34 +107,34 @@ def test_the_rig_on_a_pseudo_terminal_is_read_as_a_device(tab: Page) -> None:
             assert port.startswith("/dev/")
             _, opened = tab.ask("POST", "sources/device", {"port": port})
             speed = {"speed", "current", "volts", "temperature", "pulses"}
-            told = until(
+            reply = until(
                 tab,
                 opened["id"],
-                lambda told: (
-                    speed <= {row["quantity"] for row in told["readings"]}
-                    and any(row["quantity"] == "speed" and row["value"] > 20 for row in told["readings"])
+                lambda reply: (
+                    speed <= {row["quantity"] for row in reply["readings"]}
+                    and any(row["quantity"] == "speed" and row["value"] > 20 for row in reply["readings"])
                 ),
             )
-            assert not told["wrong"]
+            assert not reply["wrong"]
             assert tab.ask("POST", f"sources/{opened['id']}/say", {"word": "off"})[0] == 200
             until(
                 tab,
                 opened["id"],
-                lambda told: [row["value"] for row in told["readings"] if row["quantity"] == "current"][-1] == 0,
+                lambda reply: [row["value"] for row in reply["readings"] if row["quantity"] == "current"][-1] == 0,
             )
         finally:
             rig.kill()
-    assert until(tab, opened["id"], lambda told: told["ended"])["ended"].startswith("Unplugged")
+    assert until(tab, opened["id"], lambda reply: reply["ended"])["ended"].startswith("Unplugged")
 
 
-def test_a_device_that_is_unplugged_is_told(tab: Page, device: Device) -> None:
+def test_a_device_that_is_unplugged_is_reported(tab: Page, device: Device) -> None:
     _, opened = tab.ask("POST", "sources/device", {"port": device.name})
     device.speak("current 1 A\n")
-    until(tab, opened["id"], lambda told: told["readings"])
+    until(tab, opened["id"], lambda reply: reply["readings"])
     device.unplug()
-    told = until(tab, opened["id"], lambda told: told["ended"])
-    assert told["ended"].startswith("Unplugged")
-    assert told["readings"][0]["value"] == 1
+    reply = until(tab, opened["id"], lambda reply: reply["ended"])
+    assert reply["ended"].startswith("Unplugged")
+    assert reply["readings"][0]["value"] == 1
 
 
 def test_a_port_that_is_none_is_refused(tab: Page) -> None:
@@ -180,15 +180,15 @@ def test_the_simulated_rig_says_that_it_is_and_obeys(tab: Page, monkeypatch: pyt
     assert tab.ask("POST", f"sources/{id_}/say", {"word": "on"})[0] == 200
     assert tab.ask("POST", f"sources/{id_}/say", {"word": "dance"})[0] == 422
     source.record.begun = began - 12.0  # as if it had run for so long
-    _, told = tab.ask("GET", f"sources/{id_}")
-    steady = {row["quantity"]: row for row in told["steady"]}
-    assert told["simulated"]
+    _, reply = tab.ask("GET", f"sources/{id_}")
+    steady = {row["quantity"]: row for row in reply["steady"]}
+    assert reply["simulated"]
     assert steady["speed"]["value"] > 100
     assert 0 < steady["current"]["value"] < 10
     assert steady["current"]["error"] > 0
     assert steady["current"]["sentence"]
-    assert told["take"]["tach_per_min"] == pytest.approx(steady["speed"]["value"], abs=0.06)
-    assert {"amperes", "volts_loaded", "temperature_C"} <= set(told["take"])
+    assert reply["take"]["tach_per_min"] == pytest.approx(steady["speed"]["value"], abs=0.06)
+    assert {"amperes", "volts_loaded", "temperature_C"} <= set(reply["take"])
     bands = {row["quantity"]: row["band"] for row in tab.ask("POST", "expected", DESIGN)[1]}
     assert bands["current"][0] < steady["current"]["value"] < bands["current"][2]
 
@@ -202,11 +202,11 @@ def sent(tab: Page, content: bytes, **fields: str) -> tuple[int, Any]:
 
 def test_a_recording_is_read_for_its_design(tab: Page) -> None:
     table = "seconds,quantity,value,unit\n" + "".join(f"{at / 2},current,1.2,A\n" for at in range(12))
-    status, told = sent(tab, table.encode())
-    assert (status, told["choices"][0]["take"], told["simulated"]) == (200, {"amperes": 1.2}, False)
-    assert told["table"].startswith("seconds,quantity,value,unit\n0,current,1.2,A\n")
-    status, told = sent(tab, b"noise")
-    assert (status, told["title"]) == (422, "This recording cannot be read.")
+    status, reply = sent(tab, table.encode())
+    assert (status, reply["choices"][0]["take"], reply["simulated"]) == (200, {"amperes": 1.2}, False)
+    assert reply["table"].startswith("seconds,quantity,value,unit\n0,current,1.2,A\n")
+    status, reply = sent(tab, b"noise")
+    assert (status, reply["title"]) == (422, "This recording cannot be read.")
     assert sent(tab, b"x" * 8_000_001)[1]["faults"][0]["value"] == "8000001 bytes"
-    status, told = sent(tab, table.encode(), design="{")
-    assert (status, told["title"]) == (422, "This design cannot be taken.")
+    status, reply = sent(tab, table.encode(), design="{")
+    assert (status, reply["title"]) == (422, "This design cannot be taken.")

@@ -23,7 +23,7 @@ from tests.server.conftest import Page
 FAULT = Fault("/a", "b", "c", "d")
 
 
-def told(*words: str) -> Iterator[bytes]:
+def reply(*words: str) -> Iterator[bytes]:
     yield f"{os.getpid()}".encode()
     yield from (word.encode() for word in words)
 
@@ -76,26 +76,26 @@ def sooner_or_later(holds: Callable[[], bool]) -> None:
 
 
 def test_parts_come_in_order_from_a_process_that_is_kept(lane: Lane) -> None:
-    first, again = (list(lane.run(told, ("a", "b"), there)) for _ in range(2))
+    first, again = (list(lane.run(reply, ("a", "b"), there)) for _ in range(2))
     assert first == again == [first[0], b"a", b"b"]
     assert int(first[0]) != os.getpid()
 
 
 def test_a_worker_is_replaced_after_so_many_jobs_and_gives_its_memory_back(lane: Lane) -> None:
-    pids = [next(iter(list(lane.run(told, (), there)))) for _ in range(MOST_JOBS + 1)]
+    pids = [next(iter(list(lane.run(reply, (), there)))) for _ in range(MOST_JOBS + 1)]
     assert len(set(pids[:MOST_JOBS])) == 1
     assert pids[-1] != pids[0]
     sooner_or_later(lambda: ended(int(pids[0])))
 
 
 def test_an_error_of_the_work_comes_back_whole_and_the_worker_goes_on(lane: Lane) -> None:
-    (pid,) = lane.run(told, (), there)
+    (pid,) = lane.run(reply, (), there)
     with pytest.raises(Refusal) as caught:
         list(lane.run(refused, (), there))
     assert caught.value.faults == [FAULT]
     with pytest.raises(RuntimeError, match="of this process alone"):
         list(lane.run(unportable, (), there))
-    assert list(lane.run(told, (), there)) == [pid]
+    assert list(lane.run(reply, (), there)) == [pid]
 
 
 def test_a_job_whose_asker_is_gone_ends_and_the_next_one_is_done(lane: Lane) -> None:
@@ -103,7 +103,7 @@ def test_a_job_whose_asker_is_gone_ends_and_the_next_one_is_done(lane: Lane) -> 
     assert not gone()
     pid = int(next(parts))
     with pytest.raises(AskerGone):
-        list(lane.run(told, (), lambda: True))  # gone while it waits in line
+        list(lane.run(reply, (), lambda: True))  # gone while it waits in line
     parts.close()  # type: ignore[attr-defined]  # the reader stops
     sooner_or_later(lambda: ended(pid))
     left = threading.Event()
@@ -113,21 +113,21 @@ def test_a_job_whose_asker_is_gone_ends_and_the_next_one_is_done(lane: Lane) -> 
     with pytest.raises(AskerGone):
         next(parts)
     sooner_or_later(lambda: ended(pid))
-    assert len(list(lane.run(told, ("x",), there))) == 2
+    assert len(list(lane.run(reply, ("x",), there))) == 2
 
 
-def test_a_worker_that_dies_is_told_and_replaced(lane: Lane) -> None:
+def test_a_worker_that_dies_is_reported_and_replaced(lane: Lane) -> None:
     with pytest.raises(Broken):
         list(lane.run(dying, (), there))
-    (pid,) = lane.run(told, (), there)
+    (pid,) = lane.run(reply, (), there)
     os.kill(int(pid), signal.SIGKILL)  # while it is idle
     sooner_or_later(lane._idle[0].pipe.poll)
-    assert list(lane.run(told, (), there)) != [pid]
+    assert list(lane.run(reply, (), there)) != [pid]
 
 
 def wait_in_line(lane: Lane, stop: threading.Event) -> None:
     with pytest.raises(AskerGone):
-        list(lane.run(told, (), stop.is_set))
+        list(lane.run(reply, (), stop.is_set))
 
 
 def test_who_would_wait_too_long_is_sent_away(lane: Lane) -> None:
@@ -138,7 +138,7 @@ def test_who_would_wait_too_long_is_sent_away(lane: Lane) -> None:
     line.start()
     sooner_or_later(lambda: len(lane._line) == 1)
     with pytest.raises(Busy):
-        list(lane.run(told, (), there))
+        list(lane.run(reply, (), there))
     stop.set()
     line.join()
     running.close()  # type: ignore[attr-defined]
@@ -151,10 +151,10 @@ def test_a_request_s_own_connection_tells_whether_its_asker_is_gone(
     request = RequestFactory().post("/", **{"waitress.client_disconnected": lambda: True})
     with pytest.raises(AskerGone):
         answers.text(request, endless)
-    assert answers.text(RequestFactory().post("/"), told, "x").endswith(b"x")
+    assert answers.text(RequestFactory().post("/"), reply, "x").endswith(b"x")
 
 
-def test_busy_and_broken_are_told_with_when_to_come_back(tab: Page, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_busy_and_broken_are_reported_with_when_to_come_back(tab: Page, monkeypatch: pytest.MonkeyPatch) -> None:
     design = sample("lantern").model_dump(mode="json")
     for error, words in ((Busy(), "busy"), (Broken(), "too much for this computer")):
 

@@ -183,7 +183,7 @@ def serve(data: Path, port: int = 1) -> subprocess.CompletedProcess[str]:
 
 
 @pytest.mark.slow
-def test_a_second_server_is_told_where_the_first_is_and_a_copy_was_made(tmp_path: Path) -> None:
+def test_a_second_server_is_reported_where_the_first_is_and_a_copy_was_made(tmp_path: Path) -> None:
     first = LiveServer(tmp_path)
     try:
         second = serve(tmp_path)
@@ -197,7 +197,7 @@ def test_a_second_server_is_told_where_the_first_is_and_a_copy_was_made(tmp_path
 
 
 @pytest.mark.slow
-def test_what_cannot_be_served_is_told_with_what_to_do(tmp_path: Path) -> None:
+def test_what_cannot_be_served_is_reported_with_what_to_do(tmp_path: Path) -> None:
     ruined = tmp_path / "ruined"
     ruined.mkdir()
     (ruined / folder.DATABASE).write_bytes(b"no database at all, but long enough to be read as one" * 100)

@@ -10,7 +10,7 @@ import pytest
 
 from oakspin import Draws, evaluate
 from oakspin.learn.history import Ran
-from oakspin.learn.taught import taught
+from oakspin.learn.summary import summary_of
 from oakspin.measure.table import trial_table
 from oakspin.measure.trial import Trial
 from oakspin.rig.bench import rig_trials
@@ -50,10 +50,10 @@ def speed_band(tab: Page, key: str | None, design: dict[str, Any] = DESIGN) -> l
 
 
 def test_what_was_taught_is_the_core_s(tab: Page) -> None:
-    told = lines(tab, with_trials(tab))
-    found = told[-1]["taught"]
-    assert all(0 <= line["progress"] <= 1 for line in told[:-1])
-    core = taught(LANTERN, [Ran(str(number), LANTERN, trial) for number, trial in enumerate(trials())])
+    reply = lines(tab, with_trials(tab))
+    found = reply[-1]["taught"]
+    assert all(0 <= line["progress"] <= 1 for line in reply[:-1])
+    core = summary_of(LANTERN, [Ran(str(number), LANTERN, trial) for number, trial in enumerate(trials())])
     assert (found["which"], found["trials"], found["rotors"]) == ("again", 3, 1)
     assert [row["name"] for row in found["rows"]] == [row.name for row in core.rows]
     assert found["rows"][0]["after"] == pytest.approx(list(core.rows[0].after))
@@ -105,7 +105,7 @@ def test_a_motor_without_trials_says_so_and_looks_as_ever(tab: Page) -> None:
     assert tab.ask("POST", "shelf/nobody/learn", {})[0] == 404
 
 
-def test_what_one_motor_told_of_all_counts_for_another_until_it_is_switched_off(tab: Page) -> None:
+def test_what_one_motor_reported_of_all_counts_for_another_until_it_is_switched_off(tab: Page) -> None:
     first = with_trials(tab)
     lines(tab, first)
     second = tab.started()["id"]
@@ -145,10 +145,10 @@ def test_the_bench_tells_what_it_taught_and_can_begin_anew(tab: Page) -> None:
     empty = tab.ask("GET", "bench")[1]
     assert (empty["motors"], empty["trials"], empty["things"], empty["counts"]) == (0, 0, [], True)
     with_trials(tab), with_trials(tab, 6)
-    told = tab.ask("GET", "bench")[1]
-    assert (told["motors"], told["trials"]) == (2, 6)
-    assert told["things"]
-    assert all(thing["whose"] in ("world", "run") for thing in told["things"])
+    reply = tab.ask("GET", "bench")[1]
+    assert (reply["motors"], reply["trials"]) == (2, 6)
+    assert reply["things"]
+    assert all(thing["whose"] in ("world", "run") for thing in reply["things"])
     anew = tab.ask("POST", "bench", {"anew": True})[1]
     assert (anew["motors"], anew["things"]) == (0, [])
     assert anew["since"]
@@ -170,7 +170,7 @@ def test_learned_draws_come_back_whole_from_their_keeping(tab: Page) -> None:
     key = lines(tab, with_trials(tab))[-1]["taught"]["key"]
     kept = draws_for(key, LANTERN)
     assert kept is not None
-    core = taught(LANTERN, [Ran(str(number), LANTERN, trial) for number, trial in enumerate(trials())]).draws
+    core = summary_of(LANTERN, [Ran(str(number), LANTERN, trial) for number, trial in enumerate(trials())]).draws
     assert kept.count == core.count != Draws().count
     assert kept.normal("made_points") == pytest.approx(core.normal("made_points"), abs=1e-5)
 

@@ -77,10 +77,10 @@ def test_what_no_test_reaches_survives_and_what_one_holds_does_not(
     project: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:
     assert mutating.main(["core/oakspin/small.py", "--sample", "50"]) == 0
-    told = capsys.readouterr().out
-    assert "core/oakspin/small.py:18" in told
-    assert "small.py:14" not in told
-    assert "mutants survive" in told
+    answer = capsys.readouterr().out
+    assert "core/oakspin/small.py:18" in answer
+    assert "small.py:14" not in answer
+    assert "mutants survive" in answer
     assert (project / "core" / "oakspin" / "small.py").read_text() == SOURCE
 
 

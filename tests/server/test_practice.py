@@ -39,9 +39,9 @@ def test_a_case_is_played_to_its_end_and_stands_in_the_record(tab: Page) -> None
     assert end["given_up"]
     practice = tab.ask("GET", "practice")[1]
     assert practice["open"] is None
-    (told,) = practice["record"]["rounds"]
+    (answer,) = practice["record"]["rounds"]
     # Given up, the ideal way is still to be gone.
-    assert told["minutes"] == pytest.approx(ended["case"]["minutes"] + end["ideal_minutes"])
+    assert answer["minutes"] == pytest.approx(ended["case"]["minutes"] + end["ideal_minutes"])
     table = tab.client.get("/api/practice/record.csv").content.decode()
     assert table.splitlines()[1].split(",")[1:4] == ["one", "1", "hanging"]
 
@@ -66,7 +66,7 @@ def test_naming_it_right_is_right_and_a_wrong_first_name_is_recorded(tab: Page) 
     assert tab.ask("GET", "practice")[1]["record"]["mistaken"][0]["times"] == 1
 
 
-def test_a_step_sent_twice_is_done_once_and_another_in_its_place_is_told(tab: Page) -> None:
+def test_a_step_sent_twice_is_done_once_and_another_in_its_place_is_reported(tab: Page) -> None:
     case = begun(tab)
     one, two = (fault["id"] for fault in case["case"]["faults"][:2])
     assert act(tab, case, 0, do="check", id=one) == act(tab, case, 0, do="check", id=one)
@@ -114,13 +114,13 @@ def test_a_motor_of_the_shelf_can_be_practised_with(tab: Page) -> None:
         ({"kind": 3}, 422),
     ],
 )
-def test_what_cannot_be_begun_is_told(tab: Page, body: dict[str, Any], status: int) -> None:
+def test_what_cannot_be_begun_is_reported(tab: Page, body: dict[str, Any], status: int) -> None:
     found, problem = tab.ask("POST", "practice/cases", {**HANGING, **body})
     assert found == status
     assert problem["title"]
     assert not PracticeCase.objects.exists()
 
 
-def test_a_case_that_is_not_there_is_told(tab: Page) -> None:
+def test_a_case_that_is_not_there_is_reported(tab: Page) -> None:
     assert tab.ask("GET", "practice/cases/nowhere")[0] == 404
     assert act(tab, {"id": "nowhere"}, 0, do="give_up")[0] == 404

@@ -49,8 +49,8 @@ def test_it_teaches_how_common_a_fault_is_until_it_is_struck_out(tab: Page) -> N
     assert set(often(tab, motor["design"]).values()) == {""}
     logged(tab, motor["id"])
     _, found = kept(tab, motor["id"])
-    told = often(tab, motor["design"])
-    assert told["coat"] == "found before in the one motor built by such hands"
+    answer = often(tab, motor["design"])
+    assert answer["coat"] == "found before in the one motor built by such hands"
     struck = tab.ask("POST", f"shelf/{motor['id']}/repairs/{found['id']}/strike")[1]
     assert struck["struck"]
     assert often(tab, motor["design"])["coat"] == ""
@@ -58,7 +58,7 @@ def test_it_teaches_how_common_a_fault_is_until_it_is_struck_out(tab: Page) -> N
     assert often(tab, motor["design"])["coat"]
 
 
-def test_what_cannot_be_found_is_told(tab: Page) -> None:
+def test_what_cannot_be_found_is_reported(tab: Page) -> None:
     motor = tab.started()
     status, problem = kept(tab, motor["id"], fault="gremlin")
     assert status == 422

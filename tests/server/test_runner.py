@@ -30,7 +30,7 @@ def test_evaluate_prints_one_json_report() -> None:
     assert (answer["kind"], answer["direction"], len(answer["links"])) == ("frame", "clockwise", 8)
 
 
-def test_sentences_are_told_once_with_how_often_and_the_same_for_the_same_seed() -> None:
+def test_sentences_are_reported_once_with_how_often_and_the_same_for_the_same_seed() -> None:
     command = [sys.executable, "-m", "runner.sentences", "--designs", "21", "--no-advice"]
     first, again = (
         subprocess.run(command, cwd=ROOT, env=PATHS, capture_output=True, text=True, check=True) for _ in range(2)
@@ -60,7 +60,7 @@ def test_evaluate_answers_a_bad_file_with_lines_and_status_2(
     assert all(line in run.stderr for line in lines)
 
 
-def test_a_taken_port_is_told_with_another_one_to_try() -> None:
+def test_a_taken_port_is_reported_with_another_one_to_try() -> None:
     with socket.socket() as taken:
         taken.bind(("127.0.0.1", 0))
         taken.listen()
@@ -69,7 +69,7 @@ def test_a_taken_port_is_told_with_another_one_to_try() -> None:
             serving.start(["--port", str(port)])
 
 
-def test_a_number_that_is_no_port_is_told() -> None:
+def test_a_number_that_is_no_port_is_reported() -> None:
     with pytest.raises(Trouble, match="70000 is no port"):
         serving.start(["--port", "70000"])
 
@@ -128,14 +128,14 @@ def program(path: Path, says: str) -> None:
      ("exit 3", "exit 0", "does not run: install nodejs anew"), ("echo v18.2.0", "exit 0", "this is v18.2.0: install a newer"),
      ("echo v20.1.0", "echo no network; exit 1", "connect to the network once")],
 )  # fmt: skip
-def test_each_broken_state_of_node_is_told_with_what_mends_it(
-    checkout: Path, node: str | None, npm: str | None, told: str
+def test_each_broken_state_of_node_is_reported_with_what_mends_it(
+    checkout: Path, node: str | None, npm: str | None, reply: str
 ) -> None:
     (checkout / "web" / "package-lock.json").write_text("{}")
     for name, says in (("node", node), ("npm", npm)):
         if says:
             program(checkout / "bin" / name, says)
-    with pytest.raises(Trouble, match=told):
+    with pytest.raises(Trouble, match=reply):
         environment.node_modules()
 
 
@@ -183,8 +183,8 @@ def command(module: str, *words: str) -> subprocess.CompletedProcess[str]:
 
 
 def test_a_rig_s_trials_teach_by_the_command_line_alone(tmp_path: Path) -> None:
-    asked = ("demo/lantern.oak.json", "--seed", "5", "--trials", "3", "--csv")
-    made, again = command("rig_file", *asked), command("rig_file", *asked)
+    request = ("demo/lantern.oak.json", "--seed", "5", "--trials", "3", "--csv")
+    made, again = command("rig_file", *request), command("rig_file", *request)
     assert made.returncode == 0
     assert made.stdout == again.stdout
     assert len(made.stdout.splitlines()) == 4
@@ -212,10 +212,10 @@ def test_a_rig_s_trials_teach_by_the_command_line_alone(tmp_path: Path) -> None:
         ("learn_file", ("demo/lantern.oak.json", "demo/lantern.oak.json"), "columns among"),
     ],
 )
-def test_what_these_commands_cannot_do_is_told_with_status_2(module: str, words: tuple[str, ...], told: str) -> None:
+def test_what_these_commands_cannot_do_is_reported_with_status_2(module: str, words: tuple[str, ...], reply: str) -> None:
     run = command(module, *words)
     assert run.returncode == 2
-    assert told in run.stderr
+    assert reply in run.stderr
     assert run.stdout == ""
 
 
@@ -225,5 +225,5 @@ def test_a_reader_that_has_read_enough_is_no_fault() -> None:
         assert running.stdout is not None
         assert running.stderr is not None
         running.stdout.close()
-        told = running.stderr.read().decode()
-    assert (running.returncode, told) == (0, "")
+        reply = running.stderr.read().decode()
+    assert (running.returncode, reply) == (0, "")

@@ -46,7 +46,7 @@ def test_undo_reaches_across_sessions_and_stops_at_the_first_state(tab: Page) ->
     assert not motor["can_undo"]
 
 
-def test_of_two_tabs_the_later_is_told_and_nothing_is_overwritten(tab: Page) -> None:
+def test_of_two_tabs_the_later_is_reported_and_nothing_is_overwritten(tab: Page) -> None:
     motor = tab.started()
     assert tab.save(motor["id"], motor["version"], gap_mm=1.0)[0] == 200
     status, problem = tab.save(motor["id"], motor["version"], gap_mm=2.0)
@@ -101,7 +101,7 @@ def test_a_bad_save_names_field_value_limit_and_cure(tab: Page) -> None:
     assert fault["hint"]
 
 
-def test_unknown_motors_and_kinds_are_told(tab: Page) -> None:
+def test_unknown_motors_and_kinds_are_reported(tab: Page) -> None:
     for method, path in (("GET", "shelf/nothing"), ("DELETE", "shelf/nothing"), ("POST", "shelf/nothing/restore")):
         status, problem = tab.ask(method, path)
         assert status == 404

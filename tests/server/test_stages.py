@@ -33,8 +33,8 @@ def test_the_template_is_the_core_s_file(tab: Page) -> None:
 
 
 def test_a_sweep_comes_line_by_line_and_adds_up(tab: Page) -> None:
-    asked = {"design": DESIGN, "pointer": "/feet/gap_mm", "points": 21, "low": 0.0, "high": 4.0}
-    answer = tab.client.post("/api/sweep", asked, content_type="application/json", headers={"X-CSRFToken": tab.token})
+    request = {"design": DESIGN, "pointer": "/feet/gap_mm", "points": 21, "low": 0.0, "high": 4.0}
+    answer = tab.client.post("/api/sweep", request, content_type="application/json", headers={"X-CSRFToken": tab.token})
     lines = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]  # type: ignore[attr-defined]
     assert lines[0]["total"] == 21
     assert lines[0]["factor"]["pointer"] == "/feet/gap_mm"
@@ -49,24 +49,24 @@ def test_a_sweep_comes_line_by_line_and_adds_up(tab: Page) -> None:
 
 
 def test_a_sweep_that_cannot_be_is_refused_before_it_starts(tab: Page) -> None:
-    for asked in ({"pointer": "/magnets/pole_up"}, {"pointer": "/feet/gap_mm", "low": 5.0, "high": 1.0}):
-        status, problem = tab.ask("POST", "sweep", {"design": DESIGN, **asked})
+    for request in ({"pointer": "/magnets/pole_up"}, {"pointer": "/feet/gap_mm", "low": 5.0, "high": 1.0}):
+        status, problem = tab.ask("POST", "sweep", {"design": DESIGN, **request})
         assert status == 422
         assert problem["faults"][0]["hint"]
 
 
 def test_the_curve_comes_as_a_table_too(tab: Page) -> None:
-    asked = {"design": DESIGN, "pointer": "/feet/gap_mm", "points": 5}
+    request = {"design": DESIGN, "pointer": "/feet/gap_mm", "points": 5}
     answer = tab.client.post(
-        "/api/sweep.csv", asked, content_type="application/json", headers={"X-CSRFToken": tab.token}
+        "/api/sweep.csv", request, content_type="application/json", headers={"X-CSRFToken": tab.token}
     )
     assert answer.headers["Content-Disposition"].endswith('.csv"')
     assert len(answer.content.decode().splitlines()) == 6
 
 
 def test_questions_are_the_core_s(tab: Page) -> None:
-    asked = tab.ask("POST", "questions", DESIGN)[1]
-    assert [(each["id"], each["answer"]) for each in asked] == [
+    request = tab.ask("POST", "questions", DESIGN)[1]
+    assert [(each["id"], each["answer"]) for each in request] == [
         (each.id, each.answer) for each in questions_of(LANTERN)
     ]
 
@@ -91,12 +91,12 @@ def test_what_is_tuned_and_what_a_trial_asks_for_follow_the_design(tab: Page) ->
 
 
 def test_a_map_answers_over_both_ranges_and_refuses_what_is_no_number(tab: Page) -> None:
-    asked = {"design": COIL, "first": "/gap_mm", "second": "/coil/turns", "first_range": [2.0, 12.0]}
-    status, answer = tab.ask("POST", "map", asked)
+    request = {"design": COIL, "first": "/gap_mm", "second": "/coil/turns", "first_range": [2.0, 12.0]}
+    status, answer = tab.ask("POST", "map", request)
     assert status == 200
     assert (answer["first_values"][0], answer["first_values"][-1]) == (2.0, 12.0)
     assert len(answer["figure"]) == len(answer["second_values"])
-    assert tab.ask("POST", "map", {**asked, "second": "/surface"})[0] == 422
+    assert tab.ask("POST", "map", {**request, "second": "/surface"})[0] == 422
 
 
 def test_the_best_of_each_number_can_be_set_as_it_comes(tab: Page) -> None:

@@ -6,14 +6,14 @@ from typing import Any
 
 import pytest
 
-from oakspin.drawer.found import Read, found
-from oakspin.drawer.things import THINGS
+from oakspin.drawer.identify.posterior import Read, found
+from oakspin.drawer.identify.things import THINGS
 from tests.server.conftest import Page
 
 WRAPS = {"aid": "wraps", "values": {"wraps": 20.0, "wide_mm": 10.6}}
 
 
-def test_things_and_their_tests_are_told(tab: Page) -> None:
+def test_things_and_their_tests_are_reported(tab: Page) -> None:
     status, things = tab.ask("GET", "things")
     assert status == 200
     assert {thing["id"]: [aid["id"] for aid in thing["aids"]] for thing in things} == {
@@ -26,13 +26,13 @@ def test_things_and_their_tests_are_told(tab: Page) -> None:
 
 def test_readings_of_a_thing_say_what_the_core_says(tab: Page) -> None:
     color = {"aid": "color", "values": {"color": 0.0}}
-    status, told = tab.ask("POST", "things/wire", {"readings": [WRAPS, color]})
+    status, reply = tab.ask("POST", "things/wire", {"readings": [WRAPS, color]})
     core = found(THINGS["wire"], [Read(each["aid"], each["values"]) for each in (WRAPS, color)])  # type: ignore[arg-type]
     assert status == 200
-    assert told["figures"][0]["value"] == core.figures[0].value
-    assert told["choices"][0]["chances"][0][0] == "copper"
+    assert reply["figures"][0]["value"] == core.figures[0].value
+    assert reply["choices"][0]["chances"][0][0] == "copper"
     assert core.next is not None
-    assert told["next"]["id"] == core.next.id
+    assert reply["next"]["id"] == core.next.id
 
 
 @pytest.mark.parametrize(
@@ -46,8 +46,8 @@ def test_readings_of_a_thing_say_what_the_core_says(tab: Page) -> None:
         ("wire", [WRAPS] * 30, 422, ""),
     ],
 )
-def test_what_cannot_be_read_is_told(tab: Page, thing: str, readings: list[Any], status: int, told: str) -> None:
+def test_what_cannot_be_read_is_reported(tab: Page, thing: str, readings: list[Any], status: int, reply: str) -> None:
     answer, problem = tab.ask("POST", f"things/{thing}", {"readings": readings})
     assert answer == status
     assert problem["title"]
-    assert told in str(problem["faults"])
+    assert reply in str(problem["faults"])

@@ -287,6 +287,6 @@ def test_a_recording_is_kept_with_its_trial_and_with_what_corrects_it(tab: Page)
 
 def test_a_recording_that_is_none_keeps_the_trial_out(tab: Page) -> None:
     motor = tab.started()["id"]
-    status, told = tab.ask("POST", f"shelf/{motor}/trials", {**body(), "recording": "seconds,speed"})
-    assert (status, told["title"]) == (422, "This recording cannot be read.")
+    status, reply = tab.ask("POST", f"shelf/{motor}/trials", {**body(), "recording": "seconds,speed"})
+    assert (status, reply["title"]) == (422, "This recording cannot be read.")
     assert tab.ask("GET", f"shelf/{motor}/trials")[1] == []

@@ -40,7 +40,7 @@ def test_the_shelf_says_what_is_wrong_with_it_and_shows_the_others(tab: Page) ->
     assert "knows no such field" in unread["faults"][0]["hint"]
 
 
-def test_a_design_of_a_newer_version_is_told_as_such_and_stays(tab: Page) -> None:
+def test_a_design_of_a_newer_version_is_reported_as_such_and_stays(tab: Page) -> None:
     _, bad = spoiled(tab, format_version=99)
     fault = tab.ask("GET", "shelf")[1]["unread"][0]["faults"][0]
     assert (fault["field"], fault["value"]) == ("/version", "99")

@@ -8,10 +8,10 @@ from tests.server.conftest import Page
 
 
 def test_every_warm_up_is_listed_and_answers(tab: Page) -> None:
-    status, told = tab.ask("GET", "warm-ups")
+    status, answer = tab.ask("GET", "warm-ups")
     assert status == 200
-    assert len(told) == 4
-    for each in told:
+    assert len(answer) == 4
+    for each in answer:
         status, found = tab.ask("POST", f"warm-ups/{each['id']}", {"values": {}})
         assert status == 200
         assert found["right"] in [option["id"] for option in each["options"]]
@@ -23,7 +23,7 @@ def test_every_warm_up_is_listed_and_answers(tab: Page) -> None:
     ("values", "field"), [({"turns": 1000}, "/turns"), ({"color": 1}, "/color"), ({"turns": "ten"}, "/values/turns")]
 )
 def test_what_no_dial_takes_is_refused(tab: Page, values: dict[str, object], field: str) -> None:
-    status, told = tab.ask("POST", "warm-ups/compass", {"values": values})
+    status, answer = tab.ask("POST", "warm-ups/compass", {"values": values})
     assert status == 422
-    assert told["faults"][0]["field"] == field
+    assert answer["faults"][0]["field"] == field
     assert tab.ask("POST", "warm-ups/nothing", {"values": {}})[0] == 404

@@ -51,9 +51,9 @@ def ask(port: int, method: str, path: str, body: object = None, token: str = "")
     headers = {"X-CSRFToken": token, "Cookie": f"csrftoken={token}", "Content-Type": "application/json"}
     wire.request(method, path, json.dumps(body) if body else None, headers if token else {})
     answer = wire.getresponse()
-    told = answer.status, answer.read(), answer.headers.get("Set-Cookie", "")
+    reply = answer.status, answer.read(), answer.headers.get("Set-Cookie", "")
     wire.close()
-    return told
+    return reply
 
 
 @pytest.mark.slow

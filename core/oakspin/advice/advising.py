@@ -9,7 +9,7 @@ from itertools import chain
 from oakspin.advice.candidates import nearby, quick, wide
 from oakspin.advice.hands import within_reach
 from oakspin.advice.price import price_of
-from oakspin.advice.trying import SURE, Trial, tried
+from oakspin.advice.trying import SURE, Attempt, tried
 from oakspin.design import Design
 from oakspin.design.patch import Patch, patched
 from oakspin.draws import Draws
@@ -56,7 +56,7 @@ class _Row:
     """A change, what it shows, and its worth: gain in merit less what it costs at the bench."""
 
     change: Change
-    trial: Trial
+    trial: Attempt
     worth: float
 
 
@@ -75,7 +75,7 @@ def advise(design: Design, draws: Draws | None = None, most: int = 3) -> tuple[A
         return ()
     rows = _ranked(design, quick(design), now, trial)
     if not now.goes and not any(row.trial.goes for row in rows):
-        rows = _merged(_ranked(design, _looked_at(design, full), now, trial), rows)
+        rows = _merged(_ranked(design, _considered(design, full), now, trial), rows)
     rows = _refined(design, [row for row in rows if row.worth > WORTH], now, trial)
     ranked = _one_of_each_family([row for row in rows if within_reach(design, row.change)])
     changes = [row.change for row in ranked[: most + 2]]
@@ -83,16 +83,16 @@ def advise(design: Design, draws: Draws | None = None, most: int = 3) -> tuple[A
         joined = _joined(design, now, full)
         changes = [joined, *changes] if joined else changes
     before = evaluate(design, full)
-    told = []
+    proposals = []
     for change in changes:
         changed = patched(design, change.patch)
         after = evaluate(changed, full)
         if _mends(before, after):
-            told.append(_advice(design, changed, change, before, after))
-        if len(told) == most:
+            proposals.append(_advice(design, changed, change, before, after))
+        if len(proposals) == most:
             break
     # First what lets most builds go; what does as much for them stays in the order of what else it brings.
-    return tuple(sorted(told, key=lambda advice: -round(advice.goes_after, 2)))
+    return tuple(sorted(proposals, key=lambda advice: -round(advice.goes_after, 2)))
 
 
 def _goes(verdict: Verdict) -> bool:
@@ -124,7 +124,7 @@ def _thriftier(now: Verdict, after: Verdict) -> float:
     return math.log(speed) if speed > FASTER and current < THRIFTY else 0.0
 
 
-def _gain(now: Trial, after: Trial) -> float:
+def _gain(now: Attempt, after: Attempt) -> float:
     """Merit gained; what goes faster on less current counts, too."""
     gain = after.merit - now.merit
     if now.goes and after.goes and after.share >= now.share - NO_FEWER:
@@ -140,7 +140,7 @@ def _made(design: Design, change: Change) -> Design | None:
         return None  # a change that no valid design can take is no advice
 
 
-def _ranked(design: Design, changes: list[Change], now: Trial, draws: Draws) -> list[_Row]:
+def _ranked(design: Design, changes: list[Change], now: Attempt, draws: Draws) -> list[_Row]:
     """The changes that can be made, the worthiest first."""
     trials = tried([_made(design, change) for change in changes], draws)
     rows = [
@@ -157,7 +157,7 @@ def _merged(*lists: list[_Row]) -> list[_Row]:
     return sorted(kept.values(), key=lambda row: -row.worth)
 
 
-def _looked_at(design: Design, full: Draws) -> list[Change]:
+def _considered(design: Design, full: Draws) -> list[Change]:
     """The dozen most promising of all dials turned, by a look at few builds."""
     look = full.fewer(LOOK_DRAWS)
     now = tried([design], look)[0]
@@ -166,7 +166,7 @@ def _looked_at(design: Design, full: Draws) -> list[Change]:
     return [row.change for row in _ranked(design, wide(design), now, look)[:12]]
 
 
-def _refined(design: Design, rows: list[_Row], now: Trial, draws: Draws) -> list[_Row]:
+def _refined(design: Design, rows: list[_Row], now: Attempt, draws: Draws) -> list[_Row]:
     """The rows, the numbers of the best of them searched for."""
     numbers = numbers_of(design)
     best = _one_of_each_family(rows)[:REFINED]
@@ -182,7 +182,7 @@ def _one_of_each_family(rows: list[_Row]) -> list[_Row]:
     return list(best.values())
 
 
-def _joined(design: Design, now: Trial, full: Draws) -> Change | None:
+def _joined(design: Design, now: Attempt, full: Draws) -> Change | None:
     """Changes one after another until it goes surely, without those that turn out to bring nothing."""
     look, trial = full.fewer(LOOK_DRAWS), full.fewer(TRIAL_DRAWS)
     here, shown, steps = design, tried([design], look)[0], list[Change]()

@@ -126,9 +126,9 @@ def _choices(part: PartLine, dial: Dial) -> Iterator[Change]:
         if option.key != dial.chosen:
             to = f"{now} → {option.label}" if now else option.label
             name = dial.label.replace("… ", "")
-            told = f"{part.title}, {name[0].lower()}{name[1:]}: {to}"
-            told = _phrase(dial.pointer, part.title, now, option.label) or told
-            yield Change(told, (Setting(dial.pointer, option.value),), effort + UNFAMILIAR)
+            phrase = f"{part.title}, {name[0].lower()}{name[1:]}: {to}"
+            phrase = _phrase(dial.pointer, part.title, now, option.label) or phrase
+            yield Change(phrase, (Setting(dial.pointer, option.value),), effort + UNFAMILIAR)
 
 
 def _phrase(pointer: str, part: str, old: str, new: str) -> str:
@@ -160,12 +160,12 @@ def to_value(number: Number, value: float, effort: float) -> Change | None:
     except UnfitPatch:
         return None
     unit = "" if not number.unit else number.unit if number.unit == "°" else f" {number.unit}"
-    old, new = _told(number.value), _told(value)
+    old, new = _number_text(number.value), _number_text(value)
     words = _phrase(number.pointer, number.part, old, new) or f"{number.name}: {old} → {new}{unit}"
     return Change(words, patch, effort)
 
 
-def _told(value: float) -> str:
+def _number_text(value: float) -> str:
     return rounded(value, 3).replace("-", "−")
 
 
@@ -183,18 +183,18 @@ def nearby(design: Design, change: Change, numbers: dict[str, Number]) -> list[C
     turned = [setting for setting in change.patch if setting.pointer in numbers]
     if not turned or "→" not in change.sentence or len({setting.pointer for setting in turned}) != 1:
         return []
-    number, told = numbers[turned[0].pointer], float(turned[0].value)
-    if len(number.turned(told)) != len(change.patch):
+    number, phrase = numbers[turned[0].pointer], float(turned[0].value)
+    if len(number.turned(phrase)) != len(change.patch):
         return []
     made = []
     for share in FARTHER:
-        value = _on_step(number, number.value + share * (told - number.value))
-        if value in (number.value, told) or math.isclose(value, number.value):
+        value = _on_step(number, number.value + share * (phrase - number.value))
+        if value in (number.value, phrase) or math.isclose(value, number.value):
             continue
         try:
             patch = number.turned(value)
         except OakSpinError:
             continue
-        sentence = re.sub(r"→ [-−]?[\d.]+", f"→ {_told(value)}", change.sentence)
+        sentence = re.sub(r"→ [-−]?[\d.]+", f"→ {_number_text(value)}", change.sentence)
         made.append(replace(change, sentence=sentence, patch=patch))
     return made

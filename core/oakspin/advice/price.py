@@ -29,26 +29,26 @@ REWIND = ("/wire/size", "/wire/material", "/wire/finish")
 
 def price_of(design: Design, changed: Design, pointers: tuple[str, ...], before: Verdict, after: Verdict) -> str:
     """What must be paid for a change, in words; empty where nothing is."""
-    told = [*_losses(before, after), *_things(design, changed, pointers)]
-    return ", ".join(told)
+    prices = [*_losses(before, after), *_things(design, changed, pointers)]
+    return ", ".join(prices)
 
 
 def _losses(before: Verdict, after: Verdict) -> list[str]:
-    told = []
+    prices = []
     if before.share_that_goes >= 0.5:
         lasts, longer = (verdict.figures["life"].value for verdict in (before, after))
         if lasts < HOUR and longer < LESS * lasts:
-            told.append(f"runs {_part(longer / lasts)} as long")
+            prices.append(f"runs {_part(longer / lasts)} as long")
         was, becomes = (verdict.figures["speed"].value for verdict in (before, after))
         if 0 < becomes < LESS * was:
-            told.append(f"slower: {rounded(was, 2)} → {rounded(becomes, 2)} {before.rate_words}")
+            prices.append(f"slower: {rounded(was, 2)} → {rounded(becomes, 2)} {before.rate_words}")
     off, sooner = (verdict.figures["hands_off_time"].value for verdict in (before, after))
     if sooner < 60 and sooner < LESS * off:
-        told.append(f"hands off after {rounded(sooner, 2)} s")
+        prices.append(f"hands off after {rounded(sooner, 2)} s")
     push, weaker = (verdict.figures["push"] for verdict in (before, after))
     if 0 < weaker.value < LESS * push.value:
-        told.append(f"push {rounded(push.value, 2)} → {rounded(weaker.value, 2)} {push.unit}")
-    return told
+        prices.append(f"push {rounded(push.value, 2)} → {rounded(weaker.value, 2)} {push.unit}")
+    return prices
 
 
 def _part(share: float) -> str:
@@ -56,19 +56,19 @@ def _part(share: float) -> str:
 
 
 def _things(design: Design, changed: Design, pointers: tuple[str, ...]) -> list[str]:
-    told = []
+    prices = []
     magnets = sum(stack.count for stack in changed.stacks) - sum(stack.count for stack in design.stacks)
     if magnets > 0:
-        told.append(f"costs {_many(magnets, 'magnet')}")
+        prices.append(f"costs {_many(magnets, 'magnet')}")
     cells = _cells(changed) - _cells(design)
     if cells > 0:
-        told.append(f"costs {_many(cells, 'cell')}")
+        prices.append(f"costs {_many(cells, 'cell')}")
     wound = next((thing for pointer in pointers for start, thing in WOUND.items() if pointer.startswith(start)), "")
     if wound:
-        told.append(f"{wound} to make anew")
+        prices.append(f"{wound} to make anew")
     elif any(pointer.startswith(REWIND) for pointer in pointers):
-        told.append("other wire to fetch")
-    return told
+        prices.append("other wire to fetch")
+    return prices
 
 
 def _cells(design: Design) -> int:
@@ -77,5 +77,5 @@ def _cells(design: Design) -> int:
 
 
 def _many(count: int, thing: str) -> str:
-    told = COUNTS[count] if count < len(COUNTS) else str(count)
-    return f"{told} {thing}{'s' if count > 1 else ''}"
+    prices = COUNTS[count] if count < len(COUNTS) else str(count)
+    return f"{prices} {thing}{'s' if count > 1 else ''}"

@@ -21,7 +21,7 @@ CHUNK = 24  # designs run as one machine: more do not fit the processor's memory
 
 
 @dataclass(frozen=True)
-class Trial:
+class Attempt:
     """What a design shows on few builds: share of builds that go, and margins of links as (10th percentile, median)."""
 
     share: float
@@ -49,9 +49,9 @@ class Trial:
         return 4 * self.share + (safe + middle) / 4 - 0.5 * self.causes
 
 
-def tried(designs: Sequence[Design | None], draws: Draws) -> list[Trial | None]:
+def tried(designs: Sequence[Design | None], draws: Draws) -> list[Attempt | None]:
     """What each design shows; none of what cannot be made."""
-    trials: list[Trial | None] = [None] * len(designs)
+    trials: list[Attempt | None] = [None] * len(designs)
     groups: dict[tuple[object, float], list[tuple[int, Machine]]] = {}
     for place, design in enumerate(designs):
         if design is None:
@@ -70,7 +70,7 @@ def tried(designs: Sequence[Design | None], draws: Draws) -> list[Trial | None]:
             words = words_of(design, some[0][1])
             each = samples(joined([machine for _, machine in some]), len(some), words, FIGURES)
             for (place, machine), sample in zip(some, each, strict=True):
-                trials[place] = Trial(
+                trials[place] = Attempt(
                     share=sample.share_that_goes,
                     margins={name: (low, middle) for name, (low, middle, _) in sample.margins.items()},
                     causes=len(machine.causes),

@@ -16,9 +16,9 @@ import scipy
 from oakspin.classroom.plan import ClassMotor
 from oakspin.constants import HANDS, UNCERTAIN
 from oakspin.design import Design
-from oakspin.diagnose.looked import BUILDS, Bench, bench_of
-from oakspin.diagnose.ranking import TRY, Known, Suspect, diagnosed
-from oakspin.diagnose.searching import seen_of
+from oakspin.diagnose.fault_bench import BUILDS, FaultBench, bench_of
+from oakspin.diagnose.ranking import TRY, Evidence, Suspect, diagnosed
+from oakspin.diagnose.fault_search import seen_of
 from oakspin.drawer.part import Part, narrowed, part_of
 from oakspin.drawer.used import stands
 from oakspin.draws import Array, Draws, Learned
@@ -59,7 +59,7 @@ class Builds:
     something hot.
     """
 
-    bench: Bench
+    bench: FaultBench
     runs: Mask
     fails: tuple[Mask, ...]
     ways: tuple[Array, ...]
@@ -107,7 +107,7 @@ def builds_of(
     """
     drawn = class_draws(design, parts, draws)
     bench = bench_of(design, meter=False, draws=_some(drawn), common=dict(common or {}))
-    singles = [next(each for each in bench.looked if each.ids == (fault.id,)) for fault in bench.faults]
+    singles = [next(each for each in bench.symptoms if each.ids == (fault.id,)) for fault in bench.faults]
     margins = [_margins(design, class_draws(design, parts, draws, off)) for off in HANDS_OFF]
     found_in, cleared_in = _minutes(bench, many) if looks is None else _taken_over(bench, looks)
     return Builds(
@@ -180,17 +180,17 @@ def _hot(gives: Mapping[str, float]) -> float:
     return max((gives.get(sign, 0.0) for sign in HOT), default=0.0)
 
 
-def _minutes(bench: Bench, many: int) -> tuple[Array, Array]:
+def _minutes(bench: FaultBench, many: int) -> tuple[Array, Array]:
     """How long the search for each fault takes, by what is seen of it first; and one that finds nothing."""
     chance = np.random.default_rng(SEED)
     found = np.zeros((len(bench.faults), LOOKS))
     for number, fault in enumerate(bench.faults):
-        each = next(looked for looked in bench.looked if looked.ids == (fault.id,))
+        each = next(symptoms for symptoms in bench.symptoms if symptoms.ids == (fault.id,))
         rows = each.weight * ~each.goes
         if rows.sum() > 0:
             each_look = [minutes_until(_suspects(bench, *seen_of(each, rows, chance)), fault.id) for _ in range(many)]
             found[number] = np.resize(each_look, LOOKS)
-    planned = bench.looked[0]
+    planned = bench.symptoms[0]
     rows = planned.weight * ~planned.goes
     cleared = np.zeros(LOOKS)
     for look in range(LOOKS if rows.sum() > 0 else 0):
@@ -198,15 +198,15 @@ def _minutes(bench: Bench, many: int) -> tuple[Array, Array]:
     return found, cleared
 
 
-def _taken_over(bench: Bench, looks: Builds) -> tuple[Array, Array]:
+def _taken_over(bench: FaultBench, looks: Builds) -> tuple[Array, Array]:
     usual = looks.found_in.mean(axis=0) if len(looks.ids) else np.full(LOOKS, 3.0)
     rows = [looks.found_in[looks.ids.index(fault.id)] if fault.id in looks.ids else usual for fault in bench.faults]
     return np.array(rows), looks.cleared_in
 
 
-def _suspects(bench: Bench, went: object, beside: Sequence[object]) -> list[Suspect]:
-    told = diagnosed(bench, Known(frozenset((went, *beside))))  # type: ignore[arg-type]
-    return sorted(told.suspects, key=lambda suspect: -suspect.chance / suspect.fault.check.minutes)
+def _suspects(bench: FaultBench, went: object, side_signs: Sequence[object]) -> list[Suspect]:
+    diagnosis = diagnosed(bench, Evidence(frozenset((went, *side_signs))))  # type: ignore[arg-type]
+    return sorted(diagnosis.suspects, key=lambda suspect: -suspect.chance / suspect.fault.check.minutes)
 
 
 def minutes_until(suspects: Sequence[Suspect], id_: str) -> float:

@@ -30,7 +30,7 @@ from oakspin.classroom.builds import (
     often_of,
     parts_of_motor,
 )
-from oakspin.classroom.lesson import Making, Strip, Try, lesson
+from oakspin.classroom.lesson import GroupWork, LessonStrip, Try, lesson
 from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan, motor_word, station_at, usual_prepared
 from oakspin.constants import HANDS
 from oakspin.design.patch import Setting, patched
@@ -48,7 +48,7 @@ MOST_TRIES = 5  # of one group
 MOST_FAULTS = 64  # that a motor can have
 STEP = 1.0  # minutes between the points of what is told over the lesson
 LONGER = 10.0  # minutes that a longer lesson has more
-TOLD_STOPS = 8
+MOST_STOPS = 8
 MOST_OTHERS = 2  # other motors that are tried
 SOFTER = 2  # changes of the design that are tried
 EARLY = 0.6  # of the time for a motor, in which usual groups have built it where much is prepared
@@ -120,7 +120,7 @@ class Forecast:
     waiting_min: float
     stops: tuple[Stop, ...]
     over_time: tuple[tuple[float, ...], tuple[int, ...], tuple[float, ...], tuple[int, ...]]
-    typical: tuple[Strip, ...]
+    typical: tuple[LessonStrip, ...]
     chances: tuple[float, ...]
     by_motor: tuple[Counted, ...]
     building: tuple[float, ...]
@@ -130,8 +130,8 @@ class Forecast:
     def headline(self) -> str:
         """The forecast as one sentence."""
         of = len(self.plan.groups)
-        told = f"{self.running.value} of {of} groups will have it running"
-        return told if self.plan.way == "same" else f"{told}, in the mean over the turns"
+        summary = f"{self.running.value} of {of} groups will have it running"
+        return summary if self.plan.way == "same" else f"{summary}, in the mean over the turns"
 
 
 @dataclass(frozen=True)
@@ -173,27 +173,27 @@ def forecasting(
     Refusal
         When no motor can be made of a design.
     """
-    asked = list(known) + [MotorKnown()] * (len(plan.motors) - len(known))
-    settings = [_setting(motor, each) for motor, each in zip(plan.built, asked, strict=True)]
+    knowledge = list(known) + [MotorKnown()] * (len(plan.motors) - len(known))
+    settings = [_setting(motor, each) for motor, each in zip(plan.built, knowledge, strict=True)]
     now = drawn(plan, settings, classes)
     tried: list[Save] = []
     plain = list(_plain_changes(plan))
     of = 1 + len(plain) + SOFTER + min(len(others), MOST_OTHERS)
     yield Going(1, of, now)
     for change in plain:
-        tried.append(_saved(change, now, _moved(change.plan, settings, asked), classes))
+        tried.append(_saved(change, now, _moved(change.plan, settings, knowledge), classes))
         yield Going(1 + len(tried), of, _with(now, tried))
     at = int(np.argmin([each.mean for each in now.by_motor]))
-    for change in _softer(plan, at, asked[at]):
+    for change in _softer(plan, at, knowledge[at]):
         motor = change.plan.built[at]
         builds = builds_of(
             motor.design,
             parts_of_motor(motor),
-            draws=asked[at].draws,
-            common=asked[at].common,
+            draws=knowledge[at].draws,
+            common=knowledge[at].common,
             looks=settings[at].builds,
         )
-        changed = [*settings[:at], Station(motor, builds, *_of(motor, builds, asked[at])), *settings[at + 1 :]]
+        changed = [*settings[:at], Station(motor, builds, *_of(motor, builds, knowledge[at])), *settings[at + 1 :]]
         tried.append(_saved(change, now, changed, classes))
         yield Going(1 + len(tried), of, _with(now, tried))
     for change in _other_motors(plan, others) if plan.way == "same" else ():
@@ -235,7 +235,7 @@ def _moved(plan: ClassPlan, settings: Sequence[Station], known: Sequence[MotorKn
 def drawn(plan: ClassPlan, settings: Sequence[Station], classes: int) -> Forecast:
     """Draw lessons of a plan."""
     turns = [[_lesson(plan, settings, number, turn) for number in range(classes)] for turn in range(len(settings))]
-    return _told(plan, settings, turns)
+    return _forecast_of(plan, settings, turns)
 
 
 @dataclass(frozen=True)
@@ -277,11 +277,11 @@ def luck_of(number: int, turn: int, groups: int) -> Luck:
     )
 
 
-def _lesson(plan: ClassPlan, settings: Sequence[Station], number: int, turn: int) -> tuple[Strip, ...]:
+def _lesson(plan: ClassPlan, settings: Sequence[Station], number: int, turn: int) -> tuple[LessonStrip, ...]:
     """One turn of a lesson: each group with the motor of its station."""
     begins, many, of = plan.opening + turn * plan.turn, len(settings), len(plan.groups)
     luck = luck_of(number, turn, of)
-    makings: list[Making] = [Making(0.0, ())] * of
+    makings: list[GroupWork] = [GroupWork(0.0, ())] * of
     for station in range(many):
         mine = [at for at in range(of) if station_at(at, turn, many) == station]
         for at, making in zip(mine, _makings(settings[station], luck, number % WORLDS, mine), strict=True):
@@ -289,7 +289,7 @@ def _lesson(plan: ClassPlan, settings: Sequence[Station], number: int, turn: int
     return lesson(makings, helpers=plan.helpers, begins=begins, ends=begins + plan.turn)
 
 
-def _makings(setting: Station, luck: Luck, world: int, groups: Sequence[int]) -> Iterator[Making]:
+def _makings(setting: Station, luck: Luck, world: int, groups: Sequence[int]) -> Iterator[GroupWork]:
     """What some groups of a class make at one station."""
     builds = setting.builds
     odds = setting.often / (1 - setting.often) * luck.odds
@@ -298,8 +298,8 @@ def _makings(setting: Station, luck: Luck, world: int, groups: Sequence[int]) ->
         # A build of its own for every time that it is set anew.
         rows = [world * EACH + row for row in luck.orders[at]]
         come = np.flatnonzero(luck.come[at, : chances.size] < chances).tolist()
-        looked = world * AT_FAULTS + luck.orders[at][0] % AT_FAULTS
-        stops = [fault for fault in come if _fails(builds, fault, luck.ways[at][fault], looked)]
+        place = world * AT_FAULTS + luck.orders[at][0] % AT_FAULTS
+        stops = [fault for fault in come if _fails(builds, fault, luck.ways[at][fault], place)]
         minutes = setting.minutes * luck.pace[at]
         again = max(AGAIN * minutes, LEAST_AGAIN)
         tries: list[Try] = []
@@ -312,7 +312,7 @@ def _makings(setting: Station, luck: Luck, world: int, groups: Sequence[int]) ->
                 tries.append(Try(True))
                 break
             tries.append(Try(False, (ROUGH + builds.rough[luck.off][row],), float(builds.cleared_in[look]), again))
-        yield Making(minutes, tuple(tries))
+        yield GroupWork(minutes, tuple(tries))
 
 
 def _fails(builds: Builds, fault: int, way: float, row: int) -> bool:
@@ -321,7 +321,7 @@ def _fails(builds: Builds, fault: int, way: float, row: int) -> bool:
     return bool(builds.fails[fault][at, row])
 
 
-def _told(plan: ClassPlan, settings: Sequence[Station], turns: list[list[tuple[Strip, ...]]]) -> Forecast:
+def _forecast_of(plan: ClassPlan, settings: Sequence[Station], turns: list[list[tuple[LessonStrip, ...]]]) -> Forecast:
     of, classes, many = len(plan.groups), len(turns[0]), len(settings)
     runs = np.array([[[strip.runs_at is not None for strip in one] for one in each] for each in turns])
     counts = np.rint(runs.sum(axis=2).mean(axis=0)).astype(int)
@@ -367,7 +367,7 @@ def band(counts: Array, of: int) -> tuple[int, int]:
     return min(enough, key=lambda ends: (ends[1] - ends[0], abs(inside(ends) - SHARE)))
 
 
-def _stops(settings: Sequence[Station], station: Array, turns: list[list[tuple[Strip, ...]]]) -> tuple[Stop, ...]:
+def _stops(settings: Sequence[Station], station: Array, turns: list[list[tuple[LessonStrip, ...]]]) -> tuple[Stop, ...]:
     counted: dict[tuple[int, str], float] = {}
     for turn, each in enumerate(turns):
         for one in each:
@@ -379,8 +379,8 @@ def _stops(settings: Sequence[Station], station: Array, turns: list[list[tuple[S
                     counted[key] = counted.get(key, 0.0) + 1 / len(strip.why or ("",))
     whole = len(turns[0]) * len(turns)
     ranked = sorted(counted.items(), key=lambda item: -item[1])
-    told = [_stop(settings[motor], id_, count / whole, len(settings) > 1) for (motor, id_), count in ranked]
-    return tuple(stop for stop in told[:TOLD_STOPS] if stop.groups >= 0.05)
+    summary = [_stop(settings[motor], id_, count / whole, len(settings) > 1) for (motor, id_), count in ranked]
+    return tuple(stop for stop in summary[:MOST_STOPS] if stop.groups >= 0.05)
 
 
 def _stop(setting: Station, id_: str, groups: float, several: bool) -> Stop:
@@ -398,7 +398,7 @@ def _stop(setting: Station, id_: str, groups: float, several: bool) -> Stop:
 
 
 def _over_time(
-    plan: ClassPlan, turns: list[list[tuple[Strip, ...]]]
+    plan: ClassPlan, turns: list[list[tuple[LessonStrip, ...]]]
 ) -> tuple[tuple[float, ...], tuple[int, ...], tuple[float, ...], tuple[int, ...]]:
     clock = np.arange(0.0, plan.minutes + STEP / 2, STEP)
     counts = np.zeros((len(turns[0]), len(clock)), int)
@@ -431,7 +431,7 @@ def _levels(counts: Array, of: int) -> tuple[float, float]:
     return level(low), level(high)
 
 
-def _typical(turns: list[list[tuple[Strip, ...]]], counts: Array, mean: float) -> tuple[Strip, ...]:
+def _typical(turns: list[list[tuple[LessonStrip, ...]]], counts: Array, mean: float) -> tuple[LessonStrip, ...]:
     """A lesson in which as many run as in the mean, and they wait about as long; of the first turn."""
     near = np.flatnonzero(np.abs(counts - mean) == np.abs(counts - mean).min())
     waited = np.array([sum(strip.waited for strip in turns[0][at]) for at in near])

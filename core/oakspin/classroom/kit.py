@@ -18,7 +18,7 @@ from oakspin.kinds.kinds import KINDS, build_of, evaluate, faults_of, lesson_of
 from oakspin.kinds.lesson import PartFor
 from oakspin.kinds.partlines import magnets_name, pack_name, wire_name
 from oakspin.kinds.recipe import Place
-from oakspin.search.buying import SPARES, Bought
+from oakspin.search.purchases import SPARES, Bought
 
 TINY = 1e-9
 POWERED = 3.0  # minutes for which a group has its motor switched on, first tries and showing it; bench experience
@@ -79,7 +79,7 @@ class Kit:
     unpriced: tuple[str, ...]
     used_up: Mapping[str, float]
     magnets: int
-    beside: tuple[str, ...]
+    besides: tuple[str, ...]
     tools: tuple[str, ...]
 
     @property
@@ -104,8 +104,8 @@ def kit_of(plan: ClassPlan, drawer: Sequence[Entry] = (), known: Sequence[MotorK
     Refusal
         When no motor can be made of a design.
     """
-    taught = [*known, *[MotorKnown()] * (len(plan.motors) - len(known))]
-    both = list(zip(plan.built, taught, strict=True))
+    knowledge = [*known, *[MotorKnown()] * (len(plan.motors) - len(known))]
+    both = list(zip(plan.built, knowledge, strict=True))
     stock = [part_of(entry, f"drawer-{number}") for number, entry in enumerate(drawer)]
     lines = [line for motor, each in both for line in _lines(plan, motor, stock, each.common)]
     priced = sum(line.each * line.price for line in lines if line.price is not None)
@@ -120,7 +120,7 @@ def kit_of(plan: ClassPlan, drawer: Sequence[Entry] = (), known: Sequence[MotorK
         unpriced=tuple(dict.fromkeys(line.name for line in lines if line.price is None)),
         used_up={motor.title: _used_up(motor.design, each.draws) for motor, each in both},
         magnets=round(sum(line.amount for line in lines if line.place == "magnet")),
-        beside=tuple(dict.fromkeys(thing for motor in plan.built for thing in KINDS[motor.design.kind].recipe.others)),
+        besides=tuple(dict.fromkeys(thing for motor in plan.built for thing in KINDS[motor.design.kind].recipe.others)),
         tools=tuple(tools),
     )
 

@@ -31,7 +31,7 @@ class Try:
 
 
 @dataclass(frozen=True)
-class Making:
+class GroupWork:
     """What a group makes: minutes of building until its first try, and what its tries show, in order."""
 
     minutes: float
@@ -48,7 +48,7 @@ class Span:
 
 
 @dataclass(frozen=True)
-class Strip:
+class LessonStrip:
     """A group's lesson. ``runs_at`` is the minute from which its motor goes, none where it does not; ``why`` says what
     stops it then by faults' names, empty where it is not built yet. ``tried`` counts its tries.
     """
@@ -67,7 +67,7 @@ class Strip:
 class _Group:
     """A group while the lesson goes on."""
 
-    def __init__(self, making: Making, begins: float) -> None:
+    def __init__(self, making: GroupWork, begins: float) -> None:
         self.making, self.since = making, begins
         self.tried = 0
         self.runs_at: float | None = None
@@ -106,15 +106,15 @@ class _Group:
         self.doing = "building" if self.shown.builds_on else "mending"
         return mended, mended + self.shown.builds_on + TRY
 
-    def strip(self, ends: float) -> Strip:
+    def strip(self, ends: float) -> LessonStrip:
         """Its lesson, cut off at the end."""
         self.does(self.doing, ends)
         spans = tuple(Span(span.doing, span.begins, min(span.ends, ends)) for span in self.spans if span.begins < ends)
         why = self.shown.why if self.tried and self.runs_at is None else ()
-        return Strip(spans, self.runs_at, self.tried, why)
+        return LessonStrip(spans, self.runs_at, self.tried, why)
 
 
-def lesson(makings: Sequence[Making], *, helpers: int, begins: float, ends: float) -> tuple[Strip, ...]:
+def lesson(makings: Sequence[GroupWork], *, helpers: int, begins: float, ends: float) -> tuple[LessonStrip, ...]:
     """Let a lesson go by.
 
     What is hot is helped first, then who waits longest. Without helpers each group searches by itself, and longer.

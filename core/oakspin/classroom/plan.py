@@ -70,9 +70,9 @@ class ClassPlan(Record):
         if len({name.casefold() for name in self.groups}) < len(self.groups):
             raise misfit("groups", ", ".join(self.groups)[:200], "each name once", "Give each group its own name.")
         if self.opening + self.closing + 5 > self.minutes:
-            told = f"{self.opening + self.closing:g} minutes"
+            total = f"{self.opening + self.closing:g} minutes"
             limit = f"at most {self.minutes - 5:g} minutes in all, so that five are left to build in"
-            raise misfit("opening", told, limit, "Shorten opening or closing, or make the lesson longer.")
+            raise misfit("opening", total, limit, "Shorten opening or closing, or make the lesson longer.")
         if self.way == "same" and len(self.motors) > 1:
             raise misfit("way", self.way, '"turns" where there are several motors', "Let the groups take turns.")
         return self

@@ -75,7 +75,7 @@ class Battery(Record):
     used_percent: Annotated[float, Field(ge=0, le=95, description="Share of the charge already used, percent.")] = 0.0
 
     @model_validator(mode="after")
-    def _own_cell_is_told(self) -> Self:
+    def _own_cell_is_complete(self) -> Self:
         if self.cell == "own" and self.own is None:
             raise misfit(
                 "own", "nothing", "the data of your cell", "Give volts, ohms, mass, size and charge under own."

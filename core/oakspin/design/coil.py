@@ -99,7 +99,7 @@ class Lead(Record):
     ] = 0.0
 
     @model_validator(mode="after")
-    def _arcs_are_told(self) -> Self:
+    def _arcs_are_complete(self) -> Self:
         if self.bared == "arcs" and not self.arcs:
             raise misfit("arcs", "none", "at least one arc when bared is arcs", "Add an arc, or set bared to none.")
         if self.bared != "arcs" and self.arcs:

@@ -61,9 +61,9 @@ def from_text(text: str | bytes) -> Document:
 def document_of(value: object) -> Document:
     """Check an already parsed file of any version. Raises as :func:`from_text`."""
     if not isinstance(value, dict) or value.get("format") != FORMAT:
-        told = value.get("format", "no format") if isinstance(value, dict) else type(value).__name__
+        format_name = value.get("format", "no format") if isinstance(value, dict) else type(value).__name__
         hint = "This is no Oak Spin design. Choose a file that Oak Spin exported."
-        raise UnreadableDesign([Fault("/format", _short(told), f'"{FORMAT}"', hint)])
+        raise UnreadableDesign([Fault("/format", _short(format_name), f'"{FORMAT}"', hint)])
     design = upgraded(value.get("design"), value.get("version", "nothing"))
     present = {**value, "version": VERSION, **({"design": design} if "design" in value else {})}
     try:

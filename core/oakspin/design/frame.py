@@ -54,7 +54,7 @@ class Outline(Record):
     decoration: Annotated[Decoration, Field(description="What is hung on the frame.")] = Decoration()
 
     @model_validator(mode="after")
-    def _second_half_is_told(self) -> Self:
+    def _second_half_is_complete(self) -> Self:
         if self.mirrored and self.other_half is not None:
             raise misfit(
                 "other_half", "an outline", "left out when mirrored is true", "Set mirrored to false or drop it."

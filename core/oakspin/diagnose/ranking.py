@@ -13,12 +13,12 @@ from typing import Literal
 
 import numpy as np
 
-from oakspin.diagnose.looked import Bench, Looked
-from oakspin.diagnose.lying import ERRORS, READ, log_of_reading, spread_of
+from oakspin.diagnose.fault_bench import FaultBench, Symptoms
+from oakspin.diagnose.rest_pose import ERRORS, READ, log_of_reading, spread_of
 from oakspin.diagnose.signs import (
-    BESIDE,
-    WENT,
-    Beside,
+    SIDE_SIGNS,
+    MOTION_SIGNS,
+    SideSign,
     Sign,
     log_likelihood,
     parts_showing,
@@ -44,7 +44,7 @@ TIMES = {0.75: "very likely", 0.45: "likely", 0.2: "perhaps", 0.05: "hardly", 0.
 
 
 @dataclass(frozen=True)
-class Known:
+class Evidence:
     """What is known of a motor on the bench: signs ticked, readings by name, answers of checks by fault, and cures
     that were done without its going; ``where`` tells at which part a sign was seen.
     """
@@ -53,7 +53,7 @@ class Known:
     readings: Mapping[str, float] = field(default_factory=dict)
     answers: Mapping[str, Answer] = field(default_factory=dict)
     cured: frozenset[str] = frozenset()
-    where: Mapping[Beside, str] = field(default_factory=dict)
+    where: Mapping[SideSign, str] = field(default_factory=dict)
 
     @property
     def any(self) -> bool:
@@ -82,7 +82,7 @@ class Suspect:
 
 
 @dataclass(frozen=True)
-class Step:
+class NextStep:
     """What to do next about a fault: its check, or its cure at once. ``bits`` is what it tells."""
 
     fault: BenchFault
@@ -100,7 +100,7 @@ class Diagnosis:
     """
 
     suspects: tuple[Suspect, ...]
-    steps: tuple[Step, ...]
+    steps: tuple[NextStep, ...]
     planned: float
     as_planned: bool
     explained: bool
@@ -112,12 +112,12 @@ def word_of(chance: float) -> str:
     return next(word for least, word in TIMES.items() if chance >= least)
 
 
-def weights_of(bench: Bench, known: Known) -> tuple[Array, list[Array]]:
+def weights_of(bench: FaultBench, known: Evidence) -> tuple[Array, list[Array]]:
     """How likely each hypothesis is, and within each its builds; shapes (hypotheses,) and (builds,) each."""
-    prior = np.array([each.prior for each in bench.looked])
+    prior = np.array([each.prior for each in bench.symptoms])
     prior = prior / prior.sum()
     shown, answered, inside = [], [], []
-    for each in bench.looked:
+    for each in bench.symptoms:
         likely = np.exp(_log_of(each, known)) * each.weight
         whole = float(likely.sum())
         inside.append(likely / whole if whole > 0 else each.weight)
@@ -129,14 +129,14 @@ def weights_of(bench: Bench, known: Known) -> tuple[Array, list[Array]]:
     return found / found.sum(), inside
 
 
-def _log_of(each: Looked, known: Known) -> Array:
+def _log_of(each: Symptoms, known: Evidence) -> Array:
     found = log_likelihood(each.shows, known.signs, counted="speed" in known.readings)
     for name, value in known.readings.items():
         found = found + log_of_reading(each, name, value)
     return np.asarray(found)
 
 
-def _pointed(bench: Bench, each: Looked, known: Known) -> float:
+def _pointed(bench: FaultBench, each: Symptoms, known: Evidence) -> float:
     """How likely signs are pointed at where they are, of one hypothesis."""
     there = [bench.fault(id_) for id_ in each.ids]
     chance = 1.0
@@ -147,7 +147,7 @@ def _pointed(bench: Bench, each: Looked, known: Known) -> float:
     return chance
 
 
-def _answered(bench: Bench, each: Looked, known: Known) -> float:
+def _answered(bench: FaultBench, each: Symptoms, known: Evidence) -> float:
     chance = 1.0
     for id_, answer in known.answers.items():
         yes = says_yes(bench.fault(id_), each.ids)
@@ -164,40 +164,40 @@ def says_yes(fault: BenchFault, there: tuple[str, ...]) -> float:
     return ALSO if set(fault.check.also) & set(there) else fault.check.mistaken
 
 
-def diagnosed(bench: Bench, known: Known) -> Diagnosis:
+def diagnosed(bench: FaultBench, known: Evidence) -> Diagnosis:
     """Rank the faults by all that is known; by nothing but that it does not do as planned, where nothing is."""
     weights, inside = weights_of(bench, known)
     if not known.any:
         weights = np.concatenate([[0.0], weights[1:] / weights[1:].sum()])
-    told = (_suspect(bench, fault, known, weights, inside) for fault in bench.faults)
-    suspects = sorted(told, key=lambda suspect: -suspect.chance)
+    ranked = (_suspect(bench, fault, known, weights, inside) for fault in bench.faults)
+    suspects = sorted(ranked, key=lambda suspect: -suspect.chance)
     planned = float(weights[0])
     steps = _steps(bench, known, weights)
     best = suspects[0] if suspects else None
     seen = best.of if best else 0
-    by_plan = _explains(bench.looked[0], known, inside[0])[0]
+    by_plan = _explains(bench.symptoms[0], known, inside[0])[0]
     likely = [suspect.explains for suspect in suspects if suspect.chance >= COUNTS]
     most = max([*likely, by_plan if planned > HEALTHY else 0])
     explained = seen == 0 or most / seen >= NOT_EXPLAINED
     return Diagnosis(tuple(suspects), steps, planned, by_plan >= seen, explained, _helps(bench, known, weights, inside))
 
 
-def chances_of(bench: Bench, weights: Array) -> dict[str, float]:
+def chances_of(bench: FaultBench, weights: Array) -> dict[str, float]:
     """How likely each fault is to be there, alone or beside another."""
     found = {fault.id: 0.0 for fault in bench.faults}
-    for weight, each in zip(weights, bench.looked, strict=True):
+    for weight, each in zip(weights, bench.symptoms, strict=True):
         for id_ in each.ids:
             found[id_] += float(weight)
     return found
 
 
-def _suspect(bench: Bench, fault: BenchFault, known: Known, weights: Array, inside: list[Array]) -> Suspect:
-    mine = [at for at, each in enumerate(bench.looked) if fault.id in each.ids]
+def _suspect(bench: FaultBench, fault: BenchFault, known: Evidence, weights: Array, inside: list[Array]) -> Suspect:
+    mine = [at for at, each in enumerate(bench.symptoms) if fault.id in each.ids]
     chance = float(weights[mine].sum())
     likeliest = mine[int(np.argmax(weights[mine]))]
-    explains, of = _explains(bench.looked[likeliest], known, inside[likeliest])
-    alone = next(at for at in mine if bench.looked[at].ids == (fault.id,))
-    builds = np.asarray(np.bincount(bench.looked[alone].build, inside[alone], len(bench.runs)), float)
+    explains, of = _explains(bench.symptoms[likeliest], known, inside[likeliest])
+    alone = next(at for at in mine if bench.symptoms[at].ids == (fault.id,))
+    builds = np.asarray(np.bincount(bench.symptoms[alone].build, inside[alone], len(bench.runs)), float)
     effect = Effect(
         goes_of_100=round(100 * float(builds @ bench.runs)),
         speed=_weighted_median(bench.speeds, builds * bench.runs),
@@ -213,14 +213,14 @@ def _weighted_median(values: Array, weights: Array) -> float:
     return float(values[order][int(np.searchsorted(sums, sums[-1] / 2))])
 
 
-def _explains(each: Looked, known: Known, weight: Array) -> tuple[int, int]:
+def _explains(each: Symptoms, known: Evidence, weight: Array) -> tuple[int, int]:
     """How many of the signs and readings builds of this fault mostly show, and of how many."""
     shown = 0
     for word in known.signs:
-        if word in WENT:
-            mean = float(weight @ (each.shows.went == WENT.index(word)))
+        if word in MOTION_SIGNS:
+            mean = float(weight @ (each.shows.went == MOTION_SIGNS.index(word)))
         else:
-            mean = float(weight @ each.shows.beside[:, BESIDE.index(word)])
+            mean = float(weight @ each.shows.side_signs[:, SIDE_SIGNS.index(word)])
         shown += mean >= EXPLAINED
     for name, value in known.readings.items():
         values, likely = spread_of(each, name)
@@ -246,20 +246,20 @@ def _bits(weights: Array, yes: Array) -> float:
     return float(two(np.array(often)) - weights @ two(yes))
 
 
-def _steps(bench: Bench, known: Known, weights: Array) -> tuple[Step, ...]:
+def _steps(bench: FaultBench, known: Evidence, weights: Array) -> tuple[NextStep, ...]:
     """Checks and cures not done yet, by what they tell for their minute."""
     steps = []
     for fault in bench.faults:
         if fault.id not in known.answers:
-            yes = np.array([says_yes(fault, each.ids) for each in bench.looked])
-            steps.append(Step(fault, False, fault.check.minutes, _bits(weights, yes)))
+            yes = np.array([says_yes(fault, each.ids) for each in bench.symptoms])
+            steps.append(NextStep(fault, False, fault.check.minutes, _bits(weights, yes)))
         if fault.id not in known.cured:
-            mends = np.array([WORKS if each.ids == (fault.id,) else FAILS_OTHERWISE for each in bench.looked])
-            steps.append(Step(fault, True, fault.cure.minutes + TRY, _bits(weights, mends)))
+            mends = np.array([WORKS if each.ids == (fault.id,) else FAILS_OTHERWISE for each in bench.symptoms])
+            steps.append(NextStep(fault, True, fault.cure.minutes + TRY, _bits(weights, mends)))
     return tuple(sorted(steps, key=lambda step: -step.bits / step.minutes))
 
 
-def _helps(bench: Bench, known: Known, weights: Array, inside: list[Array]) -> str:
+def _helps(bench: FaultBench, known: Evidence, weights: Array, inside: list[Array]) -> str:
     """The reading not taken yet that would tell most, where any tells anything worth taking it."""
     best, most = "", 0.1
     for name in READ:
@@ -271,17 +271,17 @@ def _helps(bench: Bench, known: Known, weights: Array, inside: list[Array]) -> s
     return best
 
 
-def bits_of_sign(bench: Bench, sign: Beside, weights: Array, inside: list[Array]) -> float:
+def bits_of_sign(bench: FaultBench, sign: SideSign, weights: Array, inside: list[Array]) -> float:
     """Bits that it would tell to look whether a sign is there; weights as of :func:`weights_of`."""
-    at = BESIDE.index(sign)
-    shown = (weight @ each.shows.beside[:, at] for each, weight in zip(bench.looked, inside, strict=True))
+    at = SIDE_SIGNS.index(sign)
+    shown = (weight @ each.shows.side_signs[:, at] for each, weight in zip(bench.symptoms, inside, strict=True))
     return _bits(weights, np.array([ticked_chance(sign, float(chance)) for chance in shown]))
 
 
-def bits_of_reading(bench: Bench, name: str, weights: Array, inside: list[Array]) -> float:
+def bits_of_reading(bench: FaultBench, name: str, weights: Array, inside: list[Array]) -> float:
     """Bits that a reading would tell, its values sorted into steps as wide as its error."""
     share, least = ERRORS[name]
-    columns = [spread_of(each, name) for each in bench.looked]
+    columns = [spread_of(each, name) for each in bench.symptoms]
     top = max(float(values.max()) for values, _ in columns)
     edges = [0.0]
     while edges[-1] < top and len(edges) < 80:

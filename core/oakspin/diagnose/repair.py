@@ -114,13 +114,13 @@ def learned_often(design: Design, benches: Iterable[Tried]) -> dict[str, Often]:
             row = found.setdefault(id_, [0, 0])
             row[0] += bench.found.count(id_)
             row[1] += motors
-    told = {}
+    by_fault = {}
     for fault in faults_of(design):
         seen, motors = found.get(fault.id, (0, 0))
         if motors:
             common = (fault.commonness(design.maker) * ESTIMATE + seen) / (ESTIMATE + motors)
-            told[fault.id] = Often(seen, motors, min(common, MOST_OFTEN))
-    return told
+            by_fault[fault.id] = Often(seen, motors, min(common, MOST_OFTEN))
+    return by_fault
 
 
 def _faults_of(design: Design) -> list[str]:

@@ -16,11 +16,11 @@ from oakspin.kinds.fault import BenchFault
 from oakspin.learn.seen import FLOWS_A, HARDLY_HELD, seen_in
 from oakspin.machines.machine import Machine, Mask
 from oakspin.motion.drive import drive_of
-from oakspin.rig.bench import Shown
+from oakspin.rig.bench import RigRun
 from oakspin.verdict.outcome import ONE_RUN, Outcome
 
-Went = Literal["runs", "runs_after_flick", "starts_then_stops", "comes_back", "rocks", "creeps", "trembles", "nothing"]
-Beside = Literal[
+MotionSign = Literal["runs", "runs_after_flick", "starts_then_stops", "comes_back", "rocks", "creeps", "trembles", "nothing"]
+SideSign = Literal[
     "slow",
     "other_way",
     "one_way_up",
@@ -42,12 +42,12 @@ Beside = Literal[
     "crooked",
     "unlike",
 ]
-Sign = Went | Beside
+Sign = MotionSign | SideSign
 Number = TypeVar("Number", float, Array)
-WENT: tuple[Went, ...] = get_args(Went)
-BESIDE: tuple[Beside, ...] = get_args(Beside)
+MOTION_SIGNS: tuple[MotionSign, ...] = get_args(MotionSign)
+SIDE_SIGNS: tuple[SideSign, ...] = get_args(SideSign)
 # What eye and ear get of a fault itself, beside how the motor moves.
-BY_EAR: tuple[Beside, ...] = (
+BY_EAR: tuple[SideSign, ...] = (
     "scrapes",
     "wobbles",
     "same_place",
@@ -60,7 +60,7 @@ BY_EAR: tuple[Beside, ...] = (
     "unlike",
 )
 # What can be pointed at, and how often the right part is pointed at: by ear less often than by eye.
-PLACED: dict[Beside, float] = {
+PLACED: dict[SideSign, float] = {
     "scrapes": 0.6,
     "joint_sparks": 0.85,
     "gap_seen": 0.9,
@@ -72,7 +72,7 @@ GOING = frozenset(("runs", "runs_after_flick", "creeps"))
 
 RIGHT = 0.86  # how often the right word is ticked for how it went
 ALIKE = 0.07  # how often another that is easily taken for it; the rest is spread over all others
-NEAR: dict[Went, tuple[Went, ...]] = {
+NEAR: dict[MotionSign, tuple[MotionSign, ...]] = {
     "runs": ("runs_after_flick",),
     "runs_after_flick": ("runs",),
     "starts_then_stops": ("runs_after_flick", "rocks"),
@@ -115,13 +115,13 @@ class Shows:
     """
 
     went: Array
-    beside: Array
+    side_signs: Array
     open_share: Array
 
     @property
     def goes(self) -> Mask:
         """Which go on; shape (builds,)."""
-        return np.isin(self.went, [WENT.index(word) for word in GOING])
+        return np.isin(self.went, [MOTION_SIGNS.index(word) for word in GOING])
 
 
 def usual_of(outcome: Outcome) -> Usual:
@@ -136,22 +136,22 @@ def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> 
     machine, drive = outcome.machine, outcome.drive
     would = seen_in(outcome)
     flows = np.asarray(np.maximum(drive.current, 0) * machine.free("circuit") > FLOWS_A, bool)
-    went = np.full(outcome.speed.shape, WENT.index("nothing"))
+    went = np.full(outcome.speed.shape, MOTION_SIGNS.index("nothing"))
     for word in ("trembles", "starts_then_stops", "runs_after_flick", "runs"):
-        went[would[word]] = WENT.index(word)
-    stands = np.isin(went, [WENT.index("trembles"), WENT.index("nothing")])
+        went[would[word]] = MOTION_SIGNS.index(word)
+    stands = np.isin(went, [MOTION_SIGNS.index("trembles"), MOTION_SIGNS.index("nothing")])
     if machine.route is None:
         # What strikes something neither swings nor turns on.
         clear = stands & (np.broadcast_to(np.asarray(machine.free("starts"), float), stands.shape) > 0)
         swings, coasts = let_go(machine, drive.current)
-        went[clear & swings] = WENT.index("rocks")
-        went[clear & coasts] = WENT.index("starts_then_stops")
+        went[clear & swings] = MOTION_SIGNS.index("rocks")
+        went[clear & coasts] = MOTION_SIGNS.index("starts_then_stops")
     elif drive.sense < 0:
         thrown = flows & (np.abs(drive.push).max(axis=1) > machine.load.dry)
-        went[~np.isin(went, [WENT.index("runs"), WENT.index("runs_after_flick")]) & thrown] = WENT.index("comes_back")
-    goes = np.isin(went, [WENT.index("runs"), WENT.index("runs_after_flick")])
-    went[goes & (outcome.speed < _creeps(machine))] = WENT.index("creeps")
-    goes = np.isin(went, [WENT.index(word) for word in GOING])
+        went[~np.isin(went, [MOTION_SIGNS.index("runs"), MOTION_SIGNS.index("runs_after_flick")]) & thrown] = MOTION_SIGNS.index("comes_back")
+    goes = np.isin(went, [MOTION_SIGNS.index("runs"), MOTION_SIGNS.index("runs_after_flick")])
+    went[goes & (outcome.speed < _creeps(machine))] = MOTION_SIGNS.index("creeps")
+    goes = np.isin(went, [MOTION_SIGNS.index(word) for word in GOING])
     battery, motor = _hot(outcome)
     open_share = np.where(goes, 0.0, (np.abs(machine.switch) < CLOSED).mean(axis=1))
     every = {
@@ -167,19 +167,19 @@ def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> 
         "leans": would["leans"],
         **{word: np.array(chance) for word, chance in given_by(faults).items()},
     }
-    return Shows(went, np.array([np.broadcast_to(every[word], went.shape) for word in BESIDE], float).T, open_share)
+    return Shows(went, np.array([np.broadcast_to(every[word], went.shape) for word in SIDE_SIGNS], float).T, open_share)
 
 
-def given_by(faults: Sequence[BenchFault]) -> dict[Beside, float]:
+def given_by(faults: Sequence[BenchFault]) -> dict[SideSign, float]:
     """How likely the signs are that eye and ear get of faults; 0 for those that none gives."""
     return {word: 1 - math.prod(1 - fault.gives.get(word, 0.0) for fault in faults) for word in BY_EAR}
 
 
-def shown_by(run: Shown, usual: Usual, faults: Sequence[BenchFault] = ()) -> tuple[Went, dict[Beside, float]]:
+def shown_by(run: RigRun, usual: Usual, faults: Sequence[BenchFault] = ()) -> tuple[MotionSign, dict[SideSign, float]]:
     """What one run of a rig with these faults shows: how it went, and how likely each other sign is to be there."""
     machine = run.machine
     assert machine is not None
-    words: dict[str, Went] = {word: word for word in WENT}
+    words: dict[str, MotionSign] = {word: word for word in MOTION_SIGNS}
     went = words[run.seen[0]]
     every = np.ones(machine.inertia.size)
     speed = run.speed
@@ -195,7 +195,7 @@ def shown_by(run: Shown, usual: Usual, faults: Sequence[BenchFault] = ()) -> tup
     hot = [run.rise(body, ONE_RUN) + machine.room_C > HANDS_OFF_C for body in machine.bodies]
     supplies = [body.supplies for body in machine.bodies]
     held = float((np.asarray(machine.hold, float) * np.asarray(machine.free("stays_on"), float) * every)[run.row])
-    beside: dict[Beside, float] = {
+    side_signs: dict[SideSign, float] = {
         "slow": float(slow_by(np.array(speed), usual)) if goes else 0.0,
         "other_way": float(goes and run.sense * usual.sense < 0 and machine.route is None),
         "one_way_up": float((turns_down(machine) & np.ones(every.shape, bool))[run.row]),
@@ -207,7 +207,7 @@ def shown_by(run: Shown, usual: Usual, faults: Sequence[BenchFault] = ()) -> tup
         "jumps_off": float("jumps_off" in run.seen),
         "leans": float(held < HARDLY_HELD),
     }
-    return went, beside | given_by(faults)
+    return went, side_signs | given_by(faults)
 
 
 def _creeps(machine: Machine) -> float:
@@ -304,13 +304,13 @@ def _hot(outcome: Outcome) -> tuple[Mask, Mask]:
 
 def went_table() -> Array:
     """How likely each word is ticked (columns) where each is right (rows); rows add up to 1."""
-    count = len(WENT)
+    count = len(MOTION_SIGNS)
     table = np.zeros((count, count))
-    for row, word in enumerate(WENT):
+    for row, word in enumerate(MOTION_SIGNS):
         near = NEAR[word]
         for other in near:
-            table[row, WENT.index(other)] = ALIKE / len(near)
-        rest = [at for at, each in enumerate(WENT) if each != word and each not in near]
+            table[row, MOTION_SIGNS.index(other)] = ALIKE / len(near)
+        rest = [at for at, each in enumerate(MOTION_SIGNS) if each != word and each not in near]
         table[row, rest] = (1 - RIGHT - ALIKE) / len(rest)
         table[row, row] = RIGHT
     return table
@@ -319,12 +319,12 @@ def went_table() -> Array:
 TICKED = went_table()
 
 
-def noticed(sign: Beside, *, counted: bool) -> float:
+def noticed(sign: SideSign, *, counted: bool) -> float:
     """How often a sign is ticked that is to be seen; who ``counted`` turns knows which way they went."""
     return COUNTED if counted and sign == "other_way" else SEEN
 
 
-def ticked_chance(sign: Beside, shown: Number, *, counted: bool = False) -> Number:
+def ticked_chance(sign: SideSign, shown: Number, *, counted: bool = False) -> Number:
     """How likely a sign is ticked that is there with a chance ``shown``, by somebody who may have ``counted`` turns."""
     return shown * noticed(sign, counted=counted) + (1 - shown) * PLAIN.get(sign, IMAGINED)
 
@@ -334,27 +334,27 @@ def log_likelihood(found: Shows, ticked: frozenset[Sign], *, counted: bool = Fal
     likely = np.zeros(found.went.shape)
     if not ticked:
         return likely
-    for column, word in enumerate(WENT):
+    for column, word in enumerate(MOTION_SIGNS):
         if word in ticked:
             likely += np.log(TICKED[found.went.astype(int), column])
-    for column, beside in enumerate(BESIDE):
-        chance = ticked_chance(beside, found.beside[:, column], counted=counted)
-        likely += np.log(chance if beside in ticked else 1 - chance)
+    for column, side_signs in enumerate(SIDE_SIGNS):
+        chance = ticked_chance(side_signs, found.side_signs[:, column], counted=counted)
+        likely += np.log(chance if side_signs in ticked else 1 - chance)
     return likely
 
 
-def parts_showing(faults: Sequence[BenchFault], sign: Beside) -> tuple[str, ...]:
+def parts_showing(faults: Sequence[BenchFault], sign: SideSign) -> tuple[str, ...]:
     """Parts at which a sign can be seen of these faults, where it can be pointed at and there are several."""
     parts = dict.fromkeys(fault.part for fault in faults if fault.gives.get(sign))
     return tuple(parts) if sign in PLACED and len(parts) > 1 else ()
 
 
-def _seen_truly(sign: Beside, shown: float) -> float:
+def _seen_truly(sign: SideSign, shown: float) -> float:
     """How likely a sign is there that was ticked."""
     return shown * SEEN / float(ticked_chance(sign, shown))
 
 
-def pointed_chance(sign: Beside, part: str, there: Sequence[BenchFault], parts: Sequence[str]) -> float:
+def pointed_chance(sign: SideSign, part: str, there: Sequence[BenchFault], parts: Sequence[str]) -> float:
     """How likely somebody who ticked a sign points at a part of ``parts``, with these faults there.
 
     What is imagined is so at any part.
@@ -371,9 +371,9 @@ def pointed_of(
     there: Sequence[BenchFault],
     faults: Sequence[BenchFault],
     chance: np.random.Generator,
-) -> dict[Beside, str]:
+) -> dict[SideSign, str]:
     """Where somebody points who ticked these signs, with faults ``there`` of all that the design can have."""
-    found: dict[Beside, str] = {}
+    found: dict[SideSign, str] = {}
     for sign in BY_EAR:
         parts = parts_showing(faults, sign)
         if sign in ticked and parts:
@@ -383,13 +383,13 @@ def pointed_of(
 
 
 def ticked_of(
-    went: Went, beside: dict[Beside, float], chance: np.random.Generator, *, counted: bool = False
+    went: MotionSign, side_signs: dict[SideSign, float], chance: np.random.Generator, *, counted: bool = False
 ) -> frozenset[Sign]:
     """What somebody ticks of what a rig shows, with what people miss and imagine; they may have counted its turns."""
-    word = WENT[int(chance.choice(len(WENT), p=TICKED[WENT.index(went)]))]
+    word = MOTION_SIGNS[int(chance.choice(len(MOTION_SIGNS), p=TICKED[MOTION_SIGNS.index(went)]))]
     others = {
         name
-        for name, shown in beside.items()
+        for name, shown in side_signs.items()
         if chance.random() < (noticed(name, counted=counted) if chance.random() < shown else PLAIN.get(name, IMAGINED))
     }
     return frozenset((word, *others))

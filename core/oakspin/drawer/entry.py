@@ -8,7 +8,7 @@ from typing import Annotated, Literal, Self
 from pydantic import Field, model_validator
 
 from oakspin.design.models import ONE_LINE, Record, misfit
-from oakspin.drawer.found import Found
+from oakspin.drawer.identify.posterior import Posterior
 from oakspin.errors import Fault, UnreadableDesign
 
 Sort = Literal[
@@ -33,7 +33,7 @@ WIDTHS: dict[How, float] = {"printed": 0.03, "measured": 0.05, "guessed": 0.3}
 
 
 @dataclass(frozen=True)
-class FactAsked:
+class FactField:
     """A figure that can be known of a part: its field, label, unit and limits."""
 
     name: str
@@ -44,7 +44,7 @@ class FactAsked:
 
 
 @dataclass(frozen=True)
-class WordAsked:
+class WordField:
     """A word that can be known of a part: its field, label, and the words it may be."""
 
     name: str
@@ -52,44 +52,44 @@ class WordAsked:
     options: tuple[str, ...]
 
 
-WIDE = FactAsked("diameter_mm", "Diameter", "mm", 0.02, 200)
-LONG = FactAsked("length_mm", "Length", "mm", 0.5, 2000)
-THICK = FactAsked("thickness_mm", "Thickness", "mm", 0.05, 200)
-HOLE = FactAsked("hole_mm", "Hole", "mm", 0, 150)
-VOLTS = FactAsked("volts", "Open volts", "V", 0, 80)
-OHMS = FactAsked("ohms", "Ohms inside", "ohm", 0, 1000)
-USED = FactAsked("used_percent", "Used up", "%", 0, 100)
-METAL = WordAsked("metal", "Metal", ("copper", "aluminum", "brass", "steel"))
+WIDE = FactField("diameter_mm", "Diameter", "mm", 0.02, 200)
+LONG = FactField("length_mm", "Length", "mm", 0.5, 2000)
+THICK = FactField("thickness_mm", "Thickness", "mm", 0.05, 200)
+HOLE = FactField("hole_mm", "Hole", "mm", 0, 150)
+VOLTS = FactField("volts", "Open volts", "V", 0, 80)
+OHMS = FactField("ohms", "Ohms inside", "ohm", 0, 1000)
+USED = FactField("used_percent", "Used up", "%", 0, 100)
+METAL = WordField("metal", "Metal", ("copper", "aluminum", "brass", "steel"))
 
-FACTS: dict[Sort, tuple[FactAsked, ...]] = {
+FACTS: dict[Sort, tuple[FactField, ...]] = {
     "cell": (VOLTS, OHMS, USED),
     "battery": (VOLTS, OHMS, USED),
-    "holder": (FactAsked("ohms", "Ohms of the holder", "ohm", 0, 100),),
-    "magnet": (WIDE, THICK, HOLE, FactAsked("remanence_T", "Remanence", "T", 0.05, 1.6)),
-    "wire": (WIDE, FactAsked("skin_mm", "Plastic skin", "mm", 0, 5)),
-    "screw": (WIDE, LONG, FactAsked("head_mm", "Head", "mm", 0.5, 60)),
+    "holder": (FactField("ohms", "Ohms of the holder", "ohm", 0, 100),),
+    "magnet": (WIDE, THICK, HOLE, FactField("remanence_T", "Remanence", "T", 0.05, 1.6)),
+    "wire": (WIDE, FactField("skin_mm", "Plastic skin", "mm", 0, 5)),
+    "screw": (WIDE, LONG, FactField("head_mm", "Head", "mm", 0.5, 60)),
     "support": (LONG,),
     "former": (WIDE, LONG),
     "abrasive": (),
     "meter": (),
     "other": (),
 }
-WORDS: dict[Sort, tuple[WordAsked, ...]] = {
+WORDS: dict[Sort, tuple[WordField, ...]] = {
     "cell": (
-        WordAsked("size", "Size", ("AAA", "AA", "C", "D", "9 V", "button", "coin")),
-        WordAsked("chemistry", "Sort", ("alkaline", "zinc-carbon", "NiMH", "lithium")),
+        WordField("size", "Size", ("AAA", "AA", "C", "D", "9 V", "button", "coin")),
+        WordField("chemistry", "Sort", ("alkaline", "zinc-carbon", "NiMH", "lithium")),
     ),
     "battery": (),
     "holder": (),
     "magnet": (
-        WordAsked("shape", "Shape", ("disc", "ring", "block")),
-        WordAsked("material", "Material", ("neodymium", "ferrite", "alnico")),
-        WordAsked("magnetized", "Poles on", ("flat faces", "sides")),
-        WordAsked("skin", "Skin", ("conducts", "does not conduct")),
+        WordField("shape", "Shape", ("disc", "ring", "block")),
+        WordField("material", "Material", ("neodymium", "ferrite", "alnico")),
+        WordField("magnetized", "Poles on", ("flat faces", "sides")),
+        WordField("skin", "Skin", ("conducts", "does not conduct")),
     ),
-    "wire": (METAL, WordAsked("finish", "Skin", ("bare", "enameled", "plastic"))),
-    "screw": (METAL, WordAsked("head", "Head", ("flat", "round", "none"))),
-    "support": (WordAsked("type", "Type", ("paper clip", "safety pin", "needle", "bare wire", "wood", "other")),),
+    "wire": (METAL, WordField("finish", "Skin", ("bare", "enameled", "plastic"))),
+    "screw": (METAL, WordField("head", "Head", ("flat", "round", "none"))),
+    "support": (WordField("type", "Type", ("paper clip", "safety pin", "needle", "bare wire", "wood", "other")),),
     "former": (),
     "abrasive": (),
     "meter": (),
@@ -97,7 +97,7 @@ WORDS: dict[Sort, tuple[WordAsked, ...]] = {
 }
 
 
-class Known(Record):
+class KnownValue(Record):
     """A figure of a part, and how it is known. ``low`` and ``high`` are its band of 80 %, where that was found."""
 
     value: Annotated[float, Field(description="The figure, in the unit that its name tells.")]
@@ -129,7 +129,7 @@ class Entry(Record):
     sort: Annotated[Sort, Field(description="What sort of part it is.")]
     name: Annotated[str, Field(min_length=1, max_length=80, description="What it is called here."), ONE_LINE]
     amount: Annotated[float, Field(ge=0, le=1e6, description="How many, or meters of wire.")]
-    facts: Annotated[dict[str, Known], Field(description="Figures by their names.")] = {}
+    facts: Annotated[dict[str, KnownValue], Field(description="Figures by their names.")] = {}
     words: Annotated[dict[str, str], Field(description="Words by their names.")] = {}
     price: Annotated[float | None, Field(ge=0, le=1e6, description="Price of one, or of a meter.")] = None
     place: Annotated[str, Field(max_length=80, description="Where it lies."), ONE_LINE] = ""
@@ -137,16 +137,16 @@ class Entry(Record):
 
     @model_validator(mode="after")
     def _what_is_known_can_be(self) -> Self:
-        facts = {asked.name: asked for asked in FACTS[self.sort]}
+        facts = {entry_field.name: entry_field for entry_field in FACTS[self.sort]}
         for name, known in self.facts.items():
-            asked = facts.get(name)
-            if asked is None:
+            entry_field = facts.get(name)
+            if entry_field is None:
                 limit = f"one of {', '.join(facts) or 'none'} for {SORTS[self.sort].lower()}"
                 raise misfit(f"facts/{name}", name, limit, "Leave it out, or put it into the notes.")
-            if not asked.low <= known.value <= asked.high:
-                limit = f"from {asked.low:g} to {asked.high:g} {asked.unit}"
+            if not entry_field.low <= known.value <= entry_field.high:
+                limit = f"from {entry_field.low:g} to {entry_field.high:g} {entry_field.unit}"
                 raise misfit(f"facts/{name}", known.value, limit, "Check the unit.")
-        words = {asked.name: asked for asked in WORDS[self.sort]}
+        words = {entry_field.name: entry_field for entry_field in WORDS[self.sort]}
         for name, word in self.words.items():
             options = words[name].options if name in words else ()
             if word not in options:
@@ -205,23 +205,23 @@ SAYS: dict[tuple[str, str], tuple[str, dict[str, str]]] = {
 SURE = 0.8  # chance from which a word that a test tells is taken over
 
 
-def learned(entry: Entry, found: Found) -> Entry:
+def learned(entry: Entry, found: Posterior) -> Entry:
     """An entry with what tests of the thing told: figures with their bands, and words that are sure enough."""
     facts, words = dict(entry.facts), dict(entry.words)
     for figure in found.figures:
         name, per = TELLS[found.thing, figure.name]
-        facts[name] = Known(value=figure.value * per, how="measured", low=figure.low * per, high=figure.high * per)
+        facts[name] = KnownValue(value=figure.value * per, how="measured", low=figure.low * per, high=figure.high * per)
     for choice in found.choices:
-        told = SAYS.get((found.thing, choice.name))
+        column = SAYS.get((found.thing, choice.name))
         word, chance = choice.chances[0]
-        if told and chance >= SURE:
-            words[told[0]] = told[1].get(word, word)
+        if column and chance >= SURE:
+            words[column[0]] = column[1].get(word, word)
     return Entry.model_validate({**entry.model_dump(), "facts": facts, "words": words})
 
 
 SORT_OF: dict[str, Sort] = {"wire": "wire", "magnet": "magnet", "cell": "cell", "holder": "holder"}
 
 
-def entry_told(name: str, found: Found) -> Entry:
+def entry_of_readings(name: str, found: Posterior) -> Entry:
     """A new entry of one thing, or of a meter of wire, with what tests told of it."""
     return learned(Entry(sort=SORT_OF[found.thing], name=name, amount=1.0), found)

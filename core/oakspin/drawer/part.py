@@ -10,7 +10,7 @@ from typing import Any
 import numpy as np
 
 from oakspin.constants import UNCERTAIN
-from oakspin.drawer.entry import Entry, Known
+from oakspin.drawer.entry import Entry, KnownValue
 from oakspin.draws import Array, Draws, Learned
 from oakspin.kinds.recipe import Fields, Place
 from oakspin.parts.catalogue import CELLS
@@ -113,7 +113,7 @@ def _figure(entry: Entry, name: str, what: str) -> float:
     return known.value
 
 
-def _band(known: Known) -> tuple[float, float]:
+def _band(known: KnownValue) -> tuple[float, float]:
     low, high = known.band
     return max(low / known.value, 0.2), min(high / known.value, 5.0)
 

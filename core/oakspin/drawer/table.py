@@ -11,14 +11,14 @@ from typing import Any
 from pydantic import ValidationError
 
 from oakspin.design.document import faults_of
-from oakspin.drawer.entry import FACTS, WORDS, Entry, Known, Sort
+from oakspin.drawer.entry import FACTS, WORDS, Entry, KnownValue, Sort
 from oakspin.errors import Fault, UnreadableDesign
 from oakspin.measure.table import as_meant, defused
 
 PLAIN = ("sort", "name", "amount", "price", "place", "notes")
-FIGURES = tuple(dict.fromkeys(asked.name for asks in FACTS.values() for asked in asks))
-CHOICES = tuple(dict.fromkeys(asked.name for asks in WORDS.values() for asked in asks))
-BESIDE = ("how", "low", "high")  # of each figure
+FIGURES = tuple(dict.fromkeys(entry_field.name for asks in FACTS.values() for entry_field in asks))
+CHOICES = tuple(dict.fromkeys(entry_field.name for asks in WORDS.values() for entry_field in asks))
+PARTS_OF_FIGURE = ("how", "low", "high")  # of each figure
 MOST_ROWS = 2000
 
 
@@ -37,19 +37,19 @@ def drawer_table(entries: Iterable[Entry]) -> str:
     words = [name for name in CHOICES if any(name in entry.words for entry in rows)]
     out = io.StringIO()
     write = csv.writer(out, lineterminator="\n").writerow
-    write([*PLAIN, *(column for name in figures for column in (name, *(f"{name} {part}" for part in BESIDE))), *words])
+    write([*PLAIN, *(column for name in figures for column in (name, *(f"{name} {part}" for part in PARTS_OF_FIGURE))), *words])
     for entry in rows:
-        plain = [entry.sort, entry.name, _told(entry.amount), _told(entry.price), entry.place, entry.notes]
+        plain = [entry.sort, entry.name, _cell_text(entry.amount), _cell_text(entry.price), entry.place, entry.notes]
         known = [cell for name in figures for cell in _cells(entry.facts.get(name))]
         write([defused(str(cell)) for cell in (*plain, *known, *(entry.words.get(name, "") for name in words))])
     return out.getvalue()
 
 
-def _cells(known: Known | None) -> tuple[str, str, str, str]:
-    return (_told(known.value), known.how, _told(known.low), _told(known.high)) if known else ("", "", "", "")
+def _cells(known: KnownValue | None) -> tuple[str, str, str, str]:
+    return (_cell_text(known.value), known.how, _cell_text(known.low), _cell_text(known.high)) if known else ("", "", "", "")
 
 
-def _told(number: float | None) -> str:
+def _cell_text(number: float | None) -> str:
     return "" if number is None else repr(round(number, 9)).removesuffix(".0")
 
 
@@ -68,7 +68,7 @@ def read_drawer(text: str) -> Rows:
     mark = max(",;\t", key=head.count)
     reader = csv.DictReader(io.StringIO(plain), delimiter=mark)
     columns = [name.strip() for name in reader.fieldnames or ()]
-    known = {*PLAIN, *FIGURES, *CHOICES, *(f"{name} {part}" for name in FIGURES for part in BESIDE)}
+    known = {*PLAIN, *FIGURES, *CHOICES, *(f"{name} {part}" for name in FIGURES for part in PARTS_OF_FIGURE)}
     missing = [name for name in ("sort", "name", "amount") if name not in columns]
     strange = [name for name in columns if name not in known]
     if missing or strange:

@@ -96,10 +96,10 @@ def turns_of_light(brightness: Array, rate: float, band: tuple[float, float, flo
     possible = _ranked(np.array(rates), np.full(len(rates), error), chances)
     slow = band is not None and band[2] / 60 > rate / 2
     if len(possible) > 1 or slow:
-        told = (
+        words = (
             f"{rate:.0f} frames a second are too few to be sure: a faster motor looks the same. Film faster, or pick."
         )
-        return Rhythm(possible, told)
+        return Rhythm(possible, words)
     return Rhythm(possible, "One mark a turn, far below the film's own speed.")
 
 

@@ -90,7 +90,7 @@ def read_recording(design: Design, content: bytes, draws: Draws | None = None) -
         recording: Recording = {LOUDNESS: Series(np.arange(loud.size) / rate, loud)}
     else:
         recording, simulated = recording_of(_decoded(content))
-    choices, sentence = _told(design, recording, draws)
+    choices, sentence = _interpretation(design, recording, draws)
     return Recorded(choices, sentence, table_of(recording, simulated=simulated), simulated)
 
 
@@ -193,7 +193,7 @@ def _sound(content: bytes) -> tuple[Array, float]:
     return samples.reshape(-1, channels).mean(axis=1), float(rate)
 
 
-def _told(design: Design, recording: Recording, draws: Draws | None) -> tuple[tuple[ReadAs, ...], str]:
+def _interpretation(design: Design, recording: Recording, draws: Draws | None) -> tuple[tuple[ReadAs, ...], str]:
     if LOUDNESS in recording or BRIGHTNESS in recording:
         bands = {row.quantity: row.band for row in expected(design, draws)}
         band = bands.get("speed")
@@ -204,8 +204,8 @@ def _told(design: Design, recording: Recording, draws: Draws | None) -> tuple[tu
             values, rate, missed = _even(recording[BRIGHTNESS])
             rhythm = turns_of_light(values, rate, band)
             if missed > MISSED:
-                told = f"{missed:.0%} of the frames were missed; a film from a file misses fewer."
-                rhythm = Rhythm(rhythm.possible, f"{rhythm.sentence} {told}")
+                warning = f"{missed:.0%} of the frames were missed; a film from a file misses fewer."
+                rhythm = Rhythm(rhythm.possible, f"{rhythm.sentence} {warning}")
         return tuple(_turning(each.turns_per_min, each.error, each.chance) for each in rhythm.possible), rhythm.sentence
     steady = {
         name: found

@@ -64,6 +64,6 @@ def explained(kind: str) -> tuple[Explained, ...]:
 
 
 def _shown(link: Link, text: str, band: str) -> str:
-    if link.told:
-        return f"“{link.told}”"
+    if link.wording:
+        return f"“{link.wording}”"
     return f"{text} ({band})" if band else text

@@ -30,7 +30,7 @@ UNITS: dict[str, tuple[str, float]] = {
 }
 
 
-def told(machine: Machine, units: dict[str, str]) -> Figures:
+def machine_figures(machine: Machine, units: dict[str, str]) -> Figures:
     """Facts of a machine by name, each in the unit named for it; with draws, or one for all."""
     return {name: (np.asarray(machine.facts[name] * UNITS[unit][1]), UNITS[unit][0]) for name, unit in units.items()}
 

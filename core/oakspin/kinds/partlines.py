@@ -101,7 +101,7 @@ def magnets_line(
     ``across`` says whether a block may be magnetized across."""
     stack = magnets or design.stacks[0]
     strength = stack.strength
-    told = strength.grade if isinstance(strength, ByGrade) else f"{remanence(stack):.2f} T"
+    shape_fields = strength.grade if isinstance(strength, ByGrade) else f"{remanence(stack):.2f} T"
     grades: list[tuple[str, object]] = [(name, {"by": "grade", "grade": name}) for name in GRADES]
     kept = {} if isinstance(strength, ByGrade) else {"material": strength.material}
     grades += [
@@ -191,7 +191,7 @@ def magnets_line(
         )
     way = f"{stack.pole_up} {faces}" if stack.magnetized == "along" else "magnetized across"
     figure = f"{way} · keep {keep_away(stack) * 100:.0f} cm off cards"
-    return PartLine(id_, title, f"{magnets_name(stack)}, {told}", figure, (*dials, *further))
+    return PartLine(id_, title, f"{magnets_name(stack)}, {shape_fields}", figure, (*dials, *further))
 
 
 def _shapes(design: Design, stack: Magnets, blocks: bool, across: bool) -> list[tuple[str, object]]:
@@ -202,8 +202,8 @@ def _shapes(design: Design, stack: Magnets, blocks: bool, across: bool) -> list[
         made = {"ring": hole}
     shapes: list[tuple[str, object]] = []
     for shape, hole_mm in made.items():
-        told = _shaped(stack, shape, hole_mm)
-        shapes.append((shape, {**told, "magnetized": "along"} if shape == "block" and not across else told))
+        shape_fields = _shaped(stack, shape, hole_mm)
+        shapes.append((shape, {**shape_fields, "magnetized": "along"} if shape == "block" and not across else shape_fields))
     return shapes
 
 
@@ -220,12 +220,12 @@ def _that_can_be(stack: Magnets, field: str, low: float, high: float) -> tuple[f
 
 def _shaped(stack: Magnets, shape: str, hole_mm: float) -> dict[str, object]:
     """The stack in another shape, of the same stuff: a field measured at the face is what this shape would show."""
-    told = {**stack.model_dump(mode="json"), "shape": shape, "hole_mm": hole_mm}
+    shape_fields = {**stack.model_dump(mode="json"), "shape": shape, "hole_mm": hole_mm}
     if shape != stack.shape and isinstance(stack.strength, ByFaceField):
         other = stack.model_copy(update={"shape": shape, "hole_mm": hole_mm})
         shown = round(remanence(stack) * abs(face_share(other)) * 1e3)
-        told["strength"] = {**told["strength"], "face_field_mT": float(min(max(shown, 5), 800))}
-    return told
+        shape_fields["strength"] = {**shape_fields["strength"], "face_field_mT": float(min(max(shown, 5), 800))}
+    return shape_fields
 
 
 def _face_field(stack: Magnets) -> float:

@@ -42,27 +42,27 @@ class Component:
 class _Listening(Draws):
     """Draws that note what they are asked for."""
 
-    asked: set[str] = field(default_factory=set, hash=False, compare=False)
+    drawn_names: set[str] = field(default_factory=set, hash=False, compare=False)
 
     def normal(self, name: str) -> Array:
-        self.asked.add(name)
+        self.drawn_names.add(name)
         return super().normal(name)
 
     def value(self, name: str) -> Array:
-        self.asked.add(name)
+        self.drawn_names.add(name)
         return super().value(name)
 
 
 @lru_cache(maxsize=64)
-def _asked(design: str) -> tuple[str, ...]:
+def _names_drawn(design: str) -> tuple[str, ...]:
     draws = _Listening(LISTENED)
     machine_of(design_of(from_json(design)), draws)
-    return tuple(sorted(draws.asked))
+    return tuple(sorted(draws.drawn_names))
 
 
 def constants_of(design: Design, *, meter: bool = False) -> tuple[str, ...]:
     """The uncertain constants that a design's machine asks for, in order of their names."""
-    return (*_asked(design.model_dump_json()), *(["meter_ohms"] if meter else []))
+    return (*_names_drawn(design.model_dump_json()), *(["meter_ohms"] if meter else []))
 
 
 def components_of(names: tuple[str, ...]) -> tuple[Component, ...]:

@@ -46,7 +46,7 @@ class Site:
 
 
 @dataclass(frozen=True)
-class Known:
+class SharedLaw:
     """A normal law of shared components; those that it does not name are standard normal."""
 
     keys: tuple[Key, ...]
@@ -65,10 +65,10 @@ class Known:
         return mean, np.asarray(np.linalg.cholesky(covariance), float)
 
 
-NOTHING = Known((), np.zeros(0), np.zeros((0, 0)), 0)
+NOTHING = SharedLaw((), np.zeros(0), np.zeros((0, 0)), 0)
 
 
-def joined(sites: Iterable[Site]) -> Known:
+def joined(sites: Iterable[Site]) -> SharedLaw:
     """All that sites say together. Source: normal laws multiply by adding precisions."""
     listed = [site for site in sites if site.keys]
     if not listed:
@@ -82,4 +82,4 @@ def joined(sites: Iterable[Site]) -> Known:
         shift[places] += site.shift
     covariance = np.linalg.inv(precision)
     covariance = (covariance + covariance.T) / 2
-    return Known(keys, covariance @ shift, covariance, sum(site.trials for site in listed))
+    return SharedLaw(keys, covariance @ shift, covariance, sum(site.trials for site in listed))

@@ -18,7 +18,7 @@ from oakspin.constants import UNCERTAIN
 from oakspin.draws import SEED, Array, Draws, Learned
 from oakspin.errors import Fault, Refusal
 from oakspin.learn.components import CARRIED, Component, components_of, constants_of
-from oakspin.learn.known import NOTHING, Key, Known, Site
+from oakspin.learn.known import NOTHING, Key, SharedLaw, Site
 from oakspin.learn.observation import Observation, as_compared
 from oakspin.learn.seen import log_likelihood, seen_in
 from oakspin.machines.machine import Mask
@@ -39,7 +39,7 @@ Progress = Callable[[float], None]
 
 
 @dataclass(frozen=True)
-class Looked:
+class Prediction:
     """What a bench would show of many builds: readings, shape (draws, readings), and how likely what was seen is."""
 
     readings: Array
@@ -48,7 +48,7 @@ class Looked:
 
 
 @dataclass(frozen=True)
-class Line:
+class LinearFit:
     """Readings as straight lines of the components: ``at`` + ``slope`` z, with their standard error.
 
     Shapes (readings,), (components, readings) and (readings,).
@@ -109,7 +109,7 @@ class Rotor:
         roots = np.sqrt([each.share for each in self.components])
         return {name: (z[:, places] * roots[places]).sum(axis=1) for name, places in self._of_names.items()}
 
-    def looked_at(self, z: Array) -> Looked:
+    def prediction_at(self, z: Array) -> Prediction:
         """What these builds would show; each design is run once for all its trials."""
         draws = Draws(count=len(z), learned=Learned(self.positions(z)))
         groups: dict[tuple[str, bool], list[int]] = {}
@@ -128,7 +128,7 @@ class Rotor:
                 would = seen_in(outcome, each.trial.readings.seconds_run or ONE_RUN)
                 seen += log_likelihood(would, each.seen)
         rows = [column for each in columns for column in each]
-        return Looked(np.array(rows).reshape(len(rows), len(z)).T, seen, turns)
+        return Prediction(np.array(rows).reshape(len(rows), len(z)).T, seen, turns)
 
     @cached_property
     def own_errors(self) -> Array:
@@ -142,7 +142,7 @@ class Rotor:
         alike = np.array([[one == other for other in self.quantities] for one in self.quantities], bool)
         return np.where(alike.reshape(len(deviations), len(deviations)), np.outer(deviations, deviations), 0.0)
 
-    def errors(self, line: Line | None) -> Array:
+    def errors(self, line: LinearFit | None) -> Array:
         """With what each run draws anew, by the slopes of a line."""
         found = self.own_errors.copy()
         if line is None or not len(self.values):
@@ -158,7 +158,7 @@ class Rotor:
             found += np.where(together, anew * np.outer(slope, slope), 0.0)
         return found
 
-    def prior(self, known: Known) -> tuple[Array, Array]:
+    def prior(self, known: SharedLaw) -> tuple[Array, Array]:
         """Mean and root of the law of all components before this rotor's trials."""
         mean, root = np.zeros(len(self.components)), np.eye(len(self.components))
         at = self.shared_at
@@ -166,7 +166,7 @@ class Rotor:
         return mean, root
 
 
-def line_of(rotor: Rotor, known: Known, seed: int = SEED) -> Line | None:
+def line_of(rotor: Rotor, known: SharedLaw, seed: int = SEED) -> LinearFit | None:
     """Straight lines through what the builds near the posterior show; none where too few builds run.
 
     The components of one constant share its slope: they are told apart by their shares alone.
@@ -177,14 +177,14 @@ def line_of(rotor: Rotor, known: Known, seed: int = SEED) -> Line | None:
     prior_mean, prior_root = rotor.prior(known)
     mean, root = prior_mean, prior_root
     inverse = np.linalg.inv(prior_root @ prior_root.T)
-    line: Line | None = None
+    line: LinearFit | None = None
     for _ in range(ROUNDS):
         z = mean + chance.standard_normal((CLOUD, len(mean))) @ root.T
-        looked = rotor.looked_at(z)
-        counted = looked.turns & np.isfinite(looked.readings).all(axis=1)
+        prediction = rotor.prediction_at(z)
+        counted = prediction.turns & np.isfinite(prediction.readings).all(axis=1)
         if counted.sum() < 2 * len(rotor.names):
             return line
-        line = _fitted(rotor, z[counted], looked.readings[counted])
+        line = _fitted(rotor, z[counted], prediction.readings[counted])
         noise = rotor.errors(line) + rotor.in_common(line.missed)
         gain = np.linalg.solve(noise, line.slope.T).T
         covariance = np.linalg.inv(inverse + gain @ line.slope.T)
@@ -194,7 +194,7 @@ def line_of(rotor: Rotor, known: Known, seed: int = SEED) -> Line | None:
     return line
 
 
-def _fitted(rotor: Rotor, z: Array, readings: Array) -> Line:
+def _fitted(rotor: Rotor, z: Array, readings: Array) -> LinearFit:
     positions = rotor.positions(z)
     table = np.array([positions[name] for name in rotor.names]).T
     middle, centre = table.mean(axis=0), readings.mean(axis=0)
@@ -204,7 +204,7 @@ def _fitted(rotor: Rotor, z: Array, readings: Array) -> Line:
     missed = np.sqrt(((shown - away @ slopes) ** 2).mean(axis=0))
     rows = dict(zip(rotor.names, slopes, strict=True))
     slope = np.array([rows[each.name] * np.sqrt(each.share) for each in rotor.components])
-    return Line(centre - middle @ slopes, slope, missed)
+    return LinearFit(centre - middle @ slopes, slope, missed)
 
 
 def site_of(rotor: Rotor, seed: int = SEED) -> Site:
@@ -234,7 +234,7 @@ class Posterior:
     looks: int
 
 
-def learned(rotor: Rotor, known: Known, *, seed: int = SEED, progress: Progress | None = None) -> Posterior:
+def learned(rotor: Rotor, known: SharedLaw, *, seed: int = SEED, progress: Progress | None = None) -> Posterior:
     """Move draws of the prior to what the rotor's trials leave.
 
     Raises
@@ -249,9 +249,9 @@ def learned(rotor: Rotor, known: Known, *, seed: int = SEED, progress: Progress 
     inverse = np.linalg.inv(noise) if len(noise) else noise
 
     def weigh(u: Array) -> Array:
-        looked = rotor.looked_at(mean + u @ root.T)
-        off = looked.readings - rotor.values
-        found = looked.seen - 0.5 * np.einsum("di,ij,dj->d", off, inverse, off) if len(noise) else looked.seen
+        prediction = rotor.prediction_at(mean + u @ root.T)
+        off = prediction.readings - rotor.values
+        found = prediction.seen - 0.5 * np.einsum("di,ij,dj->d", off, inverse, off) if len(noise) else prediction.seen
         return np.where(np.isfinite(found), found, -1e9)
 
     u = chance.standard_normal((PARTICLES, len(mean)))
@@ -291,7 +291,7 @@ def learned(rotor: Rotor, known: Known, *, seed: int = SEED, progress: Progress 
     return Posterior(rotor, mean + u[chance.permutation(len(u))] @ root.T, different, looks)
 
 
-def _unspoken(rotor: Rotor, line: Line | None, root: Array, inverse: Array) -> Mask:
+def _unspoken(rotor: Rotor, line: LinearFit | None, root: Array, inverse: Array) -> Mask:
     """Components, as they are moved, that hardly show in any reading; none where nothing was read."""
     if line is None:
         return np.zeros(len(rotor.components), bool)
@@ -337,15 +337,15 @@ def again(posterior: Posterior, seed: int = SEED) -> Draws:
     return Draws(count=len(z), learned=Learned(found))
 
 
-def next_built(names: Sequence[str], known: Known, count: int, seed: int = SEED) -> Draws:
+def next_built(names: Sequence[str], known: SharedLaw, count: int, seed: int = SEED) -> Draws:
     """Draws of the next rotor built: what is known of all and of its parts as learned, its build as hands scatter."""
     prior = Draws(count=count, seed=seed)
     carried = [each for each in components_of(tuple(names)) if each.whose in CARRIED]
     keys = tuple((each.name, each.whose) for each in carried)
-    told = {key for key in keys if key in set(known.keys)}
-    if not told:
+    shared_keys = {key for key in keys if key in set(known.keys)}
+    if not shared_keys:
         return prior
-    kept = [each for each in carried if (each.name, each.whose) in told]
+    kept = [each for each in carried if (each.name, each.whose) in shared_keys]
     mean, root = known.law(tuple((each.name, each.whose) for each in kept))
     # What is wholly one's own stands where it stood without trials: nothing else moves the draws.
     fresh = np.array([prior.normal(each.name) for each in kept])

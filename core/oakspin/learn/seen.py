@@ -14,7 +14,7 @@ MISSED = 0.05  # how often a thing is imagined, or the wrong word is ticked for 
 TAKEN_FOR = 0.3  # how often it is told by the other word that says as much: one flicks what would start alone
 UNTICKED = 0.4  # how often a thing beside that, though to be seen, is not ticked
 WENT: tuple[Seen, ...] = ("runs", "runs_after_flick", "starts_then_stops", "trembles", "nothing")
-BESIDE: tuple[Seen, ...] = ("gets_hot", "jumps_off", "sparks", "leans")
+SIDE_SIGNS_SEEN: tuple[Seen, ...] = ("gets_hot", "jumps_off", "sparks", "leans")
 SHAKES = 0.2  # of the push that friction takes, from which it is seen to tremble
 SPARKS_A = 1.0  # A broken, from which sparks show in a lit room
 OPENS = 0.97  # share of the time that a contact is made, below which it is often broken
@@ -89,7 +89,7 @@ def log_likelihood(would: dict[Seen, Mask], ticked: tuple[Seen, ...]) -> Array:
             if alike(word, near):
                 chance = np.where(would[near], 1 - MISSED if near == word else TAKEN_FOR, chance)
         found += np.log(chance)
-    for word in BESIDE:
+    for word in SIDE_SIGNS_SEEN:
         hit, imagined = 1 - UNTICKED, MISSED
         chance = np.where(would[word], hit, imagined)
         found += np.log(chance if word in ticked else 1 - chance)

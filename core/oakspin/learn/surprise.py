@@ -68,13 +68,13 @@ def _stands(each: Observation) -> bool:
 def _by_readings(each: Observation, columns: Array) -> Surprise:
     """By the distance of all readings together, and by each alone; the rarer of both counts once for the two looks."""
     values = np.array([row.value for row in each.readings])
-    ranks, told = np.sort(columns, axis=1), []
+    ranks, tails = np.sort(columns, axis=1), []
     for row, value in zip(ranks, values, strict=True):
         above, below = (row >= value).mean(), (row <= value).mean()
-        told.append((2 * min(above, below), bool(above < below)))
-    most = int(np.argmin([tail for tail, _ in told]))
+        tails.append((2 * min(above, below), bool(above < below)))
+    most = int(np.argmin([tail for tail, _ in tails]))
     rarity = _together(columns, values)
-    return Surprise(rarity, each.readings[most].quantity, told[most][1])
+    return Surprise(rarity, each.readings[most].quantity, tails[most][1])
 
 
 def _together(columns: Array, values: Array) -> float:

@@ -91,7 +91,7 @@ def _followed(gamma: Array) -> tuple[Array, Array]:
     """Touch (rows, PLACES) and landing loss (rows,) from one taking off to the next that follows a rest."""
     off = np.arcsin(1 / gamma)
     psi, turned, lost = off.copy(), np.zeros_like(off), np.zeros_like(off)
-    lying = np.zeros((gamma.size, 2))  # from, how far
+    resting = np.zeros((gamma.size, 2))  # from, how far
     flying = np.ones(gamma.size, bool)
     for _ in range(FLOWN):
         row = np.flatnonzero(flying)
@@ -106,14 +106,14 @@ def _followed(gamma: Array) -> tuple[Array, Array]:
         rests = g * np.sin(land) < 1
         wait = np.where(rests, np.mod(off[row] - land, 2 * np.pi), 0.0)
         turned[row] += wait
-        lying[row] = np.stack([land, wait], axis=1)
+        resting[row] = np.stack([land, wait], axis=1)
         psi[row] = np.mod(land, 2 * np.pi)
         flying[row] = ~rests
     turns = turned / (2 * np.pi)
     edges = 2 * np.pi * (np.arange(PLACES) - 0.5) / PLACES
     # How much of each part of the turn lies within the rest, which is shorter than a turn.
-    start = np.mod(lying[:, :1] - edges[None, :], 2 * np.pi)
+    start = np.mod(resting[:, :1] - edges[None, :], 2 * np.pi)
     part = 2 * np.pi / PLACES
-    end = start + lying[:, 1:]
+    end = start + resting[:, 1:]
     touched = np.maximum(np.minimum(end, part) - start, 0) + np.maximum(np.minimum(end - 2 * np.pi, part), 0)
     return touched / part / turns[:, None], lost / turns

@@ -33,10 +33,10 @@ class Flaw:
 
     def differs_from(self, design: Design) -> bool:
         """Whether a bench with it is another than the design says. Raises ``UnfitPatch``."""
-        beside = self.opens or self.ohms > 0 or self.drag != 1 or self.volts != 1
-        return beside or any(value_at(design, each.pointer) != each.value for each in self.patch)
+        union = self.opens or self.ohms > 0 or self.drag != 1 or self.volts != 1
+        return union or any(value_at(design, each.pointer) != each.value for each in self.patch)
 
-    def beside(self, other: Flaw) -> Flaw:
+    def union(self, other: Flaw) -> Flaw:
         """Both at once."""
         return Flaw(
             patch=(*self.patch, *other.patch),

@@ -195,8 +195,8 @@ def _misread(grid: _Grid, tested: list[tuple[_Cell, list[Point]]], figures: Figu
             for at, weight in corners.items():
                 mixture[2 * row + 1, column[at]] += weight
         machines = [machine for at in nodes if (machine := grid.machines[at])]
-        told = figures(between(machines, mixture), len(mixture))
-        off = np.abs(told[:, 1::2] - told[:, ::2]) > NEAR * np.maximum(np.abs(told[:, ::2]), 1e-9)
+        answer = figures(between(machines, mixture), len(mixture))
+        off = np.abs(answer[:, 1::2] - answer[:, ::2]) > NEAR * np.maximum(np.abs(answer[:, ::2]), 1e-9)
         edges = [some[at][:2] for at in np.flatnonzero(np.any(off, axis=0))]
         # What is wrong in the middle alone is wrong both ways; else the edges say which.
         for number, at in sorted(edges, key=lambda each: sum(tested[each[0]][0].ways(each[1]))):

@@ -20,7 +20,7 @@ from oakspin.machines.touch import NEVER, Touch
 from oakspin.parts.cell import Pack
 
 Mask = NDArray[np.bool_]
-Told = float | int | str | Array  # a value that a sentence names
+CauseValue = float | int | str | Array  # a value that a sentence names
 
 __all__ = [
     "NEVER",
@@ -49,7 +49,7 @@ class Cause:
     link: str
     id: str
     builds: Mask | None = None
-    told: dict[str, Told] = field(default_factory=dict)
+    values: dict[str, CauseValue] = field(default_factory=dict)
 
     @property
     def common(self) -> bool:
@@ -150,7 +150,7 @@ class Hindrance:
     id: str
     start: float
     end: float
-    told: dict[str, Told] = field(default_factory=dict)
+    values: dict[str, CauseValue] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)

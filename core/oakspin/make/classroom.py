@@ -46,7 +46,7 @@ Share = Callable[[float], float | None]
 
 
 @dataclass(frozen=True)
-class Thing:
+class Gauge:
     """What to take, in words, how thick it is in mm, and whether it is more than one."""
 
     words: str
@@ -57,17 +57,17 @@ class Thing:
 def found_for(design: Design, settings: tuple[SetLength, ...]) -> tuple[SetLength, ...]:
     """The settings, each with a way to find it that a classroom has; those with a gauge of their own as they are."""
     shares: dict[str, Share] = {}
-    told = []
+    settings_found = []
     for setting in settings:
         if setting.fill:
             share = shares.setdefault(setting.pointer, _share_at(design, setting))
             thing = _chosen(design, setting, share)
             setting = replace(setting, how=_words(setting, thing))
-        told.append(setting)
-    return tuple(told)
+        settings_found.append(setting)
+    return tuple(settings_found)
 
 
-def _words(setting: SetLength, thing: Thing | None) -> str:
+def _words(setting: SetLength, thing: Gauge | None) -> str:
     if thing is None:
         return "a rod or tube of this thickness" if setting.fill == "rod" else "a ruler"
     if setting.fill == "rod":
@@ -76,7 +76,7 @@ def _words(setting: SetLength, thing: Thing | None) -> str:
     return f"{thing.words} {fit} {setting.how}" + (f" ({thing.mm:.1f} mm)" if thing.mm > THIN else "")
 
 
-def _chosen(design: Design, setting: SetLength, share: Share) -> Thing | None:
+def _chosen(design: Design, setting: SetLength, share: Share) -> Gauge | None:
     """The simplest thing near the length at which as many builds go as planned; the nearest where none does."""
     things = list(_rods(setting.value_mm) if setting.fill == "rod" else _fillings(setting))
     if not things:
@@ -122,37 +122,37 @@ def _tried(design: Design, setting: SetLength, length: float) -> float | None:
         return None
 
 
-def _rods(wanted: float) -> Iterator[Thing]:
+def _rods(wanted: float) -> Iterator[Gauge]:
     """Rods as they are, the nearest first; then the next thinner ones, wrapped with paper up to the size."""
     for name, thick in sorted(RODS.items(), key=lambda rod: abs(rod[1] - wanted)):
-        yield Thing(name, thick)
+        yield Gauge(name, thick)
     for name, thick in sorted(RODS.items(), key=lambda rod: -rod[1]):
         exactly = round((wanted - thick) / (2 * PAPER), 6)
         for layers in sorted({math.floor(exactly), math.ceil(exactly)}, key=lambda count: abs(count - exactly)):
             if 1 <= layers <= WRAPS:
-                yield Thing(f"{name} with {_count(layers, 'layer')} of paper", round(thick + 2 * PAPER * layers, 1))
+                yield Gauge(f"{name} with {_count(layers, 'layer')} of paper", round(thick + 2 * PAPER * layers, 1))
 
 
-def _fillings(setting: SetLength) -> Iterator[Thing]:
+def _fillings(setting: SetLength) -> Iterator[Gauge]:
     """What fills a gap: paper in a thin one, else a straw, coins, coins and paper."""
     gap = setting.value_mm
     if gap < PAPER / 2:
-        yield Thing("nothing", 0.0)
+        yield Gauge("nothing", 0.0)
         return
     if setting.fill == "paper" or gap < THIN:
         many = max(1, round(gap / PAPER))
-        yield Thing(f"{sheets(gap)} of paper", round(many * PAPER, 1), many=many > 1)
+        yield Gauge(f"{sheets(gap)} of paper", round(many * PAPER, 1), many=many > 1)
         return
-    yield Thing("a drinking straw", STRAW)
+    yield Gauge("a drinking straw", STRAW)
     nearest = min(max(1, round(gap / COIN)), MOST)
-    yield Thing(_count(nearest, "coin"), nearest * COIN, many=nearest > 1)
+    yield Gauge(_count(nearest, "coin"), nearest * COIN, many=nearest > 1)
     coins = min(math.floor(gap / COIN), MOST)
     many = round((gap - coins * COIN) / PAPER)
     if coins and many:
         both = f"{_count(coins, 'coin')} and {sheets(many * PAPER)} of paper"
-        yield Thing(both, coins * COIN + many * PAPER, many=True)
+        yield Gauge(both, coins * COIN + many * PAPER, many=True)
     if not coins:
-        yield Thing(f"{sheets(gap)} of paper", many * PAPER, many=True)
+        yield Gauge(f"{sheets(gap)} of paper", many * PAPER, many=True)
 
 
 def _count(many: int, what: str) -> str:

@@ -17,14 +17,14 @@ MAGNETS: frozenset[str] = frozenset({"north", "south", "across", "cup"})
 CELL: frozenset[str] = frozenset({"cell", "terminal"})
 GROUND: frozenset[str] = frozenset({"bench", "axis"})
 # On no bench: what the drawing of Choose tells of the turn.
-TOLD: frozenset[str] = frozenset({"push_arc", "brake_arc", "idle_arc"})
+ARC_ROLES: frozenset[str] = frozenset({"push_arc", "brake_arc", "idle_arc"})
 EVERYTHING = LOOSE | MAGNETS | CELL | {"support", "stand", "core", "track"} | GROUND
 
 MARGIN = 6.0  # mm of paper round what is drawn
 DRAWN = 120.0  # mm, the length at which a cut piece is drawn, however long it is
-BESIDE = 16.0  # mm between two pieces
+SPACING = 16.0  # mm between two pieces
 LONGEST_TAIL, SHORTEST_TAIL = 0.25, 0.05  # of a drawn piece
-BENDS_TOLD = 12  # of an outline: more would run into each other
+MOST_BENDS = 12  # of an outline: more would run into each other
 
 
 @dataclass(frozen=True)
@@ -101,7 +101,7 @@ def _motor(step: Step, stage: _Stage, geometry: Geometry) -> HowTo | None:
 
 
 def _shown(role: str, stage: _Stage) -> bool:
-    return role not in TOLD and (role in stage.new or role in stage.before)
+    return role not in ARC_ROLES and (role in stage.new or role in stage.before)
 
 
 def _inside(line: Dimension, frame: tuple[float, float, float, float]) -> bool:
@@ -120,7 +120,7 @@ def _pieces(step: Step, plan: BuildPlan) -> HowTo:
     labels: list[Label] = []
     bright = step.id == "bare"
     for row, cut in enumerate(plan.cuts):
-        y = -BESIDE * row
+        y = -SPACING * row
         share = min(max(cut.tails_mm / 2 / cut.length_mm, SHORTEST_TAIL), LONGEST_TAIL) if cut.tails_mm else 0.0
         tail = DRAWN * share
         ends: tuple[tuple[Point, Point], ...] = (((0.0, y), (tail, y)), ((DRAWN - tail, y), (DRAWN, y)))
@@ -129,8 +129,8 @@ def _pieces(step: Step, plan: BuildPlan) -> HowTo:
             shapes += [Shape("bared", end, closed=False) for end in ends]
             marks = (tail, DRAWN - tail)
             shapes += [Shape("mark", ((x, y - 3.0), (x, y + 3.0)), closed=False) for x in marks]
-            told = "shining" if bright else f"{cut.tails_mm / 2:g} mm"
-            labels += [Label(x, y - 7.0, told) for x in (tail / 2, DRAWN - tail / 2)]
+            size_text = "shining" if bright else f"{cut.tails_mm / 2:g} mm"
+            labels += [Label(x, y - 7.0, size_text) for x in (tail / 2, DRAWN - tail / 2)]
         labels.append(Label(DRAWN / 2, y + 5.0, f"{cut.count} × {cut.length_mm:g} mm", strong=True))
     return HowTo(step.title, "", tuple(shapes), tuple(labels), _around(shapes), step.id)
 
@@ -143,7 +143,7 @@ def _outline(step: Step, plan: BuildPlan) -> HowTo:
     bends = [bend for bend in plan.bends if bend.degrees]
     labels: list[Label] = []
     wires = [line.points for line in plan.template.lines if line.role == "wire"]
-    if wires and 0 < len(bends) <= BENDS_TOLD:
+    if wires and 0 < len(bends) <= MOST_BENDS:
         corners = _corners(max(wires, key=len), len(bends))
         labels = [
             Label(x + 3.0, y + 1.0, f"{at}: {bend.degrees:g}°", anchor="start")

@@ -70,7 +70,7 @@ def trial_form(design: Design) -> TrialForm:
     travels = machine_of(design, MEDIAN).route is not None
     swings = bool(KINDS[design.kind].balance_at)
     rests = RESTS if KINDS[design.kind].rests_at else ()
-    asked = (*(GATES if travels else TURNING), *READINGS, *(SWINGS if swings else ()), *rests)
-    fields = {words.field for words in asked}
+    request = (*(GATES if travels else TURNING), *READINGS, *(SWINGS if swings else ()), *rests)
+    fields = {words.field for words in request}
     groups = tuple(group for group in GROUPS if fields >= set(group.fields))
-    return TrialForm(asked, groups, as_built, SEEN, swings, KINDS[design.kind].rests_at)
+    return TrialForm(request, groups, as_built, SEEN, swings, KINDS[design.kind].rests_at)

@@ -13,11 +13,11 @@ from pydantic import Field
 from oakspin.design import Design
 from oakspin.design.models import Record
 from oakspin.design.patch import Setting, patched
-from oakspin.diagnose.looked import Bench, Looked, bench_of
-from oakspin.diagnose.lying import drawn_readings
-from oakspin.diagnose.ranking import TRY, Answer, Known, says_yes
-from oakspin.diagnose.searching import Trouble, flaw_of, hidden_in
-from oakspin.diagnose.signs import BESIDE, WENT, Beside, Went, pointed_of, shown_by
+from oakspin.diagnose.fault_bench import FaultBench, Symptoms, bench_of
+from oakspin.diagnose.rest_pose import drawn_readings
+from oakspin.diagnose.ranking import TRY, Answer, Evidence, says_yes
+from oakspin.diagnose.fault_search import HiddenTrouble, flaw_of, hidden_in
+from oakspin.diagnose.signs import SIDE_SIGNS, MOTION_SIGNS, SideSign, MotionSign, pointed_of, shown_by
 from oakspin.errors import Fault, OakSpinError, UnfitPatch
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.kinds import KINDS
@@ -29,7 +29,7 @@ TURNS_SHARE = 0.03  # to which turns are counted
 
 
 @dataclass(frozen=True)
-class Look:
+class Observation:
     """Something to look at or to read beside the checks: what is done, and which signs or which reading it tells.
 
     ``along`` is what is done with a motor that travels along a way.
@@ -38,12 +38,12 @@ class Look:
     id: str
     do: str
     minutes: float
-    signs: tuple[Beside, ...] = ()
+    signs: tuple[SideSign, ...] = ()
     reading: str = ""
     along: str = ""
 
 
-WATCH = Look(
+WATCH = Observation(
     "watch",
     "Switch it on, give it the flick that the plan asks for, and watch.",
     0.5,
@@ -64,25 +64,25 @@ WATCH = Look(
     along="Put it in, push it as the plan asks for, and watch.",
 )
 LOOKS = (
-    Look(
+    Observation(
         "free",
         "Power off: flick it, and let it come to rest.",
         0.3,
         ("drags", "one_way_up"),
         along="Take the battery out and slide it through by hand.",
     ),
-    Look(
+    Observation(
         "feel",
         "Power on for half a minute; then bring the back of a finger near battery and wire.",
         0.8,
         ("hot_battery", "hot_motor"),
     ),
-    Look(
+    Observation(
         "closely", "Look closely at every part, beside the build sheet.", 1.0, ("gap_seen", "dull", "crooked", "unlike")
     ),
-    Look("current", "Read the current: the meter is in the circuit.", 0.3, reading="current"),
-    Look("volts", "Read the volts across the battery while it is on.", 0.6, reading="volts"),
-    Look("speed", "Count its turns for twenty seconds.", 0.6, reading="speed"),
+    Observation("current", "Read the current: the meter is in the circuit.", 0.3, reading="current"),
+    Observation("volts", "Read the volts across the battery while it is on.", 0.6, reading="volts"),
+    Observation("speed", "Count its turns for twenty seconds.", 0.6, reading="speed"),
 )
 
 
@@ -98,52 +98,52 @@ class Act(Record):
 
 
 @dataclass(frozen=True)
-class State:
+class MotorState:
     """What a motor shows with the faults that are left in it: how it goes, signs that are noticed, and readings.
 
     ``where`` tells at which part signs are noticed that can be pointed at.
     """
 
-    went: Went
-    beside: frozenset[Beside]
+    went: MotionSign
+    side_signs: frozenset[SideSign]
     readings: Mapping[str, float]
-    where: Mapping[Beside, str]
+    where: Mapping[SideSign, str]
 
 
 @dataclass(frozen=True)
 class Case:
     """A motor with hidden faults; ``states`` by the faults that are still in it."""
 
-    bench: Bench
+    bench: FaultBench
     seed: int
     hidden: tuple[str, ...]
-    states: Mapping[frozenset[str], State]
+    states: Mapping[frozenset[str], MotorState]
 
-    def state(self, left: frozenset[str]) -> State:
+    def state(self, left: frozenset[str]) -> MotorState:
         """What it shows with these faults left."""
         return self.states[left]
 
-    def looks(self) -> tuple[Look, ...]:
+    def looks(self) -> tuple[Observation, ...]:
         """What can be looked at and read of this motor."""
         left = (look for look in LOOKS if look.reading != "speed" or not self.bench.travels)
         if not self.bench.travels:
             return tuple(left)
         return tuple(replace(look, do=look.along or look.do) for look in left)
 
-    def begun(self, left: frozenset[str]) -> Known:
+    def begun(self, left: frozenset[str]) -> Evidence:
         """What watching it tells, with these faults left."""
-        return self._noticed(Known(frozenset((self.state(left).went,))), WATCH.signs, left)
+        return self._noticed(Evidence(frozenset((self.state(left).went,))), WATCH.signs, left)
 
-    def looked(self, look: Look, left: frozenset[str], known: Known) -> Known:
+    def observed(self, look: Observation, left: frozenset[str], known: Evidence) -> Evidence:
         """What is known after a look."""
         state = self.state(left)
         if look.reading:
             return replace(known, readings={**known.readings, look.reading: state.readings[look.reading]})
         return self._noticed(known, look.signs, left)
 
-    def _noticed(self, known: Known, signs: Sequence[Beside], left: frozenset[str]) -> Known:
+    def _noticed(self, known: Evidence, signs: Sequence[SideSign], left: frozenset[str]) -> Evidence:
         state = self.state(left)
-        there = [sign for sign in signs if sign in state.beside]
+        there = [sign for sign in signs if sign in state.side_signs]
         where = {sign: state.where[sign] for sign in there if sign in state.where}
         return replace(known, signs=known.signs | {*there}, where={**known.where, **where})
 
@@ -187,7 +187,7 @@ def case_of(design: Design, seed: int, *, pair: bool = False) -> Case:
     """
     bench = bench_of(design, meter=True)
     chance = np.random.default_rng([seed, 21])
-    offered = [each for each in bench.looked if len(each.ids) == 1 + pair]
+    offered = [each for each in bench.symptoms if len(each.ids) == 1 + pair]
     for at in range(TRIES):
         if not offered:
             break
@@ -208,15 +208,15 @@ def case_of(design: Design, seed: int, *, pair: bool = False) -> Case:
     raise UnfitPatch([Fault("/design", design.kind, limit, "Practise with another motor.")])
 
 
-def _shows(each: Looked, bench: Bench) -> float:
+def _shows(each: Symptoms, bench: FaultBench) -> float:
     """In which share of its builds a fault keeps the motor from going, or slows it much."""
     slowed = each.readings[:, 0] < 0.7 * bench.usual.speed * bench.per
     return float(each.weight @ (~each.goes | slowed))
 
 
 def _trouble(
-    bench: Bench, faults: tuple[BenchFault, ...], chance: np.random.Generator, seed: Sequence[int]
-) -> Trouble | None:
+    bench: FaultBench, faults: tuple[BenchFault, ...], chance: np.random.Generator, seed: Sequence[int]
+) -> HiddenTrouble | None:
     """The motor with these faults, come in one of their ways; none where no bench can have them, or none shows it.
 
     Some builds are run side by side, which takes hardly longer than one; the first that shows it is taken.
@@ -229,24 +229,24 @@ def _trouble(
     return next((trouble for trouble in some if trouble.plain), None)
 
 
-def _alone(bench: Bench, id_: str, seed: Sequence[int]) -> State:
+def _alone(bench: FaultBench, id_: str, seed: Sequence[int]) -> MotorState:
     """What the motor shows with one fault left, the other mended: one of the builds that do not go by it, if any."""
     chance = np.random.default_rng([*seed, 24])
-    each = next(looked for looked in bench.looked if looked.ids == (id_,))
+    each = next(each for each in bench.symptoms if each.ids == (id_,))
     weight = each.weight * ~each.goes
     weight = weight if weight.sum() > 0 else each.weight
     row = int(chance.choice(weight.size, p=weight / weight.sum()))
-    shown = each.shows.beside[row]
-    beside = frozenset(sign for at, sign in enumerate(BESIDE) if chance.random() < shown[at])
+    shown = each.shows.side_signs[row]
+    side_signs = frozenset(sign for at, sign in enumerate(SIDE_SIGNS) if chance.random() < shown[at])
     readings = {name: round(value, 2) for name, value in drawn_readings(each, row, chance).items()}
-    where = pointed_of(beside, [bench.fault(id_)], bench.faults, chance)
-    return State(WENT[int(each.shows.went[row])], beside, readings, where)
+    where = pointed_of(side_signs, [bench.fault(id_)], bench.faults, chance)
+    return MotorState(MOTION_SIGNS[int(each.shows.went[row])], side_signs, readings, where)
 
 
-def _state(trouble: Trouble, bench: Bench, seed: list[int]) -> State:
+def _state(trouble: HiddenTrouble, bench: FaultBench, seed: list[int]) -> MotorState:
     chance = np.random.default_rng([*seed, 23])
-    went, beside = shown_by(trouble.run, bench.usual, trouble.faults)
-    seen = frozenset(sign for sign, shown in beside.items() if chance.random() < shown)
+    went, side_signs = shown_by(trouble.run, bench.usual, trouble.faults)
+    seen = frozenset(sign for sign, shown in side_signs.items() if chance.random() < shown)
     run, noise = trouble.run, chance.standard_normal(3)
     machine = run.machine
     assert machine is not None
@@ -259,7 +259,7 @@ def _state(trouble: Trouble, bench: Bench, seed: list[int]) -> State:
         "volts": round(max(volts * (1 + VOLTS_SHARE * float(noise[1])), 0.0), 2),
         "speed": float(f"{(run.speed if going else 0.0) * 30 / np.pi * (1 + TURNS_SHARE * float(noise[2])):.3g}"),
     }
-    return State(went, seen, readings, pointed_of(seen, trouble.faults, bench.faults, chance))
+    return MotorState(went, seen, readings, pointed_of(seen, trouble.faults, bench.faults, chance))
 
 
 def _of(values: object, row: int) -> float:
@@ -274,7 +274,7 @@ class Did:
     act: Act
     minutes: float
     answer: Answer | None = None
-    signs: tuple[Beside, ...] = ()
+    signs: tuple[SideSign, ...] = ()
     reading: float | None = None
     mended: str = ""
 
@@ -289,7 +289,7 @@ class Played:
 
     did: tuple[Did, ...] = ()
     left: frozenset[str] = frozenset()
-    known: Known = field(default_factory=Known)
+    known: Evidence = field(default_factory=Evidence)
     named: str = ""
     right: bool = False
     given_up: bool = False
@@ -330,7 +330,7 @@ def _after(case: Case, now: Played, act: Act, number: int) -> Played:
         if act.id not in looks:
             raise _unknown(number, act.id, list(looks))
         look = looks[act.id]
-        known = case.looked(look, now.left, now.known)
+        known = case.observed(look, now.left, now.known)
         signs = tuple(sign for sign in look.signs if sign in known.signs)
         done = Did(act, look.minutes, signs=signs, reading=known.readings.get(look.reading))
         return replace(now, did=(*now.did, done), known=known)
@@ -361,7 +361,7 @@ def _after(case: Case, now: Played, act: Act, number: int) -> Played:
     )
 
 
-def mended_known(case: Case, known: Known, mended: str, left: frozenset[str]) -> Known:
+def mended_known(case: Case, known: Evidence, mended: str, left: frozenset[str]) -> Evidence:
     """What is known once a fault is mended: it is watched anew, and only the answers that were no still tell."""
     if not left:
         return replace(known, cured=known.cured | {mended})

@@ -12,19 +12,19 @@ from dataclasses import dataclass
 import numpy as np
 
 from oakspin.design import Design
-from oakspin.diagnose.looked import Bench, bench_of
-from oakspin.diagnose.ranking import TRY, Known, diagnosed
-from oakspin.diagnose.searching import seen_of
-from oakspin.diagnose.signs import BESIDE, Beside, Went
-from oakspin.diagnose.told import word_of_sign
+from oakspin.diagnose.fault_bench import FaultBench, bench_of
+from oakspin.diagnose.ranking import TRY, Evidence, diagnosed
+from oakspin.diagnose.fault_search import seen_of
+from oakspin.diagnose.signs import SIDE_SIGNS, SideSign, MotionSign
+from oakspin.diagnose.views import word_of_sign
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.kinds.kinds import KINDS
 
 NAMES = ("Limpet", "Kelp", "Tern", "Plover", "Dulse", "Whelk", "Gannet", "Eider", "Puffin", "Skate", "Brill", "Ling")
 AS_GOOD = 1.0  # minutes of waiting in all, by which an order may be worse than the best and still count as good
 STUCK = 6  # groups whose motor does not go
-HOT: frozenset[Beside] = frozenset(("hot_battery", "hot_motor"))
-LOOKED = frozenset(BESIDE) - {
+HOT: frozenset[SideSign] = frozenset(("hot_battery", "hot_motor"))
+LOOKED = frozenset(SIDE_SIGNS) - {
     "dull",
     "crooked",
     "unlike",
@@ -42,8 +42,8 @@ class Group:
 
     name: str
     fault: str
-    went: Went
-    beside: tuple[Beside, ...]
+    went: MotionSign
+    side_signs: tuple[SideSign, ...]
     minutes: float
 
     @property
@@ -54,14 +54,14 @@ class Group:
     @property
     def hot(self) -> bool:
         """Whether something of it gets hot."""
-        return bool(HOT & set(self.beside))
+        return bool(HOT & set(self.side_signs))
 
 
 @dataclass(frozen=True)
 class Crowd:
     """A class of groups with one motor each, all of one design."""
 
-    bench: Bench
+    bench: FaultBench
     groups: tuple[Group, ...]
 
     def best(self) -> tuple[int, ...]:
@@ -93,7 +93,7 @@ def crowd_of(design: Design, seed: int) -> Crowd:
         limit = "a motor that goes as planned"
         raise UnfitPatch([Fault("/design", design.kind, limit, "Practise with another motor.")])
     chance = np.random.default_rng([seed, 31])
-    singles = [each for each in bench.looked if len(each.ids) == 1 and float(each.weight @ ~each.goes) > 0.05]
+    singles = [each for each in bench.symptoms if len(each.ids) == 1 and float(each.weight @ ~each.goes) > 0.05]
     # Each has a fault of its own, and rare ones come, too: a class in which all have the same teaches no order.
     often = np.sqrt([each.prior * float(each.weight @ ~each.goes) for each in singles])
     drawn = chance.choice(len(singles), min(STUCK, len(singles)), replace=False, p=often / often.sum()).tolist()
@@ -104,16 +104,16 @@ def crowd_of(design: Design, seed: int) -> Crowd:
             groups.append(Group(name, "", "runs", (), 0.0))
             continue
         each = singles[drawn.pop()]
-        went, beside = seen_of(each, each.weight * ~each.goes, chance)
-        groups.append(Group(name, each.ids[0], went, beside, foreseen(bench, went, beside)))
+        went, side_signs = seen_of(each, each.weight * ~each.goes, chance)
+        groups.append(Group(name, each.ids[0], went, side_signs, foreseen(bench, went, side_signs)))
     return Crowd(bench, tuple(groups))
 
 
-def foreseen(bench: Bench, went: Went, beside: Sequence[Beside]) -> float:
+def foreseen(bench: FaultBench, went: MotionSign, side_signs: Sequence[SideSign]) -> float:
     """Minutes until such a motor goes, in the mean over what may be wrong with it: what is likely and quick to check is
     checked first, and what it is gets mended.
     """
-    suspects = diagnosed(bench, Known(frozenset((went, *beside)))).suspects
+    suspects = diagnosed(bench, Evidence(frozenset((went, *side_signs)))).suspects
     order = sorted(suspects, key=lambda suspect: -suspect.chance / suspect.fault.check.minutes)
     whole = sum(suspect.chance for suspect in order)
     clock = minutes = 0.0
@@ -124,19 +124,19 @@ def foreseen(bench: Bench, went: Went, beside: Sequence[Beside]) -> float:
 
 
 @dataclass(frozen=True)
-class GroupSaid:
+class GroupView:
     """A group as it is seen: in words, and by which its picture moves; ``helped`` in which turn, from 1."""
 
     name: str
     waits: bool
-    went: Went
+    went: MotionSign
     now: str
     hot: bool
     helped: int
 
 
 @dataclass(frozen=True)
-class TurnSaid:
+class TurnView:
     """A turn of helping: to whom, the minutes foreseen, why so, and after how long it goes."""
 
     name: str
@@ -146,24 +146,24 @@ class TurnSaid:
 
 
 @dataclass(frozen=True)
-class CrowdSaid:
+class CrowdView:
     """A class as it stands; at its end what all waited, in the order that was taken and in the best one."""
 
     kind: str
     sense: float
     travels: bool
-    groups: tuple[GroupSaid, ...]
-    turns: tuple[TurnSaid, ...]
+    groups: tuple[GroupView, ...]
+    turns: tuple[TurnView, ...]
     minutes: float
     ended: bool
     right: bool
     headline: str
     waited: float
-    best: tuple[TurnSaid, ...]
+    best: tuple[TurnView, ...]
     best_waited: float
 
 
-def crowd_said(crowd: Crowd, order: Sequence[str]) -> CrowdSaid:
+def crowd_view(crowd: Crowd, order: Sequence[str]) -> CrowdView:
     """A class after these groups were helped, by name.
 
     Raises
@@ -174,11 +174,11 @@ def crowd_said(crowd: Crowd, order: Sequence[str]) -> CrowdSaid:
     helped = _places(crowd, order)
     best, ended = crowd.best(), len(helped) == len(crowd.best())
     waited, least = crowd.waiting(helped), crowd.waiting(best)
-    return CrowdSaid(
+    return CrowdView(
         kind=KINDS[crowd.bench.design.kind].name,
         sense=crowd.bench.usual.sense,
         travels=crowd.bench.travels,
-        groups=tuple(_group_said(crowd, at, helped) for at in range(len(crowd.groups))),
+        groups=tuple(_group_view(crowd, at, helped) for at in range(len(crowd.groups))),
         turns=_turns(crowd, helped),
         minutes=round(sum(crowd.groups[at].minutes for at in helped), 1),
         ended=ended,
@@ -201,23 +201,23 @@ def _places(crowd: Crowd, order: Sequence[str]) -> list[int]:
     return places
 
 
-def _group_said(crowd: Crowd, at: int, helped: Sequence[int]) -> GroupSaid:
+def _group_view(crowd: Crowd, at: int, helped: Sequence[int]) -> GroupView:
     group, travels = crowd.groups[at], crowd.bench.travels
     goes = not group.waits or at in helped
-    signs = (group.went, *group.beside)
+    signs = (group.went, *group.side_signs)
     now = "Goes." if goes else " ".join(f"{word_of_sign(sign, travels)}." for sign in signs)
     turn = helped.index(at) + 1 if at in helped else 0
-    return GroupSaid(group.name, group.waits, "runs" if goes else group.went, now, group.hot and not goes, turn)
+    return GroupView(group.name, group.waits, "runs" if goes else group.went, now, group.hot and not goes, turn)
 
 
-def _turns(crowd: Crowd, order: Sequence[int]) -> tuple[TurnSaid, ...]:
+def _turns(crowd: Crowd, order: Sequence[int]) -> tuple[TurnView, ...]:
     clock, turns = 0.0, []
     for at in order:
         group = crowd.groups[at]
         clock += group.minutes
         sentence = crowd.bench.fault(group.fault).sentence
         why = f"Gets hot: power off at once. It was: {sentence}" if group.hot else f"It was: {sentence}"
-        turns.append(TurnSaid(group.name, group.minutes, why, round(clock, 1)))
+        turns.append(TurnView(group.name, group.minutes, why, round(clock, 1)))
     return tuple(turns)
 
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from oakspin.diagnose.ranking import Diagnosis, bits_of_reading, bits_of_sign, diagnosed, weights_of
-from oakspin.diagnose.searching import mends_now
+from oakspin.diagnose.fault_search import mends_now
 from oakspin.draws import Array
-from oakspin.practice.case import Act, Case, Look, Played, played
+from oakspin.practice.case import Act, Case, Observation, Played, played
 
 MOST_STEPS = 40
 
@@ -26,16 +26,16 @@ def ideal_way(case: Case) -> Played:
 
 
 def _next(case: Case, now: Played, acts: list[Act]) -> Act | None:
-    told = diagnosed(case.bench, now.known)
-    left = [suspect for suspect in told.suspects if suspect.fault.id not in now.known.cured]
+    diagnosis = diagnosed(case.bench, now.known)
+    left = [suspect for suspect in diagnosis.suspects if suspect.fault.id not in now.known.cured]
     if left and mends_now(left[0], now.known):
         return Act(do="name", id=left[0].fault.id)
-    offered = [*_steps(told, now), *_looks(case, now, acts)]
+    offered = [*_steps(diagnosis, now), *_looks(case, now, acts)]
     return max(offered, key=lambda each: each[0])[1] if offered else None
 
 
-def _steps(told: Diagnosis, now: Played) -> Iterator[tuple[float, Act]]:
-    for step in told.steps:
+def _steps(diagnosis: Diagnosis, now: Played) -> Iterator[tuple[float, Act]]:
+    for step in diagnosis.steps:
         if not (step.cure and step.fault.id in now.known.cured):
             yield step.bits / step.minutes, Act(do="name" if step.cure else "check", id=step.fault.id)
 
@@ -49,7 +49,7 @@ def _looks(case: Case, now: Played, acts: list[Act]) -> Iterator[tuple[float, Ac
             yield _bits(case, look, weights, inside) / look.minutes, Act(do="look", id=look.id)
 
 
-def _bits(case: Case, look: Look, weights: Array, inside: list[Array]) -> float:
+def _bits(case: Case, look: Observation, weights: Array, inside: list[Array]) -> float:
     if look.reading:
         return bits_of_reading(case.bench, look.reading, weights, inside)
     return sum(bits_of_sign(case.bench, sign, weights, inside) for sign in look.signs)

@@ -43,7 +43,7 @@ class Past:
 
 
 @dataclass(frozen=True)
-class RoundSaid:
+class RoundView:
     """A round by number from 1: its level, cases, how many were right at first, minutes a case and the ideal ones."""
 
     number: int
@@ -55,7 +55,7 @@ class RoundSaid:
 
 
 @dataclass(frozen=True)
-class MistakenSaid:
+class MixUpView:
     """A fault that was taken for another, so many times."""
 
     hidden: str
@@ -64,21 +64,21 @@ class MistakenSaid:
 
 
 @dataclass(frozen=True)
-class RecordSaid:
+class RecordView:
     """All of it."""
 
-    rounds: tuple[RoundSaid, ...]
-    mistaken: tuple[MistakenSaid, ...]
+    rounds: tuple[RoundView, ...]
+    mistaken: tuple[MixUpView, ...]
 
 
-def record_said(past: Iterable[Past]) -> RecordSaid:
+def record_view(past: Iterable[Past]) -> RecordView:
     """The record of cases, the oldest first."""
     rows = list(past)
     rounds: dict[str, list[Past]] = {}
     for row in rows:
         rounds.setdefault(row.round, []).append(row)
-    told = [
-        RoundSaid(
+    round_views = [
+        RoundView(
             number,
             cases[0].level,
             len(cases),
@@ -93,10 +93,10 @@ def record_said(past: Iterable[Past]) -> RecordSaid:
     )
     sentences = {kind: sentences_of(kind) for kind in {kind for kind, _, _ in wrong}}
     mistaken = [
-        MistakenSaid(sentences[kind].get(hidden, hidden), sentences[kind].get(named, named), times)
+        MixUpView(sentences[kind].get(hidden, hidden), sentences[kind].get(named, named), times)
         for (kind, hidden, named), times in wrong.most_common()
     ]
-    return RecordSaid(tuple(told), tuple(mistaken))
+    return RecordView(tuple(round_views), tuple(mistaken))
 
 
 def sentences_of(kind: str) -> dict[str, str]:

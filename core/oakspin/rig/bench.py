@@ -24,7 +24,7 @@ from oakspin.measure.trial import COUNT_SECONDS, Readings, Seen, Trial
 from oakspin.motion.drive import drive_of
 from oakspin.motion.journey import Journey
 from oakspin.rig.hidden import Hidden
-from oakspin.rig.turning import Turning, travelling, turning
+from oakspin.rig.turning import RigRotation, travelling, turning
 from oakspin.verdict.outcome import ONE_RUN
 
 COUNTED_SECONDS = 20.0  # s, over which turns are counted
@@ -34,7 +34,7 @@ GATES = (0.3, 0.7)  # of the way, where gates stand
 
 
 @dataclass(frozen=True)
-class Shown:
+class RigRun:
     """What one run of a hidden build does, before anybody measures it; SI units, and what an eye would see.
 
     ``speed`` in rad/s, or ``gate_seconds`` between ``gates_mm`` of what travels. ``sense`` is the way in which it is
@@ -83,7 +83,7 @@ def of_build(body: Body, row: int) -> Body:
 
 def shown(
     design: Design, hidden: list[dict[str, float]], *, meter: bool, seconds: float = ONE_RUN, flaw: Flaw = PLANNED
-) -> list[Shown]:
+) -> list[RigRun]:
     """Run hidden builds of a design on the bench, all side by side; ``flaw`` is what they have beside the plan."""
     if machine_of(design, MEDIAN).route is not None:
         machine, journey = travelling(design, hidden, meter=meter, flaw=flaw)
@@ -92,7 +92,7 @@ def shown(
     return [turned(found, row, seconds) for row in range(len(hidden))]
 
 
-def turned(found: Turning, row: int, seconds: float = ONE_RUN) -> Shown:
+def turned(found: RigRotation, row: int, seconds: float = ONE_RUN) -> RigRun:
     """What one of the builds does that turn on the spot, in a run of so many seconds."""
     machine = found.machine
     every = np.ones(machine.inertia.size)
@@ -123,14 +123,14 @@ def turned(found: Turning, row: int, seconds: float = ONE_RUN) -> Shown:
     volts = one(machine.pack.volts_at(machine.pack.used))
     pack = machine.settled(every * max(drawn, 0.0)).pack
     loaded = volts - one(pack.ohms_at(pack.used)) * drawn
-    run = Shown(speed if goes else 0.0, drawn, square, volts, loaded, tuple(seen), machine=machine, row=row)
+    run = RigRun(speed if goes else 0.0, drawn, square, volts, loaded, tuple(seen), machine=machine, row=row)
     run = replace(
         run, sense=found.sense, rocks=bool(found.rocks[row]), idle=one(machine.free("circuit")) * float(found.idle[row])
     )
     return replace(run, seen=(*run.seen, "gets_hot")) if run.temperature(seconds) > HANDS_OFF_C else run
 
 
-def travelled(machine: Machine, journey: Journey, row: int) -> Shown:
+def travelled(machine: Machine, journey: Journey, row: int) -> RigRun:
     """What one of the builds does that travel."""
     start, end = float(journey.places[row, 0]), float(journey.places[row, -1])
     first, second = (start + share * (end - start) for share in GATES)
@@ -146,7 +146,7 @@ def travelled(machine: Machine, journey: Journey, row: int) -> Shown:
     seen: Seen = "runs" if through else "starts_then_stops" if goes else stands
     gates = (round(first * 1e3), round(second * 1e3))
     took = passed[1] - passed[0] if journey.reached[row] >= second else 0.0
-    return Shown(
+    return RigRun(
         top,
         drawn,
         drawn**2 / max(share, 1e-9),
@@ -162,7 +162,7 @@ def travelled(machine: Machine, journey: Journey, row: int) -> Shown:
     )
 
 
-def read(run: Shown, group: str, chance: np.random.Generator, *, volts: bool = True, current: bool = True) -> Trial:
+def read(run: RigRun, group: str, chance: np.random.Generator, *, volts: bool = True, current: bool = True) -> Trial:
     """What people put down of a run: each reading with the error of its way of measuring, things missed or imagined."""
     readings: dict[str, float | int] = {}
     if run.gate_seconds:
@@ -190,17 +190,17 @@ def read(run: Shown, group: str, chance: np.random.Generator, *, volts: bool = T
         open_ = round(run.volts_open * (1 + VOLTS_SHARE * chance.standard_normal()), 2)
         loaded = round(run.volts * (1 + VOLTS_SHARE * chance.standard_normal()), 2)
         readings |= {"volts_open": open_, "volts_loaded": float(np.clip(loaded, 0.0, open_))}
-    return Trial(group=group, readings=Readings.model_validate(readings), seen=list(_told(run.seen, chance)))
+    return Trial(group=group, readings=Readings.model_validate(readings), seen=list(_reported_signs(run.seen, chance)))
 
 
-def _told(seen: tuple[Seen, ...], chance: np.random.Generator) -> tuple[Seen, ...]:
+def _reported_signs(seen: tuple[Seen, ...], chance: np.random.Generator) -> tuple[Seen, ...]:
     """What is ticked of what could be seen."""
-    went, beside = seen[:1], seen[1:]
-    told = [word for word in went if chance.random() > MISSED]
-    return (*told, *(word for word in beside if chance.random() > UNTICKED))
+    went, others = seen[:1], seen[1:]
+    words = [word for word in went if chance.random() > MISSED]
+    return (*words, *(word for word in others if chance.random() > UNTICKED))
 
 
-def warm(run: Shown, seconds: float, chance: np.random.Generator) -> float:
+def warm(run: RigRun, seconds: float, chance: np.random.Generator) -> float:
     """A thermometer's reading after a run, in degrees Celsius."""
     return round(run.temperature(seconds) + THERMOMETER_K * chance.standard_normal(), 0)
 

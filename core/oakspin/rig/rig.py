@@ -18,9 +18,9 @@ from oakspin.machines.machine import NEVER
 from oakspin.machines.table import machine_of
 from oakspin.measure.trial import Seen
 from oakspin.motion.journey import Journey
-from oakspin.rig.bench import Shown, travelled, turned
+from oakspin.rig.bench import RigRun, travelled, turned
 from oakspin.rig.hidden import Hidden
-from oakspin.rig.turning import Turning, travelling, turning
+from oakspin.rig.turning import RigRotation, travelling, turning
 
 POLARIZES = 8.0  # s, in which a zinc cell tires
 FINEST = 2e-3  # s, of a step in which speed and warmth go on
@@ -29,7 +29,7 @@ GATES = (0.3, 0.7)  # of the way
 
 
 @dataclass(frozen=True)
-class Measured:
+class RigReading:
     """What an instrument tells at a moment: ``seconds`` since the rig was set up."""
 
     quantity: str
@@ -72,11 +72,11 @@ class Rig:
 
     def _begin(self) -> None:
         positions = [self.hidden.positions(self.runs)]
-        self.found: Turning | None = None
+        self.found: RigRotation | None = None
         self.journey: Journey | None = None
         if self.travels:
             self.machine, self.journey = travelling(self.design, positions, meter=self.meter)
-            self.shown: Shown = travelled(self.machine, self.journey, 0)
+            self.shown: RigRun = travelled(self.machine, self.journey, 0)
         else:
             self.found = turning(self.design, positions, meter=self.meter)
             self.machine, self.shown = self.found.machine, turned(self.found, 0)
@@ -172,7 +172,7 @@ class Rig:
         """Pulses of turning so far."""
         return int(self.turned * self.machine.pulses_a_turn)
 
-    def read(self) -> tuple[Measured, ...]:
+    def read(self) -> tuple[RigReading, ...]:
         """What instruments show now, their noise included."""
         current, _ = self._flowing()
         pack = self.machine.pack
@@ -188,7 +188,7 @@ class Rig:
             rows.insert(0, ("speed", self.speed * 30 / np.pi, 0.1, "turns/min"))
             rows.append(("pulses", float(self.pulses), 1.0, "1"))
         return tuple(
-            Measured(name, float(round(round(value / digit) * digit, 6)), unit, round(self.seconds, 3))
+            RigReading(name, float(round(round(value / digit) * digit, 6)), unit, round(self.seconds, 3))
             for name, value, digit, unit in rows
         )
 

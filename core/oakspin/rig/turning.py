@@ -52,7 +52,7 @@ class Gaining:
 
 
 @dataclass(frozen=True)
-class Turning:
+class RigRotation:
     """What builds do; arrays of shape (builds,). ``machine`` is that of the first seconds, two draws each if alone.
 
     ``starts`` by itself, ``flicked`` at least after a flick; ``begins`` says which get under way, and may yet stop,
@@ -75,7 +75,7 @@ class Turning:
     tired: Gaining
 
 
-def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool, flaw: Flaw = PLANNED) -> Turning:
+def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool, flaw: Flaw = PLANNED) -> RigRotation:
     """Run hidden builds of a design, all side by side; ``flaw`` is what they have that the plan does not."""
     count = len(hidden)
 
@@ -106,7 +106,7 @@ def turning(design: Design, hidden: list[dict[str, float]], *, meter: bool, flaw
     begun = _started(plain, sense)
     starts, flicked, rocks, idle = begun[0][rows], begun[1][rows], begun[2][rows], begun[3][rows]
     free = np.broadcast_to(np.asarray(plain.free("starts"), float), plain.inertia.shape)[rows] > 0
-    return Turning(
+    return RigRotation(
         machine=plain,
         sense=sense,
         starts=starts & keeps & free,

@@ -6,8 +6,8 @@ from collections.abc import Iterable, Sequence
 
 import numpy as np
 
-from oakspin.search.asked import Matter
-from oakspin.search.found import Found
+from oakspin.search.request import Matter
+from oakspin.search.candidate import Candidate
 
 ALIKE = 0.02  # worths that differ by less are taken for the same while the search goes on
 
@@ -17,16 +17,16 @@ def beaten(one: Sequence[float], by: Sequence[float]) -> bool:
     return all(b >= a for a, b in zip(one, by, strict=True)) and any(b > a for a, b in zip(one, by, strict=True))
 
 
-def worths(found: Found, matters: Iterable[Matter]) -> tuple[float, ...]:
+def worths(found: Candidate, matters: Iterable[Matter]) -> tuple[float, ...]:
     """What a design is worth in each of these."""
     return tuple(found.worth[matter] for matter in matters)
 
 
-def unbeaten(found: Iterable[Found], matters: Sequence[Matter]) -> list[Found]:
+def unbeaten(found: Iterable[Candidate], matters: Sequence[Matter]) -> list[Candidate]:
     """Those of the designs that none other beats; of equal ones the first. In the order given."""
     listed = list(found)
     rows = [worths(each, matters) for each in listed]
-    kept: list[Found] = []
+    kept: list[Candidate] = []
     seen: set[tuple[float, ...]] = set()
     for each, row in zip(listed, rows, strict=True):
         if row not in seen and not any(beaten(row, other) for other in rows):
@@ -35,11 +35,11 @@ def unbeaten(found: Iterable[Found], matters: Sequence[Matter]) -> list[Found]:
     return kept
 
 
-def apart(found: Iterable[Found], matters: Sequence[Matter]) -> list[Found]:
+def apart(found: Iterable[Candidate], matters: Sequence[Matter]) -> list[Candidate]:
     """Designs of which no two of a kind are alike in everything that matters; of such the one that is better in what
     matters most stays.
     """
-    kept: list[Found] = []
+    kept: list[Candidate] = []
     for each in sorted(found, key=lambda one: worths(one, matters), reverse=True):
         row = np.maximum(worths(each, matters), 1e-9)
         if not any(
@@ -55,14 +55,14 @@ class Archive:
 
     def __init__(self, matters: Sequence[Matter], most: int) -> None:
         self._matters, self._most = tuple(matters), most
-        self._kept: dict[tuple[int, ...], Found] = {}
+        self._kept: dict[tuple[int, ...], Candidate] = {}
 
     @property
-    def found(self) -> list[Found]:
+    def found(self) -> list[Candidate]:
         """Those that are kept, in the order in which they came."""
         return list(self._kept.values())
 
-    def add(self, each: Found) -> bool:
+    def add(self, each: Candidate) -> bool:
         """Keep a design if it is better than those alike, and none beats it. Says whether it was kept."""
         row = worths(each, self._matters)
         if any(beaten(row, worths(other, self._matters)) for other in self._kept.values()):

@@ -28,7 +28,7 @@ HOT = 600.0  # s: longer than any run is looked at
 
 
 @dataclass(frozen=True)
-class Measured:
+class SheetFigures:
     """What typical builds of designs do; arrays of shape (designs,), SI units.
 
     ``margin`` is the least of the links that must hold, 0 where nothing is known; ``span`` in mm how wide it is.
@@ -70,7 +70,7 @@ def _shares(free: Free, values: Array) -> Array:
 
 def sheet(
     across: Axis, up: Axis, built: Callable[[float, float], Built], designs: int = DESIGNS
-) -> tuple[Array, Measured]:
+) -> tuple[Array, SheetFigures]:
     """Look at all designs of a sheet.
 
     Parameters
@@ -100,7 +100,7 @@ def sheet(
         return machine
 
     shares = np.stack(np.meshgrid(x, y, indexing="ij"), axis=-1).reshape(-1, 2)
-    measured = Measured(*(np.zeros(len(shares)) for _ in range(6)))
+    measured = SheetFigures(*(np.zeros(len(shares)) for _ in range(6)))
     for region in over_grid(x, y, at):
         for name, value in vars(measure(region.machine, region.points.size)).items():
             getattr(measured, name)[region.points] = value
@@ -108,9 +108,9 @@ def sheet(
     return shares, measured
 
 
-def measure(machine: Machine, designs: int) -> Measured:
+def measure(machine: Machine, designs: int) -> SheetFigures:
     """What so many designs that run as one machine do, each of one build or as many as the others: their medians."""
-    each, found = machine.inertia.size // designs, Measured(*(np.zeros(designs) for _ in range(6)))
+    each, found = machine.inertia.size // designs, SheetFigures(*(np.zeros(designs) for _ in range(6)))
     for name, rows in builds_run(machine, designs).items():
         if name != "goes":
             getattr(found, name)[:] = np.median(rows.reshape(designs, each), axis=1)

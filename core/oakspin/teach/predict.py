@@ -61,7 +61,7 @@ def cards_of(design: Design) -> tuple[Card, ...]:
                 options,
                 answer,
                 prediction.because if answer != "stops" else after.headline,
-                *_told(before, after),
+                *_figure_changes(before, after),
                 prediction.patch,
             )
         )
@@ -80,13 +80,13 @@ def answer_of(before: Verdict, after: Verdict) -> Answer:
     return "harder" if change > 1 + ALIKE else "weaker" if change < 1 - ALIKE else "same"
 
 
-TOLD = {"push": "push", "speed": "speed", "spin_up_time": "to speed in"}
+FIGURE_WORDS = {"push": "push", "speed": "speed", "spin_up_time": "to speed in"}
 
 
-def _told(before: Verdict, after: Verdict) -> tuple[str, str]:
+def _figure_changes(before: Verdict, after: Verdict) -> tuple[str, str]:
     """The figures before and after, exactly and plainly."""
     exact, plain = [], []
-    for name, label in TOLD.items():
+    for name, label in FIGURE_WORDS.items():
         was, becomes, unit = before.figures[name].value, after.figures[name].value, before.figures[name].unit
         exact.append(f"{label} {rounded(was)} → {rounded(becomes)} {unit}")
         other = plain_unit(unit)

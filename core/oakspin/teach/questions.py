@@ -77,10 +77,10 @@ def _what_for(design: Design, lesson: Lesson) -> Iterator[Question]:
     words, purposes = dict(WHAT), dict(FOR)
     if lesson.part_for is not None:
         words[lesson.part_for.place], purposes[lesson.part_for.place] = lesson.part_for.word, lesson.part_for.purpose
-    asked = next(place for place in ("support", "screw", "magnet") if place in places)
-    others = [place for place in (*places, "wire", "cell", "support") if place != asked]
-    options = tuple(purposes[place] for place in dict.fromkeys([asked, *others]))[:4]
-    yield Question("part", f"What is {words[asked]} for?", options, 0, "")
+    place_named = next(place for place in ("support", "screw", "magnet") if place in places)
+    others = [place for place in (*places, "wire", "cell", "support") if place != place_named]
+    options = tuple(purposes[place] for place in dict.fromkeys([place_named, *others]))[:4]
+    yield Question("part", f"What is {words[place_named]} for?", options, 0, "")
 
 
 def _why(lesson: Lesson) -> Iterator[Question]:
@@ -101,9 +101,9 @@ def _fastest(design: Design) -> Iterator[Question]:
         if speeds[best] <= 0 or second > (1 - APART) * speeds[best]:
             continue
         unit = plain_unit(evaluate(design).figures["speed"].unit)
-        told = [f"{rounded(speed * unit.per, 2)} {unit.words}" if speed else "does not go" for speed in speeds]
+        texts = [f"{rounded(speed * unit.per, 2)} {unit.words}" if speed else "does not go" for speed in speeds]
         options = tuple(f"{number.name} {rounded(value)}{f' {number.unit}' if number.unit else ''}" for value in values)
-        each = "; ".join(f"{option}: {words}" for option, words in zip(options, told, strict=True))
+        each = "; ".join(f"{option}: {words}" for option, words in zip(options, texts, strict=True))
         yield Question("fastest", "Which of these three is fastest?", options, best, f"{each}.")
         return
 

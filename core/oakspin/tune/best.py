@@ -55,12 +55,12 @@ def best_of(swept: Sweep) -> Best | None:
     # Between two swept values the present one is as good: nothing is gained by a hair's breadth.
     step = abs(swept.points[1].value - swept.points[0].value)
     value = factor.value if abs(best.value - factor.value) <= step / 2 else best.value
-    told = _told(value, factor.unit)
+    value_text = _value_text(value, factor.unit)
     rate = next(curve.unit for curve in swept.curves if curve.id == "speed")
     less = _beyond("Less", swept, best, low - 1, swept.points[low:at])
     more = _beyond("More", swept, best, high + 1, swept.points[at + 1 : high + 1])
     sentence = (
-        f"{told}: {100 * best.share_that_goes:.0f} of 100 builds go, near {rounded(_speed(best), 2)} {rate}. "
+        f"{value_text}: {100 * best.share_that_goes:.0f} of 100 builds go, near {rounded(_speed(best), 2)} {rate}. "
         f"{less} {more}"
     )
     return Best(factor, value, swept.points[low].value, swept.points[high].value, factor.turned(value), sentence)
@@ -73,7 +73,7 @@ def best_settings(design: Design, draws: Draws | None = None) -> tuple[Best, ...
     return tuple(best for best in bests if best)
 
 
-def _told(value: float, unit: str) -> str:
+def _value_text(value: float, unit: str) -> str:
     return f"{rounded(value)}{'' if unit == '°' else ' '}{unit}".strip().replace("-", "−")
 
 
@@ -93,7 +93,7 @@ def _beyond(word: str, swept: Sweep, best: SweepPoint, edge: int, within: tuple[
     """What is worse on one side: where it no longer goes and why, or that it gets slower or less sure."""
     if 0 <= edge < len(swept.points):
         point = swept.points[edge]
-        at = _told(point.value, swept.factor.unit)
+        at = _value_text(point.value, swept.factor.unit)
         if point.refused:
             return f"{word}: at {at} it cannot be made."
         failing = next(link for link in MUST_HOLD if point.states[link] == "fails")

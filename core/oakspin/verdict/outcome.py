@@ -102,10 +102,10 @@ def outcome_of(machine: Machine) -> Outcome:
     else:
         spin_up = np.where(speed > 0, spin_up_time(running, machine.load, machine.inertia, speed), 0.0)
     # At rest it lies where it lies, with the current on if that is on bare metal.
-    lying = machine.touch.made * np.abs(machine.switch).max(axis=1)
+    resting = machine.touch.made * np.abs(machine.switch).max(axis=1)
     mean, square = running.flow(speed)
-    mean = np.where(speed > 0, mean, lying * running.current)
-    square = np.where(speed > 0, square, lying * running.current**2)
+    mean = np.where(speed > 0, mean, resting * running.current)
+    square = np.where(speed > 0, square, resting * running.current**2)
     warming = _warming(settled, square)
     times = [hands_off_time(body, mean_square, speed, machine.room_C) for body, mean_square in warming]
     hottest = machine.bodies[int(np.argmin([median(time) for time in times]))]

@@ -13,7 +13,7 @@ from oakspin.draws import Array, quantiles
 from oakspin.machines.machine import NEVER, Machine, Mask
 from oakspin.motion.steady import coast_down_time
 from oakspin.rounding import rounded, time_unit
-from oakspin.spoken import Spoken, spoken, told_band
+from oakspin.spoken import Spoken, spoken, band_text
 from oakspin.verdict.links import JUDGES, NAMES, Finding, Judge, Telling
 from oakspin.verdict.outcome import Outcome, outcome_of
 from oakspin.verdict.trip import QUANTILES, Trip, trip_of
@@ -35,7 +35,7 @@ MUST_HOLD = ("push", "starts", "keeps_going", "stays_on")
 OF_RUNNING = frozenset(
     ("speed", "mean_current", "spin_up_time", "coast_down_time", "hands_off_time", "life", "runs", "rim_speed")
 )
-TOLD_RUNNING = frozenset(("current", "keeps_going"))  # links whose figure is one of running
+SHOWN_RUNNING = frozenset(("current", "keeps_going"))  # links whose figure is one of running
 JUDGED_RUNNING = frozenset(("stays_cool", "lasts"))
 
 
@@ -65,7 +65,7 @@ class Link:
     margin_band: tuple[float, float]
     sentence: str
     spoken: Spoken
-    told: str
+    wording: str
 
 
 @dataclass(frozen=True)
@@ -183,9 +183,9 @@ def running_builds(outcome: Outcome) -> Mask:
 
 def _of_running(figures: Figures) -> Mask:
     """Which rows are told of the builds that go alone: figures of links, their margins, figures of the run."""
-    told = [judge.id in TOLD_RUNNING or judge.id in JUDGED_RUNNING for judge in JUDGES]
+    wording = [judge.id in SHOWN_RUNNING or judge.id in JUDGED_RUNNING for judge in JUDGES]
     return np.array(
-        [*told, *(judge.id in JUDGED_RUNNING for judge in JUDGES), *(name in OF_RUNNING for name in figures)]
+        [*wording, *(judge.id in JUDGED_RUNNING for judge in JUDGES), *(name in OF_RUNNING for name in figures)]
     )
 
 
@@ -210,10 +210,10 @@ def samples(machine: Machine, count: int, words: Words, wanted: Collection[str])
     # As for one design: of the builds that go, where most of its builds turn at all.
     counted = held | (2 * turning.sum(axis=1) < turning.shape[1])[:, None]
     running = _of_running(figures)[len(JUDGES) :]
-    told: Array = np.empty((*parted.shape[:2], len(QUANTILES)))
-    told[~running] = quantiles(parted[~running], QUANTILES)
-    told[running] = quantiles(parted[running], QUANTILES, counted)
-    bands: list[list[tuple[float, float, float]]] = told.swapaxes(0, 1).tolist()
+    wording: Array = np.empty((*parted.shape[:2], len(QUANTILES)))
+    wording[~running] = quantiles(parted[~running], QUANTILES)
+    wording[running] = quantiles(parted[running], QUANTILES, counted)
+    bands: list[list[tuple[float, float, float]]] = wording.swapaxes(0, 1).tolist()
     shares = held.mean(axis=1)
     names = [judge.id for judge in JUDGES]
     return [
@@ -244,19 +244,19 @@ def _link(judge: Judge, telling: Telling, figure: Array, margin: Array) -> Link:
     state = state_of(low, middle)
     # Times come in seconds, and are told in the unit that the shown one asks for.
     unit, per = time_unit(float(figure[1])) if telling.unit == "s" else (telling.unit, 1.0)
-    told, ends = float(figure[1]) * per, (float(figure[0]) * per, float(figure[2]) * per)
+    wording, ends = float(figure[1]) * per, (float(figure[0]) * per, float(figure[2]) * per)
     return Link(
         id=judge.id,
         name=judge.name,
         state=state,
-        figure=told,
+        figure=wording,
         unit=unit,
         band=ends,
         margin=middle,
         margin_band=(low, high),
         sentence=telling.bad if state == "fails" else telling.good,
-        spoken=spoken(told, unit, ends),
-        told=telling.told,
+        spoken=spoken(wording, unit, ends),
+        wording=telling.wording,
     )
 
 
@@ -332,7 +332,7 @@ def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...], share: fl
         where = f"near {rounded(on.figure, 2)} {words.rate.words}" if on.figure else "at once"
         return f"{starts}, but {words.leaves} {where}. {on.sentence if not on.figure else ''}".strip()
     poor = next((by_id[id_] for id_ in ("circuit", "current") if by_id[id_].state == "fails"), None)
-    band = f"({told_band(turning.unit, *turning.band)})"
+    band = f"({band_text(turning.unit, *turning.band)})"
     sure = "in all builds" if share > 0.995 else f"in {100 * share:.0f} of 100 builds"
     settles = f"{words.settles} {rounded(turning.figure, 2)} {words.rate.words} {band} {sure}"
     if poor:

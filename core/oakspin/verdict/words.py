@@ -81,7 +81,7 @@ class Words:
 
     def of(self, cause: Cause | Hindrance) -> str:
         """The sentence of a cause, or what is said of a hindrance, with its values in it."""
-        return self.causes[cause.id].format(**cause.told)
+        return self.causes[cause.id].format(**cause.values)
 
     def way(self, sense: float) -> str:
         """The direction of a sense: forward where it is positive, else backward."""

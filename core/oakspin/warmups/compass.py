@@ -9,13 +9,13 @@ import numpy as np
 from oakspin.fields.loop import loop_on_axis
 from oakspin.kinds.geometry import Label, Shape
 from oakspin.warmups.circuit import amperes, coil_length
-from oakspin.warmups.warmup import Chance, Drawn, Found, Values, WarmUp, WarmUpDial, box
+from oakspin.warmups.warmup import Chance, Drawn, WarmUpResult, Values, WarmUp, WarmUpDial, box
 
 SEEN = 2.0  # degrees, below which nobody sees a needle turn
 WAYS = ("counter-clockwise", "clockwise")
 
 
-def _found(values: Values, chance: Chance) -> Found:
+def _found(values: Values, chance: Chance) -> WarmUpResult:
     turns, wide, away = values["turns"], values["diameter_mm"], values["distance_mm"]
     current = amperes(coil_length(turns, wide), values["wire_mm"]) * chance["current"]
     sense = 1.0 if values["way"] == 0 else -1.0
@@ -33,7 +33,7 @@ def _found(values: Values, chance: Chance) -> Found:
             f"its north end swings {degrees:.0f}° {where}. At 45° both fields are as strong."
         )
 
-    return Found(
+    return WarmUpResult(
         does={"away": angle > SEEN, "toward": angle < -SEEN, "stays": np.abs(angle) <= SEEN},
         figures={
             "angle": ("The needle turns by", "°", angle),

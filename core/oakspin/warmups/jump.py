@@ -12,7 +12,7 @@ from oakspin.fields.stack import Stack
 from oakspin.kinds.geometry import Label, Shape
 from oakspin.rounding import rounded
 from oakspin.warmups.circuit import COPPER, amperes
-from oakspin.warmups.warmup import POLE_ROLES, REMANENCE, Chance, Drawn, Found, Values, WarmUp, WarmUpDial, box
+from oakspin.warmups.warmup import POLE_ROLES, REMANENCE, Chance, Drawn, WarmUpResult, Values, WarmUp, WarmUpDial, box
 
 LEADS = 0.3  # m of wire from the cell and back, beside what hangs over the magnet
 POINTS = 200
@@ -32,7 +32,7 @@ def side_push(radius: float, length: float, gap: float, span: float) -> float:
     return float(np.trapezoid(upright, along))
 
 
-def _found(values: Values, chance: Chance) -> Found:
+def _found(values: Values, chance: Chance) -> WarmUpResult:
     span, wire = values["span_mm"] * 1e-3, values["wire_mm"]
     current = amperes(span + LEADS, wire) * chance["current"]
     each = side_push(values["magnet_mm"] * 0.5e-3, values["thick_mm"] * 1e-3, values["gap_mm"] * 1e-3, span)
@@ -46,20 +46,20 @@ def _found(values: Values, chance: Chance) -> Found:
     def why(middle: Mapping[str, float]) -> str:
         where = "toward you" if toward else "away from you"
         much = middle["ratio"]
-        told = (
+        sentence = (
             f"The field points {'up' if values['pole'] == 0 else 'down'}, the current runs {WAYS[int(values['way'])]}"
         )
         if much <= SWINGS:
-            return f"{told}: the push goes {where}, but it is too small beside the wire's weight to be seen."
+            return f"{sentence}: the push goes {where}, but it is too small beside the wire's weight to be seen."
         more = (
             f"{rounded(much, 2)} times its weight: it jumps"
             if much > 1
             else f"{100 * much:.0f} % of its weight: it swings"
         )
-        return f"{told}: the push goes {where}, square to both. It is {more}."
+        return f"{sentence}: the push goes {where}, square to both. It is {more}."
 
     none = np.zeros(ratio.shape, bool)
-    return Found(
+    return WarmUpResult(
         does={
             "toward": swings if toward else none,
             "away": none if toward else swings,

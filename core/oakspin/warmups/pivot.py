@@ -9,7 +9,7 @@ import numpy as np
 from oakspin.constants import GRAVITY, MU_0
 from oakspin.fields.stack import Stack
 from oakspin.kinds.geometry import Label
-from oakspin.warmups.warmup import DENSITY, REMANENCE, Chance, Drawn, Found, Values, WarmUp, WarmUpDial, box
+from oakspin.warmups.warmup import DENSITY, REMANENCE, Chance, Drawn, WarmUpResult, Values, WarmUp, WarmUpDial, box
 
 PIVOT = 0.15e-3  # m, arm at which a needle's point rubs; bench experience
 RUBS = 0.2
@@ -17,7 +17,7 @@ FASTEST = 4.0  # turns of a hand in a second, to and fro
 LAGS = 0.7  # of a quarter turn's pull, that is left for keeping up when it is led round; bench experience
 
 
-def _found(values: Values, chance: Chance) -> Found:
+def _found(values: Values, chance: Chance) -> WarmUpResult:
     across, thick, gap = values["magnet_mm"] * 1e-3, values["thick_mm"] * 1e-3, values["distance_mm"] * 1e-3
     strength = REMANENCE * chance["remanence"]
     volume = np.pi / 4 * across**2 * thick
@@ -46,7 +46,7 @@ def _found(values: Values, chance: Chance) -> Found:
             f"You are ahead of it: above about {fast:.1f} turns a second it only shivers. Turn slower, or come nearer."
         )
 
-    return Found(
+    return WarmUpResult(
         does={"follows": keeps, "shivers": ~stuck & ~keeps, "stays": stuck},
         figures={
             "follows": ("Keeps in step up to", "turns/s", follows),

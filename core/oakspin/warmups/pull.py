@@ -11,7 +11,7 @@ from oakspin.draws import Array
 from oakspin.fields.flux import cylinder_flux
 from oakspin.kinds.geometry import Label, Shape
 from oakspin.warmups.circuit import amperes, coil_length
-from oakspin.warmups.warmup import DENSITY, POLE_ROLES, REMANENCE, Chance, Drawn, Found, Values, WarmUp, WarmUpDial, box
+from oakspin.warmups.warmup import DENSITY, POLE_ROLES, REMANENCE, Chance, Drawn, WarmUpResult, Values, WarmUp, WarmUpDial, box
 
 STEP = 1e-5  # m, over which the flux's slope is taken
 SLIDES = 0.35  # of its weight, that friction on paper holds; bench experience
@@ -33,7 +33,7 @@ def coil_force(turns: float, radius: float, current: Array, magnet: tuple[float,
     return np.asarray(-turns * current * slope)
 
 
-def _found(values: Values, chance: Chance) -> Found:
+def _found(values: Values, chance: Chance) -> WarmUpResult:
     turns, wide, gap = values["turns"], values["coil_mm"], values["gap_mm"]
     disc, thick = values["magnet_mm"], values["thick_mm"]
     current = amperes(coil_length(turns, wide), values["wire_mm"]) * chance["current"]
@@ -54,7 +54,7 @@ def _found(values: Values, chance: Chance) -> Found:
             f"It faces {facing}, so they {verb}.{held}"
         )
 
-    return Found(
+    return WarmUpResult(
         does={"pulls": moves & (force < 0), "pushes": moves & (force > 0), "stays": ~moves},
         figures={
             "force": ("Force", "mN", force * 1e3),

@@ -38,7 +38,7 @@ class WarmUpDial:
 
 
 @dataclass(frozen=True)
-class Shown:
+class WarmUpFigure:
     """A figure of the answer: the middle bench, and the band that holds eight of ten."""
 
     id: str
@@ -67,13 +67,13 @@ class WarmUpAnswer:
     right: str
     sure: int
     sentence: str
-    figures: tuple[Shown, ...]
+    figures: tuple[WarmUpFigure, ...]
     drawn: Drawn
     before: Drawn
 
 
 @dataclass(frozen=True)
-class Found:
+class WarmUpResult:
     """What a warm-up computes: what each bench does, by the options' ids; figures, each an array over benches with its
     label and unit; why, in a sentence; the drawing, and that before it is tried where it is another.
     """
@@ -98,7 +98,7 @@ class WarmUp:
     dials: tuple[WarmUpDial, ...]
     say: str
     source: str
-    found: Callable[[Values, Chance], Found] = field(repr=False)
+    found: Callable[[Values, Chance], WarmUpResult] = field(repr=False)
     caution: str = ""
 
     def start(self) -> dict[str, float]:
@@ -114,13 +114,13 @@ def answer(warm_up: WarmUp, values: Values) -> WarmUpAnswer:
     UnfitPatch
         A value beyond its dial's limits, or no such dial.
     """
-    told = {**warm_up.start(), **values}
+    settings = {**warm_up.start(), **values}
     dials = {dial.id: dial for dial in warm_up.dials}
-    faults = [_fault(dials.get(name), name, value) for name, value in told.items()]
+    faults = [_fault(dials.get(name), name, value) for name, value in settings.items()]
     wrong = [fault for fault in faults if fault is not None]
     if wrong:
         raise UnfitPatch(wrong)
-    found = warm_up.found(told, chances())
+    found = warm_up.found(settings, chances())
     shares = {option: float(np.mean(does)) for option, does in found.does.items()}
     right = max(shares, key=lambda option: shares[option])
     middle = {name: float(np.median(values)) for name, (_, _, values) in found.figures.items()}
@@ -140,9 +140,9 @@ def chances() -> dict[str, Array]:
     return {name: times ** (chance.standard_normal(BUILDS) / TENTH) for name, times in SPREAD.items()}
 
 
-def _shown(name: str, label: str, unit: str, values: Array) -> Shown:
+def _shown(name: str, label: str, unit: str, values: Array) -> WarmUpFigure:
     low, middle, high = (float(f"{value:.3g}") for value in np.quantile(values, (0.1, 0.5, 0.9)))
-    return Shown(name, label, unit, middle, (low, high))
+    return WarmUpFigure(name, label, unit, middle, (low, high))
 
 
 def _fault(dial: WarmUpDial | None, name: str, value: float) -> Fault | None:

@@ -100,10 +100,10 @@ def test_every_dial_is_looked_at_but_for_what_is_no_one_s_to_change(kind: str) -
         (LANTERN, (Setting("/outline/decoration/area_mm2", 6000.0),), "slower"),
     ],
 )
-def test_the_price_of_a_change_is_told(design: Design, settings: tuple[Setting, ...], told: str) -> None:
+def test_the_price_of_a_change_is_reported(design: Design, settings: tuple[Setting, ...], answer: str) -> None:
     after = patched(design, settings)
     pointers = tuple(setting.pointer for setting in settings)
-    assert told in price_of(design, after, pointers, evaluate(design), evaluate(after))
+    assert answer in price_of(design, after, pointers, evaluate(design), evaluate(after))
 
 
 def test_what_costs_nothing_has_no_price() -> None:

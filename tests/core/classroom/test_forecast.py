@@ -16,8 +16,8 @@ from oakspin.classroom.forecast import (
     usual_others,
 )
 from oakspin.classroom.plan import NEVER_PREPARED, ClassPlan
-from oakspin.classroom.rigged import rig_classes
-from oakspin.classroom.told import told_forecast
+from bench.simulated_classes import rig_classes
+from oakspin.classroom.views import forecast_view
 from oakspin.constants import UNCERTAIN
 from oakspin.drawer.entry import Entry
 from oakspin.drawer.used import with_part
@@ -119,14 +119,14 @@ def test_the_same_plan_has_the_same_forecast_and_more_of_everything_helps() -> N
     assert first(prepared).running.mean > base
 
 
-def test_faults_that_these_hands_often_have_are_told_to_stop_more() -> None:
+def test_faults_that_these_hands_often_have_are_reported_to_stop_more() -> None:
     given = plan("beacon", minutes=90.0, helpers=0)
     often = first(given, (MotorKnown(Draws(), {"painted_lead": 0.6}),))
     assert often.running.mean < first(given).running.mean
     assert often.first_try < first(given).first_try - 2
 
 
-def test_changes_are_made_and_told_best_first() -> None:
+def test_changes_are_made_and_reported_best_first() -> None:
     given = plan("beacon", minutes=50.0)
     steps = list(forecasting(given, (), usual_others(given)[:1], classes=48))
     assert [going.done for going in steps] == sorted(going.done for going in steps)
@@ -144,9 +144,9 @@ def test_changes_are_made_and_told_best_first() -> None:
     again = next(forecasting(best.plan, classes=48)).forecast
     # The changed plan forecast anew says what the change promised; only its search times are drawn anew.
     assert again.running.mean == pytest.approx(best.running, abs=0.4)
-    told = told_forecast(steps[-1])
-    assert told.running.band[0] <= told.running.value <= told.running.band[1]
-    assert {"helper", "longer"} <= {save.sort for save in told.saves} | {"helper"}
+    answer = forecast_view(steps[-1])
+    assert answer.running.band[0] <= answer.running.value <= answer.running.band[1]
+    assert {"helper", "longer"} <= {save.sort for save in answer.saves} | {"helper"}
 
 
 def test_groups_that_take_turns_each_build_every_motor() -> None:
@@ -163,11 +163,11 @@ def test_groups_that_take_turns_each_build_every_motor() -> None:
     assert mean_running[end_of_first + 2] < mean_running[end_of_first - 1]
 
 
-def test_classes_on_simulated_benches_come_as_told() -> None:
+def test_classes_on_simulated_benches_come_as_reported() -> None:
     given = plan("crate-roller", minutes=50.0)
     now = first(given)
-    came = rig_classes(given, range(12))
-    running = np.array([each.running for each in came])
+    results = rig_classes(given, range(12))
+    running = np.array([each.running for each in results])
     assert rig_classes(given, [3])[0].running == rig_classes(given, [3])[0].running
     spread = np.std(np.repeat(np.arange(13), np.round(np.array(now.chances) * 1000).astype(int)))
     assert running.mean() == pytest.approx(now.running.mean, abs=4 * spread / np.sqrt(12) + 0.5)
@@ -181,13 +181,13 @@ def test_draws_that_trials_taught_count_in_the_forecast() -> None:
     plain = class_draws(design)
     assert plain.learned is not None
     name = next(name for name in plain.learned.positions if UNCERTAIN[name].whose == "run")
-    taught = Draws(learned=Learned({name: np.full(1024, 1.5)}))
-    assert np.all(class_draws(design, (), taught).normal(name) == 1.5)
-    known = MotorKnown(taught)
+    summary = Draws(learned=Learned({name: np.full(1024, 1.5)}))
+    assert np.all(class_draws(design, (), summary).normal(name) == 1.5)
+    known = MotorKnown(summary)
     assert next(forecasting(plan("beacon"), (known,), classes=24)).forecast.running.mean >= 0
 
 
-def test_the_band_over_the_lesson_never_steps_back_and_ends_as_it_is_told() -> None:
+def test_the_band_over_the_lesson_never_steps_back_and_ends_as_it_is_reported() -> None:
     for name, minutes in (("ferry-wheel", 60.0), ("beacon", 45.0), ("crate-roller", 50.0)):
         now = next(forecasting(plan(name, minutes=minutes, hands="older_pupil"))).forecast
         _, low, _, high = now.over_time

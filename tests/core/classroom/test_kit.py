@@ -15,7 +15,7 @@ from oakspin.classroom.timetable import MENDING, timetable_of
 from oakspin.drawer.entry import Entry
 from oakspin.draws import DRAWS, Draws, Learned
 from oakspin.kinds.kinds import KINDS, build_of, faults_of
-from oakspin.search.buying import SPARES, shopping_table
+from oakspin.search.purchases import SPARES, shopping_table
 from tests.core.classroom.classes import GROUPS, motor, plan
 
 SAMPLES = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
@@ -80,14 +80,14 @@ def test_clumsier_hands_spoil_no_less() -> None:
 @pytest.mark.parametrize("name", SAMPLES)
 def test_the_clock_has_no_gap_and_everybody_something_to_do(name: str) -> None:
     given = plan(name, minutes=150.0)
-    told = timetable_of(given)
-    assert told.slots[0].begins == 0
-    assert told.slots[-1].ends == given.minutes
-    for one, two in zip(told.slots, told.slots[1:], strict=False):
+    answer = timetable_of(given)
+    assert answer.slots[0].begins == 0
+    assert answer.slots[-1].ends == given.minutes
+    for one, two in zip(answer.slots, answer.slots[1:], strict=False):
         assert one.ends == pytest.approx(two.begins)
-    assert told.beforehand[-1].ends == pytest.approx(0)
-    assert {slot.who for slot in told.beforehand} == {"an adult"}
-    assert [slot.what for slot in told.slots][-3:-1] == ["First run", "Mending, and measuring"]
+    assert answer.beforehand[-1].ends == pytest.approx(0)
+    assert {slot.who for slot in answer.beforehand} == {"an adult"}
+    assert [slot.what for slot in answer.slots][-3:-1] == ["First run", "Mending, and measuring"]
 
 
 def test_a_lesson_that_is_too_short_says_by_how_much_and_what_to_leave_out() -> None:
@@ -104,19 +104,19 @@ def test_a_lesson_that_is_too_short_says_by_how_much_and_what_to_leave_out() -> 
 
 def test_turns_follow_each_other_and_every_group_comes_to_every_station_once() -> None:
     given = plan(motors=[motor("beacon"), motor("lantern"), motor("crate-roller")], way="turns", minutes=180.0)
-    told = timetable_of(given)
-    turns = [slot for slot in told.slots if slot.what.startswith("Turn ")]
+    answer = timetable_of(given)
+    turns = [slot for slot in answer.slots if slot.what.startswith("Turn ")]
     assert [slot.what for slot in turns] == ["Turn 1", "Turn 2", "Turn 3"]
     assert [slot.ends for slot in turns[:-1]] == pytest.approx([slot.begins for slot in turns[1:]])
     assert turns[-1].ends == pytest.approx(given.minutes - given.closing)
     assert "on to the next" in turns[0].text
     assert "on to the next" not in turns[-1].text
     titles = {each.title for each in given.motors}
-    for each in told.rounds:
+    for each in answer.rounds:
         assert {visit.motor for visit in each.visits} == titles
         assert all(visit.begins < visit.first_try <= visit.ends for visit in each.visits)
     for turn, slot in enumerate(turns):
-        there = [each.visits[turn] for each in told.rounds]
+        there = [each.visits[turn] for each in answer.rounds]
         assert {visit.begins for visit in there} == {slot.begins}
         # As many groups at each station, so that none waits for one.
         assert [sum(visit.motor == title for visit in there) for title in titles] == [4, 4, 4]
@@ -124,11 +124,11 @@ def test_turns_follow_each_other_and_every_group_comes_to_every_station_once() -
 
 def test_a_group_with_one_motor_has_it_from_the_opening_to_the_closing() -> None:
     given = plan()
-    told = timetable_of(given)
-    assert [each.group for each in told.rounds] == list(given.groups)
-    (visit,) = told.rounds[0].visits
+    answer = timetable_of(given)
+    assert [each.group for each in answer.rounds] == list(given.groups)
+    (visit,) = answer.rounds[0].visits
     assert (visit.begins, visit.ends) == (given.opening, given.minutes - given.closing)
-    first_run = next(slot for slot in told.slots if slot.what == "First run")
+    first_run = next(slot for slot in answer.slots if slot.what == "First run")
     assert visit.first_try == pytest.approx(first_run.begins, abs=0.06)
 
 
@@ -138,28 +138,28 @@ def test_what_trials_taught_of_cells_and_of_spoiled_parts_counts() -> None:
     usual = kit_of(given)
     worn = next(fault for fault in faults_of(design) if "cell" in fault.cure.needs)
     short = Draws(learned=Learned({"cell_charge": np.full(DRAWS, -2.5)}))
-    taught = kit_of(given, (), [MotorKnown(short, {worn.id: 0.6})])
-    cells, before = (next(line for line in kit.lines if line.place == "cell") for kit in (taught, usual))
+    summary = kit_of(given, (), [MotorKnown(short, {worn.id: 0.6})])
+    cells, before = (next(line for line in kit.lines if line.place == "cell") for kit in (summary, usual))
     assert cells.spares > before.spares
-    assert taught.used_up["Beacon"] > usual.used_up["Beacon"]
-    assert taught.magnets == usual.magnets
+    assert summary.used_up["Beacon"] > usual.used_up["Beacon"]
+    assert summary.magnets == usual.magnets
 
 
 @pytest.mark.parametrize("name", SAMPLES)
 def test_nothing_after_which_a_motor_can_run_is_to_be_done_beforehand(name: str) -> None:
-    told = timetable_of(plan(name, minutes=15.0))
-    assert told.short > 0
+    answer = timetable_of(plan(name, minutes=15.0))
+    assert answer.short > 0
     steps = {step.title.lower(): step.id for step in build_of(plan(name).motors[0].design).steps}
-    asked = [steps[leave.text.split("“")[1].split("”")[0]] for leave in told.leave if "beforehand" in leave.text]
-    assert asked
-    assert not set(asked) & set(NEVER_PREPARED)
+    request = [steps[leave.text.split("“")[1].split("”")[0]] for leave in answer.leave if "beforehand" in leave.text]
+    assert request
+    assert not set(request) & set(NEVER_PREPARED)
 
 
 def test_only_a_station_that_lacks_time_is_made_shorter() -> None:
     given = plan(motors=[motor("beacon"), motor("carousel")], way="turns", minutes=110.0, hands="older_pupil")
-    told = timetable_of(given)
-    assert told.short > 0
-    assert all(leave.text.startswith("Carousel") for leave in told.leave)
+    answer = timetable_of(given)
+    assert answer.short > 0
+    assert all(leave.text.startswith("Carousel") for leave in answer.leave)
 
 
 def test_what_hangs_and_what_is_wound_are_called_as_their_kinds_do() -> None:

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from oakspin.classroom.lesson import ALONE, TRY, WALK, Making, Try, lesson
+from oakspin.classroom.lesson import ALONE, TRY, WALK, GroupWork, Try, lesson
 
 WORKS = Try(True)
 
@@ -16,7 +16,7 @@ def fails(minutes: float, *, hot: bool = False, on: float = 0.0) -> Try:
 
 
 def test_a_motor_that_goes_runs_from_its_first_try_on() -> None:
-    (strip,) = lesson([Making(10.0, (WORKS,))], helpers=1, begins=4.0, ends=35.0)
+    (strip,) = lesson([GroupWork(10.0, (WORKS,))], helpers=1, begins=4.0, ends=35.0)
     assert strip.runs_at == pytest.approx(14.0 + TRY)
     assert [span.doing for span in strip.spans] == ["building", "running"]
     assert (strip.tried, strip.waited, strip.why) == (1, 0.0, ())
@@ -24,7 +24,7 @@ def test_a_motor_that_goes_runs_from_its_first_try_on() -> None:
 
 def test_one_helper_goes_to_who_waits_longest_and_the_other_waits_meanwhile() -> None:
     first, second = lesson(
-        [Making(10.0, (fails(5.0), WORKS)), Making(11.0, (fails(2.0), WORKS))], helpers=1, begins=0.0, ends=60.0
+        [GroupWork(10.0, (fails(5.0), WORKS)), GroupWork(11.0, (fails(2.0), WORKS))], helpers=1, begins=0.0, ends=60.0
     )
     assert first.runs_at == pytest.approx(10 + TRY + WALK + 5 + TRY)
     assert second.runs_at == pytest.approx(10 + TRY + WALK + 5 + WALK + 2 + TRY)
@@ -34,9 +34,9 @@ def test_one_helper_goes_to_who_waits_longest_and_the_other_waits_meanwhile() ->
 
 def test_what_is_hot_is_helped_before_who_waits_longer() -> None:
     makings = [
-        Making(5.0, (fails(6.0), WORKS)),
-        Making(6.0, (fails(2.0), WORKS)),
-        Making(7.0, (fails(2.0, hot=True), WORKS)),
+        GroupWork(5.0, (fails(6.0), WORKS)),
+        GroupWork(6.0, (fails(2.0), WORKS)),
+        GroupWork(7.0, (fails(2.0, hot=True), WORKS)),
     ]
     _, longer, hot = lesson(makings, helpers=1, begins=0.0, ends=60.0)
     assert hot.runs_at is not None
@@ -45,13 +45,13 @@ def test_what_is_hot_is_helped_before_who_waits_longer() -> None:
 
 
 def test_without_a_helper_a_group_searches_alone_and_longer() -> None:
-    (strip,) = lesson([Making(10.0, (fails(5.0), WORKS))], helpers=0, begins=0.0, ends=60.0)
+    (strip,) = lesson([GroupWork(10.0, (fails(5.0), WORKS))], helpers=0, begins=0.0, ends=60.0)
     assert strip.runs_at == pytest.approx(10 + TRY + ALONE * 5 + TRY)
     assert strip.waited == 0
 
 
 def test_what_is_not_done_at_the_end_says_what_stops_it() -> None:
-    late, waits = lesson([Making(50.0, (WORKS,)), Making(10.0, (fails(30.0), WORKS))], helpers=1, begins=0.0, ends=30.0)
+    late, waits = lesson([GroupWork(50.0, (WORKS,)), GroupWork(10.0, (fails(30.0), WORKS))], helpers=1, begins=0.0, ends=30.0)
     assert (late.runs_at, late.why, late.spans[-1].doing) == (None, (), "building")
     assert (waits.runs_at, waits.why, waits.spans[-1].doing) == (None, ("covered",), "mending")
     assert waits.spans[-1].ends == 30.0
@@ -59,7 +59,7 @@ def test_what_is_not_done_at_the_end_says_what_stops_it() -> None:
 
 def test_a_group_that_builds_on_after_help_is_shown_building_and_frees_its_helper() -> None:
     first, second = lesson(
-        [Making(5.0, (fails(2.0, on=10.0), WORKS)), Making(6.0, (fails(2.0), WORKS))], helpers=1, begins=0.0, ends=60.0
+        [GroupWork(5.0, (fails(2.0, on=10.0), WORKS)), GroupWork(6.0, (fails(2.0), WORKS))], helpers=1, begins=0.0, ends=60.0
     )
     assert [span.doing for span in first.spans] == ["building", "waiting", "mending", "building", "running"]
     assert second.runs_at is not None
@@ -68,7 +68,7 @@ def test_a_group_that_builds_on_after_help_is_shown_building_and_frees_its_helpe
 
 def test_who_waits_again_to_the_end_is_shown_waiting() -> None:
     again, helped = lesson(
-        [Making(2.0, (fails(1.0), fails(1.0))), Making(3.0, (fails(50.0),))], helpers=1, begins=0.0, ends=30.0
+        [GroupWork(2.0, (fails(1.0), fails(1.0))), GroupWork(3.0, (fails(50.0),))], helpers=1, begins=0.0, ends=30.0
     )
     assert helped.spans[-1].doing == "mending"
     assert [span.doing for span in again.spans] == ["building", "waiting", "mending", "waiting"]
@@ -78,15 +78,15 @@ def test_who_waits_again_to_the_end_is_shown_waiting() -> None:
 TRIES = st.lists(st.builds(fails, st.floats(0, 15), hot=st.booleans(), on=st.floats(0, 10)), max_size=3)
 
 
-def made(minutes: float, some: list[Try], ends_well: bool) -> Making:
-    return Making(minutes, (*some, WORKS if ends_well else fails(3.0)))
+def made(minutes: float, some: list[Try], ends_well: bool) -> GroupWork:
+    return GroupWork(minutes, (*some, WORKS if ends_well else fails(3.0)))
 
 
 @given(
     makings=st.lists(st.builds(made, st.floats(0, 50), TRIES, st.booleans()), min_size=1, max_size=8),
     helpers=st.integers(0, 3),
 )
-def test_every_lesson_adds_up(makings: list[Making], helpers: int) -> None:
+def test_every_lesson_adds_up(makings: list[GroupWork], helpers: int) -> None:
     strips = lesson(makings, helpers=helpers, begins=4.0, ends=44.0)
     at_work = [0.0] * 2
     for making, strip in zip(makings, strips, strict=True):
@@ -104,7 +104,7 @@ def test_every_lesson_adds_up(makings: list[Making], helpers: int) -> None:
 
 
 def test_more_helpers_never_keep_a_lone_group_waiting_longer() -> None:
-    makings = [Making(5.0 + at, (fails(4.0), WORKS)) for at in range(8)]
+    makings = [GroupWork(5.0 + at, (fails(4.0), WORKS)) for at in range(8)]
     waited = [
         sum(strip.waited for strip in lesson(makings, helpers=many, begins=0.0, ends=60.0)) for many in (1, 2, 4, 8)
     ]

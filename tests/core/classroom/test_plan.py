@@ -24,9 +24,9 @@ def test_a_class_comes_out_of_its_file_as_it_went_in() -> None:
 
 
 def test_the_schema_tells_every_field_of_the_file() -> None:
-    told = schema()["properties"]
-    assert set(json.loads(to_text(plan()))) == set(told)
-    assert told["minutes"]["minimum"] == 10
+    answer = schema()["properties"]
+    assert set(json.loads(to_text(plan()))) == set(answer)
+    assert answer["minutes"]["minimum"] == 10
 
 
 @pytest.mark.parametrize(
@@ -44,14 +44,14 @@ def test_the_schema_tells_every_field_of_the_file() -> None:
         ({"color": "red"}, "/color"),
     ],
 )
-def test_what_cannot_be_is_told_where_it_stands(change: dict[str, object], field: str) -> None:
+def test_what_cannot_be_is_reported_where_it_stands(change: dict[str, object], field: str) -> None:
     with pytest.raises(UnreadableDesign) as refused:
         plan_of({**plan().model_dump(), **change})
     assert [fault.field for fault in refused.value.faults] == [field]
     assert all(fault.hint and fault.limit for fault in refused.value.faults)
 
 
-def test_a_wrong_design_is_told_with_its_motor() -> None:
+def test_a_wrong_design_is_reported_with_its_motor() -> None:
     plain = json.loads(to_text(plan()))
     plain["motors"][0]["design"]["screw"]["length_mm"] = -4
     with pytest.raises(UnreadableDesign) as refused:
@@ -87,12 +87,12 @@ def test_what_is_prepared_is_the_adults_and_all_else_the_groups(name: str) -> No
 def test_faults_are_made_in_steps_that_are_there(name: str) -> None:
     design = sample(name)
     made_at = KINDS[design.kind].made_at
-    told = [id_ for ids in made_at.values() for id_ in ids]
-    assert len(told) == len(set(told))
+    answer = [id_ for ids in made_at.values() for id_ in ids]
+    assert len(answer) == len(set(answer))
     here = {step.id for step in build_of(design).steps}
     mine = {fault.id for fault in faults_of(design)}
     # What is done wrong when it is run is made in no step; most else is.
-    assert len(mine & set(told)) >= 0.75 * len(mine)
+    assert len(mine & set(answer)) >= 0.75 * len(mine)
     assert {step for step, ids in made_at.items() if mine & set(ids)} - here <= {"bare", "join", "flag", "decorate"}
 
 

@@ -84,7 +84,7 @@ def test_a_file_that_is_no_design_says_so(text: str | bytes, says: str) -> None:
         ("magnets/thickness_mm", "3.2", "/design/magnets/thickness_mm"),
     ],
 )
-def test_a_bad_value_is_told_with_field_value_limit_and_what_to_do(pointer: str, value: object, says: str) -> None:
+def test_a_bad_value_is_reported_with_field_value_limit_and_what_to_do(pointer: str, value: object, says: str) -> None:
     content = plain()
     *path, last = pointer.split("/")
     place = content["design"]
@@ -113,12 +113,12 @@ def test_dangerous_cells_are_refused_with_the_reason(chemistry: str) -> None:
     content["design"]["battery"]["own"] = {
         "chemistry": chemistry, "volts": 3.7, "ohms": 0.05, "mass_g": 45, "diameter_mm": 18, "length_mm": 65, "charge_Ah": 2,
     }  # fmt: skip
-    said = fault_lines(content)
-    assert "Refused: a " in said
-    assert "Choose an alkaline cell." in said
+    format_text = fault_lines(content)
+    assert "Refused: a " in format_text
+    assert "Choose an alkaline cell." in format_text
 
 
-def test_a_patch_that_leads_nowhere_or_goes_too_far_is_told() -> None:
+def test_a_patch_that_leads_nowhere_or_goes_too_far_is_reported() -> None:
     with pytest.raises(UnfitPatch, match="no such field"):
         patched(LANTERN, (Setting("/magnets/colour", "red"),))
     with pytest.raises(UnfitPatch, match="at most 12"):

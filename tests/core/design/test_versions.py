@@ -56,10 +56,10 @@ def test_it_opens_with_everything_that_was_decided_in_it(path: Path) -> None:
 
 @pytest.mark.parametrize("path", FILES, ids=lambda path: f"{path.parent.name} {path.stem}")
 def test_it_says_the_same_as_when_it_was_written(path: Path) -> None:
-    said = json.loads((path.parent / "said.json").read_text(encoding="utf-8"))[path.name]
+    text = json.loads((path.parent / "said.json").read_text(encoding="utf-8"))[path.name]
     shown = look(from_text(path.read_bytes()).design)
-    assert shown.verdict.direction == said["direction"]
-    assert [f"{part.title}: {part.line}" for part in shown.parts] == said["parts"]
+    assert shown.verdict.direction == text["direction"]
+    assert [f"{part.title}: {part.line}" for part in shown.parts] == text["parts"]
     assert shown.verdict.headline
 
 
@@ -91,7 +91,7 @@ def test_a_pointer_into_an_old_design_points_where_the_field_stands_now() -> Non
 
 
 @pytest.mark.parametrize(("version", "says"), [(VERSION + 1, "newer Oak Spin wrote it"), (0, "whole number"), (True, "whole number"), ("1", "whole number"), (None, "whole number")])  # fmt: skip
-def test_a_version_that_was_never_published_is_told(version: Any, says: str) -> None:
+def test_a_version_that_was_never_published_is_reported(version: Any, says: str) -> None:
     file = {**content(FOLDER / "1" / "lantern.oak.json"), "version": version}
     with pytest.raises(UnreadableDesign, match=says):
         from_text(json.dumps(file))

@@ -71,7 +71,7 @@ def test_what_no_field_tells_is_on_the_bench_all_the_same() -> None:
     assert (both.opens, both.ohms, both.drag) == (True, 1.0, 4.0)
 
 
-def test_a_design_is_told_no_fault_that_it_cannot_have() -> None:
+def test_a_design_is_reported_no_fault_that_it_cannot_have() -> None:
     ferry = {fault.id for fault in faults_of(sample("ferry-wheel"))}
     assert "reversed_cell" not in ferry  # one cell alone
     assert "worn_paint" not in ferry  # enamel, no paint

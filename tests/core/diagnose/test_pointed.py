@@ -8,28 +8,28 @@ from functools import lru_cache
 import numpy as np
 import pytest
 
-from oakspin.diagnose.looked import Bench, bench_of
-from oakspin.diagnose.ranking import Known, weights_of
-from oakspin.diagnose.signs import BESIDE, IMAGINED, PLACED, SEEN, Beside, parts_showing, pointed_chance, pointed_of
-from oakspin.diagnose.told import sign_words
+from oakspin.diagnose.fault_bench import FaultBench, bench_of
+from oakspin.diagnose.ranking import Evidence, weights_of
+from oakspin.diagnose.signs import SIDE_SIGNS, IMAGINED, PLACED, SEEN, SideSign, parts_showing, pointed_chance, pointed_of
+from oakspin.diagnose.views import sign_words
 from oakspin.kinds.kinds import faults_of
 from oakspin.practice.case import Act, case_of, played, usual_design
-from oakspin.practice.said import case_said
+from oakspin.practice.views import case_view
 from runner.samples import sample
 
 SAMPLES = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
 
 
 @lru_cache(maxsize=2)
-def bench(name: str) -> Bench:
+def bench(name: str) -> FaultBench:
     return bench_of(sample(name), meter=False)
 
 
-def chances(name: str, sign: Beside, part: str) -> dict[tuple[str, ...], float]:
+def chances(name: str, sign: SideSign, part: str) -> dict[tuple[str, ...], float]:
     """How likely each hypothesis is by what stands still and shows a sign at a part, or anywhere."""
     where = {sign: part} if part else {}
-    weights = weights_of(bench(name), Known(frozenset(("nothing", sign)), where=where))[0]
-    return dict(zip((each.ids for each in bench(name).looked), weights.tolist(), strict=True))
+    weights = weights_of(bench(name), Evidence(frozenset(("nothing", sign)), where=where))[0]
+    return dict(zip((each.ids for each in bench(name).symptoms), weights.tolist(), strict=True))
 
 
 @pytest.mark.parametrize("name", SAMPLES)
@@ -53,8 +53,8 @@ def test_the_part_that_is_pointed_at_is_suspected_and_the_others_less() -> None:
 
 
 def test_a_part_tells_nothing_of_a_sign_that_is_not_ticked() -> None:
-    plain = Known(frozenset(("nothing",)))
-    pointed = Known(frozenset(("nothing",)), where={"dull": "lead"})
+    plain = Evidence(frozenset(("nothing",)))
+    pointed = Evidence(frozenset(("nothing",)), where={"dull": "lead"})
     assert weights_of(bench("beacon"), plain)[0] == pytest.approx(weights_of(bench("beacon"), pointed)[0])
 
 
@@ -78,7 +78,7 @@ def test_a_place_is_asked_only_where_it_tells_something(name: str) -> None:
             assert sign.parts == ()
         elif sign.parts:
             assert len(set(sign.parts)) == len(sign.parts) > 1
-    assert {sign.id for sign in sign_words(bench(name)) if sign.parts} <= set(BESIDE)
+    assert {sign.id for sign in sign_words(bench(name)) if sign.parts} <= set(SIDE_SIGNS)
 
 
 def test_practice_says_at_which_part_something_is_seen() -> None:
@@ -87,10 +87,10 @@ def test_practice_says_at_which_part_something_is_seen() -> None:
         state = case.state(frozenset(case.hidden))
         if "dull" in state.where:
             now = played(case, [Act(do="look", id="closely")])
-            said = case_said(case, now, None)
-            words = next(sign.word for sign in said.signs if sign.id == "dull")
+            text = case_view(case, now, None)
+            words = next(sign.word for sign in text.signs if sign.id == "dull")
             assert words == f"A contact is dull or colored ({state.where['dull']})"
-            assert words in said.did[-1].said
+            assert words in text.did[-1].text
             assert now.known.where["dull"] == state.where["dull"]
             return
     raise AssertionError("no case of forty shows something dull")

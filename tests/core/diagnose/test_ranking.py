@@ -9,11 +9,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bench.faults import seen_of
-from oakspin.diagnose.looked import Bench, bench_of
-from oakspin.diagnose.ranking import Known, chances_of, diagnosed, weights_of
-from oakspin.diagnose.searching import hidden_in, listed_search, searched
-from oakspin.diagnose.signs import BESIDE, TICKED, WENT
-from oakspin.diagnose.told import bench_in, place_of, sheet_of, sign_words, told_of
+from oakspin.diagnose.fault_bench import FaultBench, bench_of
+from oakspin.diagnose.ranking import Evidence, chances_of, diagnosed, weights_of
+from oakspin.diagnose.fault_search import hidden_in, listed_search, searched
+from oakspin.diagnose.signs import SIDE_SIGNS, TICKED, MOTION_SIGNS
+from oakspin.diagnose.views import bench_in, place_of, sheet_of, sign_words, diagnosis_view
 from oakspin.draws import MEDIAN
 from oakspin.kinds.kinds import draw
 from oakspin.machines.table import machine_of
@@ -23,30 +23,30 @@ FERRY, LANTERN = sample("ferry-wheel"), sample("lantern")
 
 
 @lru_cache(maxsize=4)
-def bench(name: str) -> Bench:
+def bench(name: str) -> FaultBench:
     return bench_of(sample(name), meter=True)
 
 
-def chance_of(known: Known, id_: str, name: str = "ferry-wheel") -> float:
+def chance_of(known: Evidence, id_: str, name: str = "ferry-wheel") -> float:
     return chances_of(bench(name), weights_of(bench(name), known)[0])[id_]
 
 
-def seen(*signs: str, **readings: float) -> Known:
-    return Known(frozenset(signs), readings)  # type: ignore[arg-type]
+def seen(*signs: str, **readings: float) -> Evidence:
+    return Evidence(frozenset(signs), readings)  # type: ignore[arg-type]
 
 
 def test_words_for_how_it_went_add_up() -> None:
-    assert TICKED.sum(axis=1) == pytest.approx(np.ones(len(WENT)))
+    assert TICKED.sum(axis=1) == pytest.approx(np.ones(len(MOTION_SIGNS)))
 
 
 @given(
-    st.sets(st.sampled_from((*WENT, *BESIDE)), max_size=6),
+    st.sets(st.sampled_from((*MOTION_SIGNS, *SIDE_SIGNS)), max_size=6),
     st.dictionaries(st.sampled_from(("current", "volts", "speed")), st.floats(0, 1e4), max_size=3),
     st.dictionaries(st.sampled_from([fault.id for fault in bench("ferry-wheel").faults]), st.sampled_from(("yes", "no", "unsure")), max_size=4),
 )  # fmt: skip
 @settings(max_examples=40)
 def test_chances_are_chances_whatever_is_seen(signs: set, readings: dict, answers: dict) -> None:  # type: ignore[type-arg]
-    found = diagnosed(bench("ferry-wheel"), Known(frozenset(signs), readings, answers))
+    found = diagnosed(bench("ferry-wheel"), Evidence(frozenset(signs), readings, answers))
     chances = [suspect.chance for suspect in found.suspects]
     assert chances == sorted(chances, reverse=True)
     assert all(0 <= chance <= 1 + 1e-9 for chance in chances)
@@ -57,8 +57,8 @@ def test_chances_are_chances_whatever_is_seen(signs: set, readings: dict, answer
         assert 0 <= suspect.effect.goes_of_100 <= 100
 
 
-def test_a_motor_that_does_as_planned_is_told_so() -> None:
-    found = told_of(bench("lantern"), seen("runs", current=1.9, speed=720))
+def test_a_motor_that_does_as_planned_is_reported_so() -> None:
+    found = diagnosis_view(bench("lantern"), seen("runs", current=1.9, speed=720))
     assert found.planned > 0.8
     assert found.summary == "Nothing is wrong with it: it does as planned."
 
@@ -88,14 +88,14 @@ def test_what_is_answered_is_not_asked_again() -> None:
     assert rates == sorted(rates, reverse=True)
 
 
-def test_what_nothing_explains_is_told() -> None:
+def test_what_nothing_explains_is_reported() -> None:
     odd = seen("snatched", "falls_off", "comes_back", "same_place", "leans")
-    assert "Nothing here explains" in told_of(bench("ferry-wheel"), odd).summary
+    assert "Nothing here explains" in diagnosis_view(bench("ferry-wheel"), odd).summary
 
 
-def test_a_plan_that_is_dead_itself_is_told_first() -> None:
+def test_a_plan_that_is_dead_itself_is_reported_first() -> None:
     found = bench_of(sample("fog-bell"), meter=False)
-    assert "On paper this motor does not go either" in told_of(found, seen("rocks")).summary
+    assert "On paper this motor does not go either" in diagnosis_view(found, seen("rocks")).summary
 
 
 def test_where_to_look_lies_on_the_drawing() -> None:
@@ -129,7 +129,7 @@ def test_the_sheet_holds_eight_that_stop_it_soonest_found_first() -> None:
 
 def test_hidden_faults_are_found_and_chances_are_true() -> None:
     """Lanterns and ferry wheels, each with one fault that shows."""
-    told, true, places, minutes, listed = [], [], [], 0.0, 0.0
+    reply, true, places, minutes, listed = [], [], [], 0.0, 0.0
     for name, ids in (("lantern", ("coat", "feet_far", "gripping", "rubs_cell", "off_center", "worn_cell")), ("ferry-wheel", ("covered", "all_round", "heavy_side", "far_magnet", "weak_flick", "shorted"))):  # fmt: skip
         here = bench(name)
         for number, id_ in enumerate(ids):
@@ -141,7 +141,7 @@ def test_hidden_faults_are_found_and_chances_are_true() -> None:
                 known = seen_of(here, trouble, chance)
                 found = diagnosed(here, known).suspects
                 places.append([suspect.fault.id for suspect in found].index(id_))
-                told += [suspect.chance for suspect in found]
+                reply += [suspect.chance for suspect in found]
                 true += [suspect.fault.id == id_ for suspect in found]
                 search = searched(here, [id_], known, chance)
                 assert search.found == (search.way[-1].answer == "yes")
@@ -150,8 +150,8 @@ def test_hidden_faults_are_found_and_chances_are_true() -> None:
     assert len(places) > 30
     assert np.mean(np.array(places) < 3) > 0.7
     assert minutes < 0.9 * listed
-    sure = np.array(told) > 0.6
-    assert np.array(true)[sure].mean() == pytest.approx(np.array(told)[sure].mean(), abs=0.2)
+    sure = np.array(reply) > 0.6
+    assert np.array(true)[sure].mean() == pytest.approx(np.array(reply)[sure].mean(), abs=0.2)
 
 
 def test_who_counts_turns_has_seen_which_way_they_go() -> None:
@@ -162,26 +162,26 @@ def test_who_counts_turns_has_seen_which_way_they_go() -> None:
 
 
 def test_no_motor_is_called_fine_that_shows_what_the_plan_does_not() -> None:
-    told = told_of(bench("ferry-wheel"), seen("runs_after_flick", "other_way"))
-    assert "as planned" not in told.summary
-    assert told.causes[0].id in ("turned_over", "mirrored")
+    reply = diagnosis_view(bench("ferry-wheel"), seen("runs_after_flick", "other_way"))
+    assert "as planned" not in reply.summary
+    assert reply.causes[0].id in ("turned_over", "mirrored")
     roller = bench_in(sample("crate-roller").model_dump_json(), False)
-    told = told_of(roller, seen("trembles"))
-    assert told.summary.startswith("Perhaps no fault at all: ")
-    assert "Nothing is wrong" not in told.summary
+    reply = diagnosis_view(roller, seen("trembles"))
+    assert reply.summary.startswith("Perhaps no fault at all: ")
+    assert "Nothing is wrong" not in reply.summary
 
 
 def test_what_falls_off_is_no_wrong_tick() -> None:
     beacon = bench_in(sample("beacon").model_dump_json(), False)
-    told = told_of(beacon, seen("falls_off"))
-    assert told.causes[0].id == "not_steel"
-    assert told.next is not None
-    assert told.next.id in ("not_steel", "no_stack")
-    assert "Nothing here explains" not in told.summary
+    reply = diagnosis_view(beacon, seen("falls_off"))
+    assert reply.causes[0].id == "not_steel"
+    assert reply.next is not None
+    assert reply.next.id in ("not_steel", "no_stack")
+    assert "Nothing here explains" not in reply.summary
 
 
 def test_what_is_checked_first_is_not_what_is_called_very_unlikely() -> None:
     for name, known in (("crate-roller", seen("trembles")), ("lantern", seen("nothing")), ("beacon", seen("nothing"))):
-        told = told_of(bench_in(sample(name).model_dump_json(), False), known)
-        first = next(cause for cause in told.causes if told.next and cause.id == told.next.id)
+        reply = diagnosis_view(bench_in(sample(name).model_dump_json(), False), known)
+        first = next(cause for cause in reply.causes if reply.next and cause.id == reply.next.id)
         assert first.word != "very unlikely", name

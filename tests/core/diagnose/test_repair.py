@@ -6,8 +6,8 @@ import pytest
 from pydantic import ValidationError
 
 from oakspin.design.patch import Setting, patched
-from oakspin.diagnose.looked import bench_of
-from oakspin.diagnose.ranking import Known, diagnosed
+from oakspin.diagnose.fault_bench import bench_of
+from oakspin.diagnose.ranking import Evidence, diagnosed
 from oakspin.diagnose.repair import ESTIMATE, Repair, Tried, learned_often, often_words
 from oakspin.kinds.kinds import faults_of
 from runner.samples import sample
@@ -44,17 +44,17 @@ def test_more_repairs_than_trials_count_as_motors() -> None:
 
 def test_what_was_found_before_moves_the_ranking() -> None:
     often = learned_often(LANTERN, [Tried(LANTERN, 30, ("gripping",) * 15)])
-    known = Known(frozenset(("trembles",)))
+    known = Evidence(frozenset(("trembles",)))
     before = diagnosed(bench_of(LANTERN, meter=False), known)
     after = diagnosed(bench_of(LANTERN, meter=False, common={id_: each.common for id_, each in often.items()}), known)
 
-    def chance(told: object) -> float:
-        return next(each.chance for each in told.suspects if each.fault.id == "gripping")  # type: ignore[attr-defined]
+    def chance(answer: object) -> float:
+        return next(each.chance for each in answer.suspects if each.fault.id == "gripping")  # type: ignore[attr-defined]
 
     assert chance(after) > 2 * chance(before)
 
 
-def test_how_often_is_told_in_a_few_words() -> None:
+def test_how_often_is_reported_in_a_few_words() -> None:
     often = learned_often(LANTERN, [Tried(LANTERN, 12, ("coat",) * 3)])
     assert often_words(often["coat"]) == "found before in 3 of 12 motors built by such hands"
     assert often_words(often["gripping"]) == ""

@@ -7,17 +7,17 @@ from functools import lru_cache
 import numpy as np
 import pytest
 
-from oakspin.diagnose.looked import Bench, bench_of
-from oakspin.diagnose.searching import hidden_in
+from oakspin.diagnose.fault_bench import FaultBench, bench_of
+from oakspin.diagnose.fault_search import hidden_in
 from oakspin.diagnose.signs import (
-    BESIDE,
+    SIDE_SIGNS,
     BY_EAR,
     COUNTED,
     GOING,
     IMAGINED,
     RIGHT,
     SEEN,
-    WENT,
+    MOTION_SIGNS,
     Shows,
     at_rest,
     given_by,
@@ -42,7 +42,7 @@ DRAWS = Draws(count=64)
 
 
 @lru_cache(maxsize=4)
-def bench(name: str) -> Bench:
+def bench(name: str) -> FaultBench:
     return bench_of(sample(name), meter=True)
 
 
@@ -66,8 +66,8 @@ def bench(name: str) -> Bench:
 def test_how_it_goes_is_the_same_on_paper_and_in_time(name: str, id_: str) -> None:
     here = bench(name)
     fault = here.fault(id_)
-    looked = next(each for each in here.looked if each.ids == (id_,))
-    paper = Counter({word: float(looked.weight @ (looked.shows.went == at)) for at, word in enumerate(WENT)})
+    symptoms = next(each for each in here.symptoms if each.ids == (id_,))
+    paper = Counter({word: float(symptoms.weight @ (symptoms.shows.went == at)) for at, word in enumerate(MOTION_SIGNS)})
     troubles = [
         trouble
         for flaw in fault.flaws
@@ -81,28 +81,28 @@ def test_how_it_goes_is_the_same_on_paper_and_in_time(name: str, id_: str) -> No
 
 def test_other_way_is_the_other_way() -> None:
     here = bench("lantern")
-    looked = next(each for each in here.looked if each.ids == ("turned_over",))
-    assert float(looked.weight @ looked.shows.beside[:, BESIDE.index("other_way")]) > 0.8
-    planned = here.looked[0]
-    assert float(planned.weight @ planned.shows.beside[:, BESIDE.index("other_way")]) == 0
+    symptoms = next(each for each in here.symptoms if each.ids == ("turned_over",))
+    assert float(symptoms.weight @ symptoms.shows.beside[:, SIDE_SIGNS.index("other_way")]) > 0.8
+    planned = here.symptoms[0]
+    assert float(planned.weight @ planned.shows.beside[:, SIDE_SIGNS.index("other_way")]) == 0
 
 
 def test_a_shorted_battery_gets_hot_and_the_coil_does_not() -> None:
-    looked = next(each for each in bench_of(FERRY, meter=False).looked if each.ids == ("shorted",))
-    hot = {word: float(looked.weight @ looked.shows.beside[:, BESIDE.index(word)]) for word in ("hot_battery", "hot_motor")}  # fmt: skip
+    symptoms = next(each for each in bench_of(FERRY, meter=False).symptoms if each.ids == ("shorted",))
+    hot = {word: float(symptoms.weight @ symptoms.shows.beside[:, SIDE_SIGNS.index(word)]) for word in ("hot_battery", "hot_motor")}  # fmt: skip
     assert hot["hot_battery"] > 0.4
     assert hot["hot_motor"] == 0
     # A meter in the feed shows what runs through the short, and holds it back.
-    metered = next(each for each in bench("ferry-wheel").looked if each.ids == ("shorted",))
-    assert 3 < np.median(metered.readings[:, 1]) < np.median(looked.readings[:, 1])
+    metered = next(each for each in bench("ferry-wheel").symptoms if each.ids == ("shorted",))
+    assert 3 < np.median(metered.readings[:, 1]) < np.median(symptoms.readings[:, 1])
 
 
 def test_an_open_circuit_warms_nothing_and_sparks_nowhere() -> None:
     usual = usual_of(outcome_of(machine_of(FERRY, DRAWS)))
     found = shows(outcome_of(flawed(FERRY, Flaw(opens=True), DRAWS)), usual)
     for word in ("hot_battery", "hot_motor", "sparks", "hops"):
-        assert found.beside[:, BESIDE.index(word)].max() == 0, word
-    assert not np.isin(found.went, [WENT.index(word) for word in GOING]).any()
+        assert found.beside[:, SIDE_SIGNS.index(word)].max() == 0, word
+    assert not np.isin(found.went, [MOTION_SIGNS.index(word) for word in GOING]).any()
 
 
 def test_slow_is_slower_than_planned() -> None:
@@ -148,14 +148,14 @@ def test_a_coil_whose_push_turns_over_swings_and_one_with_no_current_does_not() 
 
 
 @pytest.mark.parametrize(("name", "fault"), [("ferry-wheel", "all_round"), ("ferry-wheel", "wrong_flick"), ("crane-motor", "ends_covered"), ("night-shuttle", "wrong_end")])  # fmt: skip
-def test_signs_told_are_those_of_rigs_run_in_time(name: str, fault: str) -> None:
+def test_signs_reported_are_those_of_rigs_run_in_time(name: str, fault: str) -> None:
     here = bench(name)
     one = here.fault(fault)
     troubles = hidden_in(here.design, (one,), one.flaws[0], range(70, 82), here.usual, meter=True)
     seen = [shown_by(each.run, here.usual, (one,))[0] for each in troubles]
-    told = next(each for each in here.looked if each.ids == (fault,))
-    share = [float(told.weight @ (told.shows.went == at)) for at in range(len(WENT))]
-    overlap = sum(min(share[at], seen.count(word) / len(seen)) for at, word in enumerate(WENT))
+    answer = next(each for each in here.symptoms if each.ids == (fault,))
+    share = [float(answer.weight @ (answer.shows.went == at)) for at in range(len(MOTION_SIGNS))]
+    overlap = sum(min(share[at], seen.count(word) / len(seen)) for at, word in enumerate(MOTION_SIGNS))
     assert overlap > 0.6
 
 
@@ -189,14 +189,14 @@ def test_what_eye_and_ear_get_adds_up_over_faults() -> None:
 def test_ticks_are_weighed_as_they_are_made() -> None:
     """Ticks of a thousand lookers come as often as the likelihood says."""
     chance = np.random.default_rng(4)
-    beside = dict.fromkeys(BESIDE, 0.0) | {"hot_motor": 1.0, "sparks": 0.5}
+    beside = dict.fromkeys(SIDE_SIGNS, 0.0) | {"hot_motor": 1.0, "sparks": 0.5}
     ticks = Counter(word for _ in range(2000) for word in ticked_of("rocks", beside, chance))  # type: ignore[arg-type]
     assert ticks["rocks"] / 2000 == pytest.approx(RIGHT, abs=0.03)
     assert ticks["hot_motor"] / 2000 == pytest.approx(SEEN, abs=0.03)
     assert ticks["dull"] / 2000 == pytest.approx(IMAGINED, abs=0.02)
     assert ticks["sparks"] / 2000 == pytest.approx((SEEN + IMAGINED) / 2, abs=0.04)
-    rows = np.array([[beside[word] for word in BESIDE]])
-    found = Shows(np.array([WENT.index("rocks")]), rows, np.zeros(1))
+    rows = np.array([[beside[word] for word in SIDE_SIGNS]])
+    found = Shows(np.array([MOTION_SIGNS.index("rocks")]), rows, np.zeros(1))
     with_hot = log_likelihood(found, frozenset(("rocks", "hot_motor")))
     without = log_likelihood(found, frozenset(("rocks",)))
     assert with_hot - without == pytest.approx(np.log(SEEN / (1 - SEEN)))
@@ -209,6 +209,6 @@ def test_ticks_are_weighed_as_they_are_made() -> None:
 
 def test_what_travels_the_wrong_way_comes_back() -> None:
     here = bench("night-shuttle")
-    looked = next(each for each in here.looked if each.ids == ("wrong_end",))
-    assert float(looked.weight @ (looked.shows.went == WENT.index("comes_back"))) > 0.5
+    symptoms = next(each for each in here.symptoms if each.ids == ("wrong_end",))
+    assert float(symptoms.weight @ (symptoms.shows.went == MOTION_SIGNS.index("comes_back"))) > 0.5
     assert here.travels

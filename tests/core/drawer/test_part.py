@@ -82,8 +82,8 @@ def test_the_ohms_of_a_measured_cell_have_the_band_of_the_reading() -> None:
 
 def test_what_trials_taught_stays_and_other_constants_keep_their_law() -> None:
     part = part_of(entry("magnet", remanence_T=1.2, **DISC), "k")
-    taught = Draws(64, learned=Learned({"remanence": np.zeros(64)}))
-    assert known_draws(taught, [part]).value("remanence") == pytest.approx(1.0)
+    summary = Draws(64, learned=Learned({"remanence": np.zeros(64)}))
+    assert known_draws(summary, [part]).value("remanence") == pytest.approx(1.0)
     known = known_draws(Draws(), [part])
     assert np.array_equal(known.value("foot_friction"), Draws().value("foot_friction"))
     assert known_draws(Draws(), [part_of(entry("magnet", **DISC), "k")]) == Draws()

@@ -42,13 +42,13 @@ def flux_of(row: dict[str, float]) -> Array:
     return np.asarray(1e6 * (free(circle, at) + carried(bar, circle, at) @ held))
 
 
-def told(row: dict[str, float]) -> str:
+def answer(row: dict[str, float]) -> str:
     """A row in a few words."""
     size = f"{row['bar_length_mm']:g}x{row['bar_diameter_mm']:g}"
     return f"{size} {row['steel']} {row['remanence_T']:g} T {row['magnets']:g} {row['gap_mm']:g} mm"
 
 
-@pytest.mark.parametrize("row", ROWS, ids=told)
+@pytest.mark.parametrize("row", ROWS, ids=answer)
 def test_the_chain_carries_the_flux_of_finite_elements(row: dict[str, float]) -> None:
     reference = np.array([row[f"flux_uWb_at_{share}"] for share in SHARES])
     saturates = row["remanence_T"] > 1 and row["magnet_radius_mm"] > 10

@@ -24,7 +24,7 @@ def force(case: dict[str, float], gap: float | None = None) -> float:
     return float(holding_force(volume, shank, length, tip, CONE, open_)[0])
 
 
-def test_the_holding_force_is_that_of_finite_elements_within_its_told_error() -> None:
+def test_the_holding_force_is_that_of_finite_elements_within_its_reported_error() -> None:
     off = np.array([force(case) / case["holding_force_N"] - 1 for case in CASES])
     assert np.sqrt((off**2).mean()) < 0.15
     assert np.abs(off).max() < 0.46

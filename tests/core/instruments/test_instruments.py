@@ -45,7 +45,7 @@ def test_remarks_are_passed_over(text: str) -> None:
 
 
 @pytest.mark.parametrize("text", ["hello", "current", "current x A", "current 3 V", "current nan A", "volts 1 2 3", "\x00\x01\x02", "current " + "9" * 300])  # fmt: skip
-def test_garbage_is_told(text: str) -> None:
+def test_garbage_is_reported(text: str) -> None:
     with pytest.raises(NotALine, match=r"\."):
         line_of(text)
 
@@ -69,7 +69,7 @@ def test_what_is_written_is_read_again() -> None:
 
 def test_turns_from_sound_within_a_hundredth_or_offered() -> None:
     """Twenty recordings of rigs, with noise 15 dB below the clicks."""
-    told = 0
+    answer = 0
     for name in KINDS:
         design = sample(name)
         figure = evaluate(design).figures["speed"]
@@ -82,11 +82,11 @@ def test_turns_from_sound_within_a_hundredth_or_offered() -> None:
             recorded = heard(speed / (2 * np.pi), pulses, 3.0, 8000, 15.0, chance)
             found, true = turns_of_sound(recorded, 8000, pulses, band), speed * 30 / np.pi
             assert any(abs(each.turns_per_min / true - 1) < 0.01 for each in found.possible), (name, number, found)
-            told += abs(found.possible[0].turns_per_min / true - 1) < 0.01
-    assert told >= 16
+            answer += abs(found.possible[0].turns_per_min / true - 1) < 0.01
+    assert answer >= 16
 
 
-def test_silence_and_noise_are_told() -> None:
+def test_silence_and_noise_are_reported() -> None:
     assert "Silence" in turns_of_sound(np.zeros(24000), 8000, 1, None).sentence
     assert "short" in turns_of_sound(np.ones(100), 8000, 1, None).sentence
     noise = np.random.default_rng(3).standard_normal(24000)
@@ -112,7 +112,7 @@ def test_a_film_too_slow_offers_what_looks_the_same() -> None:
     assert "30 frames a second are too few" in found.sentence
 
 
-def test_a_film_of_nothing_is_told() -> None:
+def test_a_film_of_nothing_is_reported() -> None:
     assert "Nothing passes" in turns_of_light(np.full(90, 7.0), 30, None).sentence
     assert "short" in turns_of_light(np.ones(3), 30, None).sentence
 
@@ -127,7 +127,7 @@ def test_a_steady_value_has_the_error_of_the_last_seconds() -> None:
     assert steady.sentence == "Steady."
 
 
-def test_what_still_drifts_is_told() -> None:
+def test_what_still_drifts_is_reported() -> None:
     time = np.arange(0, 6, 0.1)
     steady = steady_of(time.tolist(), (20 + 2 * time).tolist())
     assert steady is not None

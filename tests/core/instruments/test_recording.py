@@ -59,7 +59,7 @@ def test_a_film_with_frames_that_were_missed_is_read_and_says_so() -> None:
     assert "of the frames were missed" in found.sentence
 
 
-def test_what_a_device_told_gives_its_steady_values_again() -> None:
+def test_what_a_device_reported_gives_its_steady_values_again() -> None:
     at = np.arange(0, 12, 0.5)
     recording = {"current": Series(at, np.full(at.size, 1.25)), "temperature": Series(at, 20 + 2 * at)}
     found = read_recording(CRANE, table_of(recording, simulated=True).encode())
@@ -94,13 +94,13 @@ def test_what_is_kept_is_read_as_it_was(columns: dict[str, list[float]], simulat
         (b"seconds,quantity,value,unit\n" + b"0,current,1,A\n" * 60_001, "60001 rows"),
     ],
 )
-def test_what_is_no_recording_is_told(content: bytes, told: str) -> None:
+def test_what_is_no_recording_is_reported(content: bytes, answer: str) -> None:
     with pytest.raises(UnreadableRecording) as wrong:
         read_recording(CRANE, content)
-    assert told in str(wrong.value)
+    assert answer in str(wrong.value)
 
 
-def test_nothing_in_it_is_told_and_not_guessed() -> None:
+def test_nothing_in_it_is_reported_and_not_guessed() -> None:
     assert read_recording(CRANE, wav(np.zeros(64_000), 16_000)).choices == ()
     assert "Too few" in read_recording(CRANE, b"seconds,quantity,value,unit\n0,current,1,A\n").sentence
 
@@ -108,10 +108,10 @@ def test_nothing_in_it_is_told_and_not_guessed() -> None:
 @given(st.binary(max_size=200), st.sampled_from([b"", b"RIFF", b"seconds,quantity,value,unit\n"]))
 def test_whatever_comes_is_read_or_refused_with_words(content: bytes, head: bytes) -> None:
     try:
-        told = read_recording(CRANE, head + content).sentence
+        answer = read_recording(CRANE, head + content).sentence
     except UnreadableRecording as wrong:
-        told = wrong.faults[0].hint
-    assert told
+        answer = wrong.faults[0].hint
+    assert answer
 
 
 @pytest.mark.parametrize("louder", [1e-3, 0.3])

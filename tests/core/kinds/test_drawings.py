@@ -139,7 +139,7 @@ def test_unlike_poles_face_each_other_across_the_bar(pole: str, letters: list[st
     assert [label for _, label in poles] == letters
 
 
-def test_like_poles_and_outward_poles_are_drawn_as_told() -> None:
+def test_like_poles_and_outward_poles_are_drawn_as_reported() -> None:
     like = geometry(changed(CORED, gap__facing="like"))
     poles = sorted((np.mean([x for x, _ in shape.points]), shape.label) for shape in like.shapes if shape.role in {"north", "south"})  # fmt: skip
     assert [label for _, label in poles] == ["S", "N", "N", "S"]

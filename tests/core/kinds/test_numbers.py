@@ -80,8 +80,8 @@ def test_every_handle_turns_a_number_that_has_a_dial_and_can_be_swept_over_the_s
         number, dial = numbers[axis.pointer], shown[axis.pointer]
         factor, values = planned(design, axis.pointer, low=number.minimum, high=number.maximum)
         assert axis.slope != 0
-        for told in (dial, factor):
-            assert (told.minimum, told.maximum, told.step, told.unit) == (number.minimum, number.maximum, number.step, number.unit)  # fmt: skip
+        for answer in (dial, factor):
+            assert (answer.minimum, answer.maximum, answer.step, answer.unit) == (number.minimum, number.maximum, number.step, number.unit)  # fmt: skip
         assert values[0] == pytest.approx(number.minimum)
         assert values[-1] == pytest.approx(number.maximum)
 

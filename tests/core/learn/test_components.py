@@ -10,7 +10,7 @@ from oakspin.constants import UNCERTAIN
 from oakspin.design.patch import Setting, patched
 from oakspin.draws import Learned
 from oakspin.learn.components import PART_AT, components_of, constants_of, same_part
-from oakspin.learn.said import SAID
+from oakspin.learn.phrases import PHRASES
 from runner.samples import sample
 
 
@@ -24,7 +24,7 @@ def test_every_constant_says_whose_it_is(name: str) -> None:
     assert all(share > 0 for _, share in constant.levels)
 
 
-def test_the_parts_are_those_that_can_be_told_apart_in_a_design() -> None:
+def test_the_parts_are_those_that_can_be_reported_apart_in_a_design() -> None:
     assert set(PART_AT) == {name for name, constant in UNCERTAIN.items() if constant.whose == "part"}
 
 
@@ -37,10 +37,10 @@ def test_hands_make_builds_not_worlds() -> None:
 
 
 def test_constants_with_words_exist() -> None:
-    assert set(SAID) <= set(UNCERTAIN)
-    for said in SAID.values():
-        assert len({said.more, said.less, said.about}) == 3
-        assert said.helps.endswith(".")
+    assert set(PHRASES) <= set(UNCERTAIN)
+    for text in PHRASES.values():
+        assert len({text.more, text.less, text.about}) == 3
+        assert text.helps.endswith(".")
 
 
 def test_a_machine_s_constants_are_heard() -> None:

@@ -13,7 +13,7 @@ from oakspin.learn.known import NOTHING, joined
 from oakspin.learn.observation import observed
 from oakspin.learn.rotor import Rotor, again, learned, next_built, site_of
 from oakspin.learn.surprise import surprise_of
-from oakspin.learn.taught import taught
+from oakspin.learn.summary import summary_of
 from oakspin.measure.predicted import predicted_for, ran
 from oakspin.measure.trial import AsBuilt, Readings, Trial
 from oakspin.rig.bench import rig_trials
@@ -56,21 +56,21 @@ def test_the_order_of_trials_makes_no_difference() -> None:
 
 
 def test_without_trials_all_is_bit_for_bit_as_before() -> None:
-    assert taught(LANTERN, []).draws == Draws()
+    assert summary_of(LANTERN, []).draws == Draws()
     assert next_built(("cell_ohms", "made_points"), NOTHING, 1024) == Draws()
 
 
 def test_a_trial_struck_out_is_forgotten_whole() -> None:
     wrong = Trial(group="Rig", readings=Readings(turns=200, turns_seconds=10.0, amperes=2.0, volts_loaded=1.0))
-    kept = taught(LANTERN, runs(trials(5)))
-    with_wrong = taught(LANTERN, runs((*trials(5)[:1], wrong)))
-    again_ = taught(LANTERN, runs(trials(5)))
+    kept = summary_of(LANTERN, runs(trials(5)))
+    with_wrong = summary_of(LANTERN, runs((*trials(5)[:1], wrong)))
+    again_ = summary_of(LANTERN, runs(trials(5)))
     assert kept.rows == again_.rows
     assert kept.things == again_.things
     assert with_wrong.rows != kept.rows
 
 
-def test_what_one_rotor_told_of_all_narrows_the_next_built() -> None:
+def test_what_one_rotor_reported_of_all_narrows_the_next_built() -> None:
     sites = [site_of(rotor(trials(seed))) for seed in (5, 6, 8, 9, 11, 12)]
     known = joined(sites)
     assert known.trials == 18
@@ -102,14 +102,14 @@ def test_a_motor_that_does_not_run_teaches_by_what_is_seen() -> None:
     assert evaluate(beacon, again(learned(seen, NOTHING))).share_that_goes < 0.9 * before
 
 
-def test_an_odd_trial_is_told_and_bends_nothing_unless_it_is_asked_to_count() -> None:
+def test_an_odd_trial_is_reported_and_bends_nothing_unless_it_is_asked_to_count() -> None:
     wild = Trial(group="Rig", readings=Readings(turns=1, turns_seconds=1.0, amperes=90.0, volts_loaded=1.2))
-    plain, with_odd = taught(LANTERN, runs(trials(5))), taught(LANTERN, runs((*trials(5), wild)))
+    plain, with_odd = summary_of(LANTERN, runs(trials(5))), summary_of(LANTERN, runs((*trials(5), wild)))
     assert [(one.id, one.counts) for one in with_odd.odd] == [("3", False)]
     assert not plain.odd
     assert with_odd.rows[0].after == plain.rows[0].after
     assert len(with_odd.rows[0].marks) == 4
-    counted = taught(LANTERN, runs((*trials(5), wild)), though_odd=["3"])
+    counted = summary_of(LANTERN, runs((*trials(5), wild)), though_odd=["3"])
     assert counted.odd[0].counts
     assert counted.rows[0].after != plain.rows[0].after
 
@@ -146,16 +146,16 @@ def test_trials_count_with_the_design_they_were_run_with() -> None:
 
 
 def test_which_of_the_three_predictions_is_shown() -> None:
-    assert taught(LANTERN, runs(trials(5))).which == "again"
+    assert summary_of(LANTERN, runs(trials(5))).which == "again"
     changed = patched(LANTERN, (Setting("/feet/gap_mm", 1.2),))
-    assert taught(changed, runs(trials(5))).which == "changed"
+    assert summary_of(changed, runs(trials(5))).which == "changed"
     two = [*runs(trials(5)), Ran("9", LANTERN, trials(6)[0].model_copy(update={"group": "Tern"}))]
-    found = taught(LANTERN, two)
+    found = summary_of(LANTERN, two)
     assert (found.which, found.rotors, found.trials) == ("next", 2, 4)
 
 
-def test_what_was_taught_is_told() -> None:
-    found = taught(LANTERN, runs(trials(5)))
+def test_what_was_taught_is_reported() -> None:
+    found = summary_of(LANTERN, runs(trials(5)))
     speed = next(row for row in found.rows if row.name == "speed")
     assert len(speed.marks) == 3
     assert speed.after[2] - speed.after[0] < speed.before[2] - speed.before[0]
@@ -170,7 +170,7 @@ def test_what_was_taught_is_told() -> None:
 def test_other_kinds_learn_by_the_same_way(kind: str) -> None:
     design = sample(kind)
     listed = rig_trials(design, 7, 3)
-    found = taught(design, [Ran(str(number), design, trial) for number, trial in enumerate(listed)])
+    found = summary_of(design, [Ran(str(number), design, trial) for number, trial in enumerate(listed)])
     assert found.which == "again"
     row = next(row for row in found.rows if row.name in ("speed", "gate_time"))
     assert row.after[2] - row.after[0] < 0.6 * (row.before[2] - row.before[0])
@@ -198,7 +198,7 @@ def test_what_no_reading_speaks_of_stays_as_it_was() -> None:
 
 
 def test_a_fast_motor_is_not_counted_by_eye() -> None:
-    assert taught(LANTERN, runs(trials(5))).next[0].group == "film"
+    assert summary_of(LANTERN, runs(trials(5))).next[0].group == "film"
     train = sample("night-shuttle")
-    found = taught(train, [Ran("1", train, rig_trials(train, 7, 1)[0])])
+    found = summary_of(train, [Ran("1", train, rig_trials(train, 7, 1)[0])])
     assert "count" not in [each.group for each in found.next]

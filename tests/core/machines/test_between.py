@@ -74,7 +74,7 @@ def bent(at: float) -> Machine:
     return machine_of(patched(sample("lantern"), (Setting("/feet/height_mm", round(at, 3)),)), Draws(1))
 
 
-def test_a_grid_is_told_whole_and_each_point_once_with_few_machines_built() -> None:
+def test_a_grid_is_reported_whole_and_each_point_once_with_few_machines_built() -> None:
     x, y = np.linspace(1.0, 6.0, 33), np.linspace(0.0, 1.0, 9)
     built: list[tuple[int, int]] = []
 
@@ -91,14 +91,14 @@ def test_a_grid_is_told_whole_and_each_point_once_with_few_machines_built() -> N
     assert len(built) == len(set(built)) < 33 * 9 / 2
     # Up nothing changes: it is parted across alone.
     assert len({j for _, j in built}) <= 5
-    told = np.zeros(33 * 9)
+    answer = np.zeros(33 * 9)
     for region in regions:
-        told[region.points] = outcome_of(region.machine).shown_speed
+        answer[region.points] = outcome_of(region.machine).shown_speed
     own = np.repeat([outcome_of(bent(float(value))).shown_speed[0] for value in x], 9)
-    assert told == pytest.approx(own, rel=0.03, abs=1e-6)
+    assert answer == pytest.approx(own, rel=0.03, abs=1e-6)
 
 
-def test_where_no_machine_can_be_made_nothing_is_told() -> None:
+def test_where_no_machine_can_be_made_nothing_is_reported() -> None:
     def build(i: int, j: int) -> Machine:
         if i > 4:
             raise Refusal([Fault("/", "x", "y", "z")])

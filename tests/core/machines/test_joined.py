@@ -56,7 +56,7 @@ def test_also_where_one_has_a_table_for_all_draws_and_supplies_have_limits_of_th
         assert together.speed[rows] == pytest.approx(outcome_of(machine).speed, rel=1e-6, abs=1e-6)
 
 
-def test_machines_of_another_likeness_are_told_apart() -> None:
+def test_machines_of_another_likeness_are_reported_apart() -> None:
     likenesses = [likeness(machine_of(design, DRAWS)) for design in ALIKE]
     assert likenesses[0] == likenesses[1] == likenesses[2]
     for other in (changed(LANTERN, magnets__plating="epoxy"), changed(LANTERN, magnets__magnetized="across")):

@@ -224,7 +224,7 @@ def test_the_thinner_its_wire_the_fewer_coils_keep_their_shape_and_a_cork_keeps_
     assert bent(32, tails__length_mm=12.0) < shares[-2]  # a shorter lever
 
 
-def test_wire_too_stiff_for_fingers_is_told_and_a_wider_former_helps() -> None:
+def test_wire_too_stiff_for_fingers_is_reported_and_a_wider_former_helps() -> None:
     thick = {"wire__size": {"by": "diameter", "diameter_mm": 1.5}, "supports__spacing_mm": 60.0}
     small, large = ({"coil__outline": {"by": "round", "diameter_mm": size}, "coil__turns": 3} for size in (14.0, 50.0))
     assert any("too stiff" in cause for cause in evaluate(changed(CRADLE, **thick, **small)).causes)
@@ -259,9 +259,9 @@ def test_heights_of_a_battery_that_turns_count_from_its_magnets_not_from_the_ben
         (changed(CRADLE, strip__right={**bared(90.0, 180.0, "marker"), "worn_percent": 20.0}), "20 % worn"),
     ],
 )
-def test_what_cannot_be_seen_in_the_drawing_stands_in_it_in_words(design: Any, told: str) -> None:
+def test_what_cannot_be_seen_in_the_drawing_stands_in_it_in_words(design: Any, answer: str) -> None:
     labels = draw(design, machine_of(design, MEDIAN)).labels
-    assert any(told in label.text for label in labels)
+    assert any(answer in label.text for label in labels)
 
 
 def test_a_cork_is_drawn_within_the_coil_that_goes_round_it() -> None:
@@ -364,8 +364,8 @@ def test_a_track_that_loosens_has_the_turns_of_its_mean_pitch() -> None:
     places = (np.arange(100_000) + 0.5) / 100_000
     turns = (shape.track / (shape.tight * (1 + places))).mean()
     assert wound_turns(design, shape) == pytest.approx(turns, rel=1e-6)
-    told = changed(design, track__length={"by": "turns", "turns": round(turns)})
-    assert train_shape(told).track == pytest.approx(shape.track, rel=2e-3)
+    answer = changed(design, track__length={"by": "turns", "turns": round(turns)})
+    assert train_shape(answer).track == pytest.approx(shape.track, rel=2e-3)
     grip = machine_of(changed(design, wire__finish="enameled", track__inside="bared"), MEDIAN).route.grip[0]  # type: ignore[union-attr]
     assert grip[0] > 1.5 * grip[-10]
 

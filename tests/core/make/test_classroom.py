@@ -56,9 +56,9 @@ def test_as_many_builds_go_with_what_is_taken(name: str) -> None:
 def test_the_thickness_in_brackets_is_that_of_the_things(name: str) -> None:
     design = demo(name)
     for setting in found_for(design, build_of(design).settings):
-        told = re.search(r"\(([\d.]+) mm\)", setting.how) if setting.fill else None
-        if told:
-            assert thickness(setting.how) == pytest.approx(float(told[1]), abs=0.06), setting
+        answer = re.search(r"\(([\d.]+) mm\)", setting.how) if setting.fill else None
+        if answer:
+            assert thickness(setting.how) == pytest.approx(float(answer[1]), abs=0.06), setting
 
 
 def test_a_simple_stack_serves_where_it_is_near_and_a_nearer_one_where_not() -> None:
@@ -88,7 +88,7 @@ def test_thin_gaps_take_paper_alone() -> None:
         assert found(changed, "paper").how == f"{gap / PAPER:.0f} sheets of paper fit in"
 
 
-def test_a_dead_motor_is_still_told_what_comes_nearest() -> None:
+def test_a_dead_motor_is_still_reported_what_comes_nearest() -> None:
     design = demo("slack-capstan")
     assert evaluate(design).share_that_goes < 0.5
     setting = found(design, "gap")

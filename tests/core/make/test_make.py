@@ -121,7 +121,7 @@ def test_the_power_goes_off_before_one_build_in_ten_is_too_hot() -> None:
     assert "48 °C" in card.why
 
 
-def test_a_motor_that_does_not_go_is_told_so_before_it_is_switched_on() -> None:
+def test_a_motor_that_does_not_go_is_reported_so_before_it_is_switched_on() -> None:
     dead = changed(LANTERN, wire__finish="enameled", wire__ends_stripped=False)
     card = first_run(dead, evaluate(dead))
     assert "enamel is still on" in card.dead

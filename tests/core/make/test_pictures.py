@@ -30,8 +30,8 @@ def test_the_cut_pieces_are_drawn_with_the_lengths_of_the_plan() -> None:
     for design in (LANTERN, CRADLE):
         cuts = build_of(design).cuts
         picture = next(step for step in build_sheet(design).steps if step.id == "cut").pictures[0]
-        told = [label.text for label in picture.labels]
-        assert [f"{cut.count} × {cut.length_mm:g} mm" for cut in cuts] == [text for text in told if "×" in text]
+        answer = [label.text for label in picture.labels]
+        assert [f"{cut.count} × {cut.length_mm:g} mm" for cut in cuts] == [text for text in answer if "×" in text]
 
 
 def test_what_a_step_adds_is_full_and_what_stood_there_before_is_faint() -> None:
@@ -54,6 +54,6 @@ def test_the_former_is_drawn_with_its_size_and_the_turns_are_counted() -> None:
 def test_the_bends_are_numbered_along_the_outline() -> None:
     picture = next(step for step in build_sheet(LANTERN).steps if step.id == "shape").pictures[0]
     bends = [bend for bend in build_of(LANTERN).bends if bend.degrees]
-    told = [label.text for label in picture.labels]
-    assert told == [f"{at}: {bend.degrees:g}°" for at, bend in enumerate(bends[: len(told)], 1)]
-    assert told
+    answer = [label.text for label in picture.labels]
+    assert answer == [f"{at}: {bend.degrees:g}°" for at, bend in enumerate(bends[: len(answer)], 1)]
+    assert answer

@@ -52,5 +52,5 @@ def test_pressure_classes_and_films_are_in_their_order() -> None:
 
 
 @pytest.mark.parametrize("cell", [name for name, entry in CELLS.items() if not entry.stands])
-def test_what_cannot_stand_under_a_frame_is_told(cell: str) -> None:
+def test_what_cannot_stand_under_a_frame_is_reported(cell: str) -> None:
     assert "stands on a round cell" in evaluate(changed(LANTERN, battery__cell=cell)).headline

@@ -8,12 +8,12 @@ import pytest
 
 from oakspin.design.patch import Setting, patched
 from oakspin.diagnose.ranking import TRY, says_yes
-from oakspin.diagnose.searching import SHOWS
+from oakspin.diagnose.fault_search import SHOWS
 from oakspin.errors import UnfitPatch
 from oakspin.kinds.kinds import KINDS
 from oakspin.practice.case import WATCH, Act, Case, case_of, played
 from oakspin.practice.ideal import MOST_STEPS, ideal_way
-from oakspin.practice.said import CLOSE, LONG_WAY, case_said
+from oakspin.practice.views import CLOSE, LONG_WAY, case_view
 
 YOUNG = (Setting("/maker", "young_pupil"),)
 
@@ -49,7 +49,7 @@ def test_the_same_seed_hides_and_answers_the_same(pair: bool) -> None:
 
 
 def test_checks_answer_as_often_as_they_should() -> None:
-    sure = right = told = found = 0.0
+    sure = right = reply = found = 0.0
     for seed in range(1, 9):
         hides = case("hanging", seed)
         left = frozenset(hides.hidden)
@@ -59,9 +59,9 @@ def test_checks_answer_as_often_as_they_should() -> None:
             if chance > 0.5:
                 sure, right = sure + chance, right + yes
             else:
-                told, found = told + chance, found + yes
+                reply, found = reply + chance, found + yes
     assert right == pytest.approx(sure, abs=3)
-    assert found == pytest.approx(told, abs=7)
+    assert found == pytest.approx(reply, abs=7)
 
 
 def test_a_right_name_with_its_cure_ends_it_and_every_minute_counts() -> None:
@@ -118,7 +118,7 @@ def test_looks_tell_what_is_there_and_nothing_else() -> None:
 
 
 @pytest.mark.parametrize("act", [Act(do="look", id="smell"), Act(do="check", id="gremlin"), named("gremlin")])
-def test_what_a_motor_has_not_is_told(act: Act) -> None:
+def test_what_a_motor_has_not_is_reported(act: Act) -> None:
     with pytest.raises(UnfitPatch, match="one of"):
         played(case(), [act])
 
@@ -162,21 +162,21 @@ def test_the_ideal_way_is_mostly_quicker_than_a_list() -> None:
 def test_a_case_in_words_hides_its_fault_until_the_end() -> None:
     hides = case()
     ideal = ideal_way(hides)
-    begun = case_said(hides, played(hides, []), ideal)
+    begun = case_view(hides, played(hides, []), ideal)
     assert begun.end is None
-    assert begun.did[0].said.startswith("Watched it.")
-    assert begun.now.rstrip(".") in begun.did[0].said
+    assert begun.did[0].text.startswith("Watched it.")
+    assert begun.now.rstrip(".") in begun.did[0].text
     assert {each.id for each in begun.faults} == {fault.id for fault in hides.bench.faults}
     # By their order nothing is told: they stand by their parts.
     assert [each.part for each in begun.faults] == sorted(each.part for each in begun.faults)
     assert len({each.do for each in begun.cures}) == len(begun.cures)
     sentence = hides.bench.fault(hides.hidden[0]).sentence
-    ended = case_said(hides, played(hides, [named(hides.hidden[0])]), ideal)
+    ended = case_view(hides, played(hides, [named(hides.hidden[0])]), ideal)
     assert ended.end is not None
     assert ended.end.right
     assert ended.end.hidden == (sentence,)
     assert ended.now == "It goes."
-    assert ended.did[-1].said.endswith("It goes now.")
+    assert ended.did[-1].text.endswith("It goes now.")
     assert any("What tells for sure" in line for line in ended.end.why)
     assert ended.minutes == pytest.approx(sum(did.minutes for did in ended.did), abs=0.05)
     assert ended.end.ideal_minutes == pytest.approx(sum(did.minutes for did in ended.end.ideal), abs=0.05)
@@ -190,7 +190,7 @@ def test_the_headline_follows_what_was_named_and_how_long_it_took() -> None:
     checks = [Act(do="check", id=fault.id) for fault in hides.bench.faults]
 
     def headline(acts: list[Act]) -> str:
-        end = case_said(hides, played(hides, acts), ideal).end
+        end = case_view(hides, played(hides, acts), ideal).end
         assert end is not None
         return end.headline
 
@@ -202,10 +202,10 @@ def test_the_headline_follows_what_was_named_and_how_long_it_took() -> None:
     assert "Given up" in headline([Act(do="give_up")])
 
 
-def test_why_a_name_was_wrong_is_told_by_what_it_would_show() -> None:
+def test_why_a_name_was_wrong_is_reported_by_what_it_would_show() -> None:
     hides = case()
     wrong = next(fault for fault in hides.bench.faults if fault.id not in hides.hidden)
-    end = case_said(hides, played(hides, [named(wrong.id), Act(do="give_up")]), ideal_way(hides)).end
+    end = case_view(hides, played(hides, [named(wrong.id), Act(do="give_up")]), ideal_way(hides)).end
     assert end is not None
     assert end.named == wrong.sentence
     against = ("With the one you named", "The one you named hardly shows", "look alike")

@@ -13,8 +13,8 @@ import pytest
 from oakspin.design.patch import Setting, patched
 from oakspin.errors import UnfitPatch
 from oakspin.kinds.kinds import KINDS
-from oakspin.practice.crowd import NAMES, STUCK, Crowd, Group, crowd_of, crowd_said
-from oakspin.practice.record import COLUMNS, Past, record_said, record_table
+from oakspin.practice.crowd import NAMES, STUCK, Crowd, Group, crowd_of, crowd_view
+from oakspin.practice.record import COLUMNS, Past, record_view, record_table
 from runner.samples import sample
 
 
@@ -54,37 +54,37 @@ def test_what_is_hot_goes_before_what_is_quick() -> None:
     best = [one.groups[at].name for at in one.best()]
     assert set(best[: len(hot)]) == set(hot)
     late = [name for name in best if name not in hot] + hot
-    told = crowd_said(one, late)
-    assert not told.right
-    assert told.headline.startswith("What gets hot comes first")
-    assert crowd_said(one, best).right
-    assert crowd_said(one, best).waited == crowd_said(one, best).best_waited
+    answer = crowd_view(one, late)
+    assert not answer.right
+    assert answer.headline.startswith("What gets hot comes first")
+    assert crowd_view(one, best).right
+    assert crowd_view(one, best).waited == crowd_view(one, best).best_waited
 
 
 def test_a_class_in_words_tells_faults_only_of_those_that_were_helped() -> None:
     one = crowd()
     names = stuck(one)
-    begun = crowd_said(one, [])
+    begun = crowd_view(one, [])
     assert not begun.ended
     assert begun.turns == begun.best == ()
     assert [group.now for group in begun.groups if not group.waits] == ["Goes."] * (len(NAMES) - STUCK)
-    now = crowd_said(one, names[:2])
+    now = crowd_view(one, names[:2])
     assert [group.helped for group in now.groups if group.helped] == [1, 2]
     assert now.turns[1].goes_at == pytest.approx(now.turns[0].minutes + now.turns[1].minutes, abs=0.11)
     worst = [one.groups[at].name for at in reversed(one.best())]
-    end = crowd_said(one, worst)
+    end = crowd_view(one, worst)
     assert end.ended
     assert end.waited > end.best_waited
     assert len(end.best) == STUCK
 
 
 @pytest.mark.parametrize("order", [["Nobody"], "goes", "twice"])
-def test_a_group_that_needs_no_help_is_told(order: list[str] | str) -> None:
+def test_a_group_that_needs_no_help_is_reported(order: list[str] | str) -> None:
     one = crowd()
     goes = next(group.name for group in one.groups if not group.waits)
-    asked = {"goes": [goes], "twice": stuck(one)[:1] * 2}.get(str(order), list(order))
+    request = {"goes": [goes], "twice": stuck(one)[:1] * 2}.get(str(order), list(order))
     with pytest.raises(UnfitPatch, match="waits for help"):
-        crowd_said(one, asked)
+        crowd_view(one, request)
 
 
 def test_a_plan_that_does_not_go_is_no_class() -> None:
@@ -99,7 +99,7 @@ def past(round_: str = "a", **changes: object) -> Past:
 
 def test_the_record_holds_minutes_by_round_and_what_was_taken_for_what() -> None:
     right = past(named="coat", right=True, minutes=4.0)
-    record = record_said([past(), right, past("b"), past("b", hidden=("coat", "gripping")), past("c", level="class", hidden=(), named="", minutes=90.0)])  # fmt: skip
+    record = record_view([past(), right, past("b"), past("b", hidden=("coat", "gripping")), past("c", level="class", hidden=(), named="", minutes=90.0)])  # fmt: skip
     assert [(each.number, each.cases, each.right, each.minutes, each.ideal) for each in record.rounds] == [
         (1, 2, 1, 6.0, 4.0),
         (2, 2, 0, 8.0, 4.0),

@@ -82,12 +82,12 @@ def test_a_rig_speeds_up_warms_up_and_obeys() -> None:
     rig.advance(1.0)
     slow, cool = rig.speed, max(rig.warm)
     rig.advance(14.0)
-    told = {row.quantity: row for row in rig.read()}
+    answer = {row.quantity: row for row in rig.read()}
     assert 0 < slow < rig.speed == pytest.approx(rig.shown.speed, rel=0.05)
     assert max(rig.warm) > cool
-    assert told["pulses"].value == rig.pulses > 20
-    assert told["current"].value == pytest.approx(rig.shown.drawn, rel=0.1)
-    assert told["speed"].seconds == pytest.approx(15.0)
+    assert answer["pulses"].value == rig.pulses > 20
+    assert answer["current"].value == pytest.approx(rig.shown.drawn, rel=0.1)
+    assert answer["speed"].seconds == pytest.approx(15.0)
     rig.stop()
     rig.advance(0.5)
     assert rig.speed == 0

@@ -11,14 +11,14 @@ from oakspin.drawer.used import stands, takes, with_part
 from oakspin.errors import UnfitPatch
 from oakspin.kinds.kinds import KINDS, build_of
 from oakspin.kinds.recipe import Free, Place, agrees, merged, within_stock
-from oakspin.search.asked import ALL_KINDS, SearchAsked
-from oakspin.search.found import design_of_shares, edge_and_rate, free_of
+from oakspin.search.request import ALL_KINDS, SearchRequest
+from oakspin.search.candidate import design_of_shares, edge_and_rate, free_of
 from oakspin.search.stock import stock_of
 from oakspin.search.usual import GOODS, USUAL_KIT
 from runner.samples import sample
 
 STOCK = stock_of([*USUAL_KIT, *GOODS])
-PLENTY = SearchAsked(minutes=600)
+PLENTY = SearchRequest(minutes=600)
 
 
 def fitting(kind: str, place: Place) -> list[Part]:
@@ -88,7 +88,7 @@ def test_a_part_does_not_stand_where_it_is_no_such_part() -> None:
         ("frame", "cell", {"cell": "alkaline_9V"}, "does not stand"),
     ],
 )
-def test_what_cannot_be_used_is_told_with_the_reason(
+def test_what_cannot_be_used_is_reported_with_the_reason(
     kind: str, place: Place, fields: dict[str, object], why: str
 ) -> None:
     assert why in KINDS[kind].recipe.fits(place, fields)
@@ -109,7 +109,7 @@ def test_counts_stay_within_what_there_is_for_each_motor() -> None:
     assert within_stock(frees, {"magnet": 1.0})[0].high == 1
 
 
-def test_fields_are_put_in_part_by_part_and_what_is_told_another_way_whole() -> None:
+def test_fields_are_put_in_part_by_part_and_what_is_reported_another_way_whole() -> None:
     plain = {"size": {"by": "gauge", "awg": 20}, "battery": {"cell": "alkaline_AA", "in_series": 2}, "points": [1, 2]}
     fields = {"size": {"by": "diameter", "diameter_mm": 0.8}, "battery": {"cell": "alkaline_D"}, "points": [3]}
     made = merged(plain, fields)

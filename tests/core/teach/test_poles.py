@@ -21,7 +21,7 @@ def test_the_pole_is_found_from_the_way_it_turned(kind: str, pole: str) -> None:
     assert changed(unmarked, magnets__pole_up=shown.patch[0].value) == design
 
 
-def test_where_turning_tells_nothing_another_way_is_told() -> None:
+def test_where_turning_tells_nothing_another_way_is_reported() -> None:
     for design in (KINDS["train"].start, changed(KINDS["frame"].start, magnets__magnetized="across")):
         shown = pole_finder(design)
         assert shown.ways == ()

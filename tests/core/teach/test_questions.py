@@ -72,9 +72,9 @@ def test_only_a_lead_that_is_bared_half_way_asks_why_half() -> None:
 
 
 def test_a_part_that_a_kind_calls_otherwise_is_asked_for_by_its_name_and_its_purpose_there() -> None:
-    asked = {name: next(each for each in questions_of(sample(name)) if each.id == "part") for name in SAMPLES}
-    assert asked["crane-motor"].question == "What is the iron bar for?"
+    request = {name: next(each for each in questions_of(sample(name)) if each.id == "part") for name in SAMPLES}
+    assert request["crane-motor"].question == "What is the iron bar for?"
     assert "iron" in of(sample("crane-motor"), "part")[0]
-    assert asked["beacon"].question == "What is the screw for?"
+    assert request["beacon"].question == "What is the screw for?"
     # A lesson that gives a word for a part gives its purpose with it, and nothing else says "iron bar".
-    assert [name for name, each in asked.items() if "iron bar" in each.question] == ["crane-motor"]
+    assert [name for name, each in request.items() if "iron bar" in each.question] == ["crane-motor"]

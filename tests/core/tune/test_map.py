@@ -96,7 +96,7 @@ def test_every_number_that_may_be_an_array_is_one_of_the_design_s_and_swept_alik
                 assert point.share_that_goes == pytest.approx(alone.share_that_goes), factor.pointer
 
 
-def test_a_part_of_the_range_can_be_mapped_alone_and_an_empty_one_is_told() -> None:
+def test_a_part_of_the_range_can_be_mapped_alone_and_an_empty_one_is_reported() -> None:
     shown = design_map(CRADLE, "/gap_mm", "/coil/turns", points=5, ranges=((2.0, 6.0), None))
     assert (shown.first_values[0], shown.first_values[-1]) == (2.0, 6.0)
     with pytest.raises(UnfitPatch, match="start below the end"):

@@ -61,18 +61,18 @@ def test_without_a_steel_can_the_curve_over_foot_height_is_even_about_the_middle
     assert max(push[3:6]) == max(push) > 1.2 * push[0]
 
 
-def test_the_range_can_be_narrowed_and_an_empty_one_is_told() -> None:
+def test_the_range_can_be_narrowed_and_an_empty_one_is_reported() -> None:
     assert [point.value for point in sweep(LANTERN, "/feet/gap_mm", points=3, low=1, high=2).points] == [1, 1.5, 2]
     with pytest.raises(UnfitPatch, match="Give a start below the end"):
         sweep(LANTERN, "/feet/gap_mm", low=5, high=1)
 
 
-def test_what_is_no_number_of_the_design_is_told() -> None:
+def test_what_is_no_number_of_the_design_is_reported() -> None:
     with pytest.raises(UnfitPatch, match="Choose one of the design's own numbers"):
         sweep(LANTERN, "/magnets/pole_up")
 
 
-def test_values_at_which_no_motor_can_be_made_are_told_and_do_not_stop_the_rest() -> None:
+def test_values_at_which_no_motor_can_be_made_are_reported_and_do_not_stop_the_rest() -> None:
     weak = changed(LANTERN, magnets__strength={"by": "face_field", "face_field_mT": 400.0})
     # Its dial ends at what a magnet of this size can show; beyond, a sweep says why.
     factor = replace(factor_at(weak, "/magnets/strength/face_field_mT"), maximum=800.0)

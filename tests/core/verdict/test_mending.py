@@ -45,11 +45,11 @@ MISTAKES: list[tuple[str, dict[str, Any], str, str]] = [
 
 
 @pytest.mark.parametrize(("kind", "wrong", "told", "cure"), MISTAKES)
-def test_the_mistake_is_told_and_the_advice_mends_it(kind: str, wrong: dict[str, Any], told: str, cure: str) -> None:
+def test_the_mistake_is_reported_and_the_advice_mends_it(kind: str, wrong: dict[str, Any], answer: str, cure: str) -> None:
     design = changed(KINDS[kind].start, **wrong)
     verdict = evaluate(design)
     assert verdict.share_that_goes < 0.5
-    assert told in verdict.headline + " ".join(verdict.causes) + " ".join(link.sentence for link in verdict.links)
+    assert answer in verdict.headline + " ".join(verdict.causes) + " ".join(link.sentence for link in verdict.links)
     advice = advise(design)
     assert advice
     fitting = [advice_line for advice_line in advice if cure in advice_line.sentence]

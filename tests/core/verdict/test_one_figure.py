@@ -31,9 +31,9 @@ def test_the_chain_tells_the_mean_current_with_the_peak_beside_it(name: str) -> 
 
 
 @pytest.mark.parametrize(("seconds", "unit"), [(5, "s"), (119, "s"), (121, "min"), (5399, "min"), (5401, "hours")])
-def test_times_are_told_in_the_unit_that_people_use(seconds: float, unit: str) -> None:
-    told, per = time_unit(seconds)
-    assert told == unit
+def test_times_are_reported_in_the_unit_that_people_use(seconds: float, unit: str) -> None:
+    answer, per = time_unit(seconds)
+    assert answer == unit
     assert 1 <= seconds * per < 120
 
 
@@ -41,5 +41,5 @@ def test_no_link_tells_hundreds_of_seconds_or_minutes() -> None:
     for design in generated(120):
         for id_ in ("stays_cool", "lasts"):
             link = evaluate(design, Draws(64)).link(id_)
-            assert link.told or link.figure < 120 or link.unit == "hours", link
+            assert link.wording or link.figure < 120 or link.unit == "hours", link
             assert not re.search(r"\d{4,} s\b|\b[2-9]\d\d s\b", link.sentence), link.sentence

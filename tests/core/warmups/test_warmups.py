@@ -20,8 +20,8 @@ COMPASS, PULL, PIVOT, JUMP = WARM_UPS.values()
 
 def figure(warm_up: WarmUp, name: str, **values: float) -> float:
     """The middle value of a figure of the answer."""
-    told = answer(warm_up, values)
-    return next(each.value for each in told.figures if each.id == name)
+    reply = answer(warm_up, values)
+    return next(each.value for each in reply.figures if each.id == name)
 
 
 def test_the_field_of_a_turn_is_that_of_the_library() -> None:
@@ -116,13 +116,13 @@ def test_every_warm_up_is_whole(warm_up: WarmUp) -> None:
     ids = [option for option, _ in warm_up.options]
     for dial in warm_up.dials:
         for value in (dial.low, dial.start, dial.high):
-            told = answer(warm_up, {dial.id: value})
-            assert told.right in ids
-            assert told.sure >= 34
-            assert told.sentence.endswith(".")
-            for each in told.figures:
+            reply = answer(warm_up, {dial.id: value})
+            assert reply.right in ids
+            assert reply.sure >= 34
+            assert reply.sentence.endswith(".")
+            for each in reply.figures:
                 assert each.band[0] <= each.value <= each.band[1]
-            for drawn in (told.drawn, told.before):
+            for drawn in (reply.drawn, reply.before):
                 left, low, right, top = drawn.bounds
                 points = np.array([point for shape in drawn.shapes for point in shape.points])
                 assert np.all((points >= (left, low)) & (points <= (right, top)))
@@ -141,5 +141,5 @@ def test_a_bench_that_was_not_tried_does_not_tell() -> None:
 
 
 def test_grams_are_the_force_over_gravity() -> None:
-    told = {each.id: each.value for each in answer(PULL, {}).figures}
-    assert told["grams"] == pytest.approx(abs(told["force"]) / GRAVITY, rel=0.02)
+    reply = {each.id: each.value for each in answer(PULL, {}).figures}
+    assert reply["grams"] == pytest.approx(abs(reply["force"]) / GRAVITY, rel=0.02)

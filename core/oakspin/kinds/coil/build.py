@@ -239,7 +239,7 @@ def _place(design: CoilMotor, shape: CoilShape) -> Step:
     text, under = {
         "battery": (say.PLACE, "on the lying battery, under the middle of the coil"),
         "bench": (say.PLACE, "on the bench under the middle of the coil"),
-        "beside": (say.PLACE_BESIDE, ""),
+        "beside": (say.PLACE_NEXT, ""),
         "around": (say.PLACE_AROUND, f"blocks of wood {raised:.0f} mm high" if raised else "the bench"),
     }[design.magnets_on]
     text = text.format(under=under, pole=pole, gap=design.gap_mm)

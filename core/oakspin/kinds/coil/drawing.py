@@ -61,7 +61,7 @@ POST = 0.6e-3
 LINES = 5
 
 
-class Layout:
+class CoilLayout:
     """Where the views stand; mm."""
 
     def __init__(self, design: CoilMotor, shape: CoilShape, source: Source) -> None:
@@ -70,8 +70,8 @@ class Layout:
         side = max(mm(shape.half_spacing) + BEYOND, along) + 2
         self.ring = RING * reach + 3
         end = max(self.ring * (1 + SWELL) + 1, mm(across) + 2, mm(shape.base / 2) + 2)
-        beside = mm(shape.over + shape.stack) if design.magnets_on == "beside" else 0.0
-        end = max(end, beside + 2)
+        next_to = mm(shape.over + shape.stack) if design.magnets_on == "beside" else 0.0
+        end = max(end, next_to + 2)
         whole = 2 * (side + end) + BETWEEN
         self.side, self.end = side - whole / 2, whole / 2 - end
         self.wide = whole / 2
@@ -86,7 +86,7 @@ class Layout:
 def draw_coil(design: CoilMotor, machine: Machine, drive: Drive) -> Geometry:
     """Lay out the views, at the moment in which the coil stands upright."""
     shape, source, pack = coil_shape(design), coil_source(design), pack_of(design.battery, MEDIAN)
-    at, pose = Layout(design, shape, source), upright_pose(design)
+    at, pose = CoilLayout(design, shape, source), upright_pose(design)
     push = machine.effective.mean(axis=0)
     way = float(np.sign(push.sum())) or 1.0
     live = np.abs(machine.switch).mean(axis=0)
@@ -96,8 +96,8 @@ def draw_coil(design: CoilMotor, machine: Machine, drive: Drive) -> Geometry:
     labels = (*_labels(design, shape, at), *ring_labels)
     moving = _moving(design, shape, at, pose, flows)
     left, bottom, right, top = bounds_of(shapes, labels, moving, pose)
-    lowest, beside = mm(shape.low), design.magnets_on == "beside"
-    nearest = (at.end + mm(shape.reach), at.axle, (0.0, 1.0, 0.0)) if beside else (at.end, lowest, (1.0, 0.0, 0.0))
+    lowest, next_to = mm(shape.low), design.magnets_on == "beside"
+    nearest = (at.end + mm(shape.reach), at.axle, (0.0, 1.0, 0.0)) if next_to else (at.end, lowest, (1.0, 0.0, 0.0))
     return Geometry(
         shapes=shapes,
         labels=labels,
@@ -118,7 +118,7 @@ def draw_coil(design: CoilMotor, machine: Machine, drive: Drive) -> Geometry:
     )
 
 
-def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, at: Layout) -> tuple[Shape, ...]:
+def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, at: CoilLayout) -> tuple[Shape, ...]:
     base, top = shape.base, shape.base + shape.stack
     along = source.radius if isinstance(source, Stack) else source.along / 2
     across = source.radius if isinstance(source, Stack) else source.across / 2
@@ -128,7 +128,7 @@ def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, a
         parts.append(Shape("cell", box(half, 0.0, base, at.side * 1e-3), label=pack.cell.name))
         parts.append(Shape("cell", circle((at.end, mm(base / 2)), mm(base / 2))))
     if design.magnets_on == "beside":
-        parts += _beside(design, shape, along, across, at)
+        parts += _kept_file(design, shape, along, across, at)
     for middle, wide in ((at.side, along), (at.end, across)) if design.magnets_on != "beside" else ():
         if design.magnets_on == "around":
             wall = (wide - design.magnets.hole_mm * 5e-4) / 2
@@ -148,7 +148,7 @@ def _standing(design: CoilMotor, shape: CoilShape, pack: Pack, source: Source, a
     return tuple(parts)
 
 
-def _clashes(design: CoilMotor, shape: CoilShape, at: Layout) -> dict[str, tuple[Point, ...]]:
+def _clashes(design: CoilMotor, shape: CoilShape, at: CoilLayout) -> dict[str, tuple[Point, ...]]:
     """Where coil, magnets, supports and leads run into each other."""
     half, low = mm(shape.half_spacing), (at.end, mm(shape.low))
     ring = design.magnets.hole_mm / 2
@@ -162,7 +162,7 @@ def _clashes(design: CoilMotor, shape: CoilShape, at: Layout) -> dict[str, tuple
     }
 
 
-def _beside(design: CoilMotor, shape: CoilShape, along: float, across: float, at: Layout) -> list[Shape]:
+def _kept_file(design: CoilMotor, shape: CoilShape, along: float, across: float, at: CoilLayout) -> list[Shape]:
     """Stacks that stand beside the coil: behind it from the side, to its right (and left) from the end."""
     facing = design.magnets.pole_up
     away = {"N": "S", "S": "N"}[facing]
@@ -197,7 +197,7 @@ def _seat_heights(shape: CoilShape) -> tuple[float, float]:
     return mm(shape.axle - rise), mm(shape.axle + rise)
 
 
-def _supports(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Shape]:
+def _supports(design: CoilMotor, shape: CoilShape, at: CoilLayout) -> list[Shape]:
     low, high = _seat_heights(shape)
     wire = max(mm(shape.wire), 1.0)
     parts = []
@@ -258,14 +258,14 @@ def _leads(shape: CoilShape) -> list[Array]:
     return [np.array([[sign * inner, 0.0, 0.0], [sign * outer, 0.0, 0.0]]) for sign in (-1, 1)]
 
 
-def _views(shape: CoilShape, at: Layout) -> tuple[View, View]:
+def _views(shape: CoilShape, at: CoilLayout) -> tuple[View, View]:
     """From the side, where the axle is seen to slope, and from the end."""
     side = View(axis=(1, 0, 0), right=(at.toward, 0, 0), up=(at.toward * shape.tilt, 0, 1), origin=(at.side, at.axle))
     end = View(axis=(1, 0, 0), right=(0, 1, 0), up=(0, 0, 1), origin=(at.end, at.axle))
     return side, end
 
 
-def _at_end(place: float, v: float, at: Layout, pose: float) -> Point:
+def _at_end(place: float, v: float, at: CoilLayout, pose: float) -> Point:
     """Where a point at distance v (m) of a side that lies at ``place`` is seen in the end view, at the pose."""
     x, y = mm(v * math.cos(place + pose)), mm(v * math.sin(place + pose))
     return (round(at.end + x, 3), round(at.axle + y, 3))
@@ -274,7 +274,7 @@ def _at_end(place: float, v: float, at: Layout, pose: float) -> Point:
 _DOT = circle((0.0, 0.0), 1.1)
 
 
-def _dials(at: Layout) -> list[Shape]:
+def _dials(at: CoilLayout) -> list[Shape]:
     """What stands round the leads that are drawn end-on: their middle line and the support under them."""
     parts = []
     for x, y in (at.left, at.right):
@@ -292,7 +292,7 @@ def _state_of(lead: Lead) -> str:
     return f"bare {arcs}, rest {'painted' if lead.rest == 'marker' else 'enamel'}{worn}"
 
 
-def _labels(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Label, ...]:
+def _labels(design: CoilMotor, shape: CoilShape, at: CoilLayout) -> tuple[Label, ...]:
     labels = []
     for middle, name, lead in ((at.left, "left", design.strip.left), (at.right, "right", design.strip.right)):
         labels.append(Label(middle[0], middle[1] + DIAL + 7.5, f"{name} lead, end-on", strong=True))
@@ -307,13 +307,13 @@ def _labels(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Label, ...
     return tuple(labels)
 
 
-def _flows(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tuple[Flow, ...]:
+def _flows(design: CoilMotor, shape: CoilShape, at: CoilLayout, pose: float) -> tuple[Flow, ...]:
     reach, toward = shape.wound.measures.reach, design.plus_at == "left"
     sides = [(reach, toward)] if shape.wound.outline.lobe else [(reach, toward), (-reach, not toward)]
     return tuple(Flow(*_at_end(place, v, at, pose), out) for place in shape.wound.places for v, out in sides)
 
 
-def _moving(design: CoilMotor, shape: CoilShape, at: Layout, pose: float, flows: bool) -> tuple[Moving, ...]:
+def _moving(design: CoilMotor, shape: CoilShape, at: CoilLayout, pose: float, flows: bool) -> tuple[Moving, ...]:
     """Coil and leads from the side, coil and marked side from the end, both leads end-on."""
     side, end = _views(shape, at)
     along = (1 if design.plus_at == "left" else -1) if flows else 0
@@ -348,22 +348,22 @@ def _upright(line: Polyline) -> tuple[Vector, ...]:
     return tuple((0.0, y, z) for y, z in line)
 
 
-def _dimensions(design: CoilMotor, shape: CoilShape, at: Layout) -> tuple[Dimension, ...]:
-    wide, beside = mm(shape.half_spacing), at.side - mm(shape.half_spacing) - 7
+def _dimensions(design: CoilMotor, shape: CoilShape, at: CoilLayout) -> tuple[Dimension, ...]:
+    wide, next_to = mm(shape.half_spacing), at.side - mm(shape.half_spacing) - 7
     low, room = mm(shape.base + shape.stack), design.gap_mm
-    beside_coil = 0.5 * mm(shape.wound.measures.half_along)
-    gap = Dimension((at.side + beside_coil, low), (at.side + beside_coil, low + room), f"gap {room:.3g} mm")
+    magnets_by_coil = 0.5 * mm(shape.wound.measures.half_along)
+    gap = Dimension((at.side + magnets_by_coil, low), (at.side + magnets_by_coil, low + room), f"gap {room:.3g} mm")
     if design.magnets_on == "beside":
         face, y = at.end + mm(shape.over), at.axle - 0.4 * mm(shape.reach)
         gap = Dimension((face - room, y), (face, y), f"gap {room:.3g} mm")
     return (
         Dimension((at.side - wide, -5.0), (at.side + wide, -5.0), f"{2 * wide:.3g} mm between supports"),
-        Dimension((beside, 0.0), (beside, at.axle), f"axle at {at.axle:.3g} mm"),
+        Dimension((next_to, 0.0), (next_to, at.axle), f"axle at {at.axle:.3g} mm"),
         gap,
     )
 
 
-def _handles(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tuple[Handle, ...]:
+def _handles(design: CoilMotor, shape: CoilShape, at: CoilLayout, pose: float) -> tuple[Handle, ...]:
     return (
         _gap(design, shape, at),
         *_size(design, shape, at, pose),
@@ -374,7 +374,7 @@ def _handles(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> tu
     )
 
 
-def _gap(design: CoilMotor, shape: CoilShape, at: Layout) -> Handle:
+def _gap(design: CoilMotor, shape: CoilShape, at: CoilLayout) -> Handle:
     if design.magnets_on == "beside":
         return Handle("gap", at.end + mm(shape.over), at.axle, (HandleAxis("x", "/gap_mm"),))
     if design.magnets_on == "around" and shape.base > 0:
@@ -384,7 +384,7 @@ def _gap(design: CoilMotor, shape: CoilShape, at: Layout) -> Handle:
     return Handle("gap", at.side, mm(shape.base + shape.stack) + design.gap_mm, (HandleAxis("y", "/gap_mm"),))
 
 
-def _size(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> list[Handle]:
+def _size(design: CoilMotor, shape: CoilShape, at: CoilLayout, pose: float) -> list[Handle]:
     right = at.side + mm(shape.wound.measures.half_along)
     if isinstance(design, LobesDesign):
         x, y = _at_end(shape.wound.places[0], shape.wound.measures.reach + 4e-3, at, pose)
@@ -416,7 +416,7 @@ def _size(design: CoilMotor, shape: CoilShape, at: Layout, pose: float) -> list[
     ]
 
 
-def _heavy(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Handle]:
+def _heavy(design: CoilMotor, shape: CoilShape, at: CoilLayout) -> list[Handle]:
     """Where the heavy side is, while the marked side is up: it hangs down at rest. Turned on, it rests turned back."""
     if design.rests_deg is None:
         return []
@@ -424,13 +424,13 @@ def _heavy(design: CoilMotor, shape: CoilShape, at: Layout) -> list[Handle]:
     return [Handle("heavy-side", x, y, (HandleAxis("turn", "/rests_deg", -1.0, (at.end, at.axle)),))]
 
 
-def heavy_place(design: CoilMotor, shape: CoilShape, at: Layout) -> Point:
+def heavy_place(design: CoilMotor, shape: CoilShape, at: CoilLayout) -> Point:
     """Where the heavy side is drawn in the end view: well inside the coil."""
     down, reach = math.radians(-90.0 - (design.rests_deg or 0.0)), HEAVY * mm(shape.wound.measures.reach)
     return (round(at.end + reach * math.cos(down), 3), round(at.axle + reach * math.sin(down), 3))
 
 
-def _heights(shape: CoilShape, at: Layout) -> list[Handle]:
+def _heights(shape: CoilShape, at: CoilLayout) -> list[Handle]:
     """Both seats: one up by half is the other down by half, the coil's middle stays."""
     low, high = _seat_heights(shape)
     wide = mm(shape.half_spacing)
@@ -460,7 +460,7 @@ def _on_dial(id_: str, middle: Point, radius: float, degrees: float, axis: Handl
     return Handle(id_, round(middle[0] + radius * math.cos(t), 3), round(middle[1] + radius * math.sin(t), 3), (axis,))
 
 
-def _field_lines(design: CoilMotor, shape: CoilShape, source: Source, at: Layout) -> tuple[Polyline, ...]:
+def _field_lines(design: CoilMotor, shape: CoilShape, source: Source, at: CoilLayout) -> tuple[Polyline, ...]:
     """Field lines where the magnets lie; turned with them beside the coil."""
     if design.magnets_on != "beside":
         return _lines(source, at.end, mm(shape.base))

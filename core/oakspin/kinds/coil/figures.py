@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from oakspin.kinds.figures import distance_to_keep, stiffness, told
+from oakspin.kinds.figures import distance_to_keep, stiffness, machine_figures
 from oakspin.machines.coil.shape import CoilMotor
 from oakspin.machines.machine import Machine
 from oakspin.verdict.verdict import Figures
@@ -11,4 +11,4 @@ from oakspin.verdict.verdict import Figures
 def coil_figures(design: CoilMotor, machine: Machine) -> Figures:
     """Mass, wire, balance, sizes."""
     units = {"mass": "g", "wire_length": "mm", "imbalance": "mm", "bundle": "mm", "axle_height": "mm"}
-    return {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}
+    return {**machine_figures(machine, units), **stiffness(design.wire), **distance_to_keep(design)}

@@ -12,7 +12,7 @@ from oakspin.design.wire import ByGauge
 from oakspin.draws import MEDIAN, Array
 from oakspin.fields.stack import Stack
 from oakspin.kinds.coil import words as say
-from oakspin.kinds.coil.drawing import Layout
+from oakspin.kinds.coil.drawing import CoilLayout
 from oakspin.kinds.coil.patterns import PATTERNS, plain
 from oakspin.kinds.geometry import Vector
 from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, WhySo, unit
@@ -52,7 +52,7 @@ def coil_lesson(design: CoilMotor) -> Lesson:
 
 def _lowest_point(design: CoilMotor, shape: CoilShape, live: Array) -> ForcePoint:
     source = coil_source(design)
-    at = Layout(design, shape, source)
+    at = CoilLayout(design, shape, source)
     turn = magnet_turn(design)
     pose = upright_pose(design) + turn
     reach = shape.wound.measures.reach

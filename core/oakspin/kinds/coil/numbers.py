@@ -48,11 +48,11 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
     under = [(text, name) for name, text in LIE_WORD.items() if not (name == "battery" and supplied)]
     under = [(text, name) for text, name in under if name != "around" or design.magnets.shape == "ring"]
     alone: dict[str, Patch] = {LIE_WORD["around"]: (Setting("/second", "none"),)}
-    beside = design.magnets_on == "beside"
+    next_to = design.magnets_on == "beside"
     seconds = [("none", "none"), ("same pole up", "same"), ("turned over", "turned")]
-    if beside:
+    if next_to:
         seconds = [("none", "none"), ("other pole facing", "same"), ("same pole facing", "turned")]
-    opposite = "Other side" if beside else "Above coil"
+    opposite = "Other side" if next_to else "Above coil"
     sideways = design.magnets.shape == "block" and design.magnets.magnetized == "across"
     further = (
         choice(design, "/magnets_on", "Placed", under, also=alone),
@@ -61,7 +61,7 @@ def coil_parts(design: CoilMotor) -> tuple[PartLine, ...]:
     return (
         battery_line(design, FEEDS, feeds, off_battery=_off_battery(design)),
         magnets_line(
-            design, blocks=True, across=design.second == "none", further=further, faces="facing" if beside else "up"
+            design, blocks=True, across=design.second == "none", further=further, faces="facing" if next_to else "up"
         ),
         wire_line(design, design.wire, float(length), ends=False, tuned=2),
         _lobes(design) if isinstance(design, LobesDesign) else _coil(design),
@@ -198,8 +198,8 @@ def _lead_word(lead: Lead) -> str:
         return "all bare"
     if lead.bared == "none":
         return "not bared"
-    told = " + ".join(f"{arc.width_deg:g}°" for arc in lead.arcs)
-    return f"{told} bare{', rest painted' if lead.rest == 'marker' else ''}"
+    arcs_text = " + ".join(f"{arc.width_deg:g}°" for arc in lead.arcs)
+    return f"{arcs_text} bare{', rest painted' if lead.rest == 'marker' else ''}"
 
 
 def _tuned_lead(design: CoilMotor) -> str:

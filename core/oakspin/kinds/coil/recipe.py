@@ -12,7 +12,7 @@ from oakspin.parts.cell import cell_of
 MOST_STACKED = 4
 MOST_CELLS = 2
 SUPPORTS = 2
-BESIDE = 21.0  # mm by which the supports stand farther apart than the coil is long
+CLEARANCE = 21.0  # mm by which the supports stand farther apart than the coil is long
 
 
 def _fits(place: Place, fields: Fields) -> str:
@@ -37,7 +37,7 @@ def _common(picked: Picked, values: Values, along: float) -> dict[str, Any]:
         "magnets_on": under,
         "wire": picked["wire"],
         "gap_mm": round(values["gap"], 2),
-        "supports": {**picked["support"], "spacing_mm": round(along + BESIDE, 1)},
+        "supports": {**picked["support"], "spacing_mm": round(along + CLEARANCE, 1)},
     }
 
 

@@ -90,7 +90,7 @@ SUPPORTS_2 = (
     " Points of pins: an adult bends them."
 )
 PLACE = "Put the magnets {under}, {pole}. Hang the coil in, set the gap to {gap:g} mm."
-PLACE_BESIDE = (
+PLACE_NEXT = (
     "Stand the magnets beside the coil, {pole}, their middle as high as the axle; prop them with clay. Hang the "
     "coil in, "
     "set the gap to {gap:g} mm."

@@ -39,7 +39,7 @@ from oakspin.motion.drive import Drive
 from oakspin.parts.magnet import stack_length
 
 POSE = math.radians(50)  # the bar is drawn on its way past the magnets, where it is pushed hard
-BESIDE = 12.0  # mm between motor and commutator
+CLEARANCE = 12.0  # mm between motor and commutator
 LARGE = 11.0  # mm, the drawn radius of the commutator
 ABOVE = View(axis=(0, 0, 1), right=(1, 0, 0), up=(0, 1, 0), origin=(0, 0))
 RING, SWELL = 1.1, 0.16
@@ -48,20 +48,20 @@ MOST_OUT = 30.0  # mm that a brush is drawn out at most for its pressure
 PRESS = 12.0  # mN of brush pressure for a mm of drawing
 
 
-class Layout:
+class CoredLayout:
     """Where the views stand; mm, the shaft of the motor on (0, middle)."""
 
     def __init__(self, design: CoredDesign, shape: CoredShape) -> None:
         self.ring = RING * mm(math.hypot(shape.half, shape.outer)) + 2
         self.wide = max(mm(shape.face) + mm(stack_length(design.magnets)), self.ring * (1 + SWELL)) + 3
         self.middle = 0.0
-        self.dial: Point = (0.0, self.ring * (1 + SWELL) + BESIDE + 1.4 * LARGE)
+        self.dial: Point = (0.0, self.ring * (1 + SWELL) + CLEARANCE + 1.4 * LARGE)
 
 
 def draw_cored(design: CoredDesign, machine: Machine, drive: Drive) -> Geometry:
     """Lay out both views."""
     shape = cored_shape(design)
-    at, push = Layout(design, shape), machine.effective.mean(axis=0)
+    at, push = CoredLayout(design, shape), machine.effective.mean(axis=0)
     ring, _ = drive_ring((0.0, 0.0), at.ring, SWELL, (float(np.sign(push.sum())) or 1.0) * push, 0.0)
     shapes = (*_magnets(design, shape), *_brushes(design, at), *ring)
     labels, moving = _labels(design, shape, at), _moving(design, shape, at)
@@ -143,7 +143,7 @@ def _arcs(design: CoredDesign, radius: float) -> list[list[Point]]:
     return arcs
 
 
-def _brushes(design: CoredDesign, at: Layout) -> tuple[Shape, ...]:
+def _brushes(design: CoredDesign, at: CoredLayout) -> tuple[Shape, ...]:
     """The shaft between the segments, and both brushes."""
     scale = LARGE / design.commutator.radius_mm
     parts = [Shape("enamel", circle(at.dial, 0.92 * LARGE))]
@@ -186,7 +186,7 @@ def _flows(shape: CoredShape, live: float) -> tuple[Flow, ...]:
     return tuple(Flow(x, y, at_left == (live > 0)) for (x, y), at_left in zip(places, left, strict=True))
 
 
-def _labels(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Label, ...]:
+def _labels(design: CoredDesign, shape: CoredShape, at: CoredLayout) -> tuple[Label, ...]:
     x, y = at.dial
     return (
         Label(x, y + LARGE + 4.0, f"commutator, {LARGE / design.commutator.radius_mm:.1f} times as large", strong=True),
@@ -206,21 +206,21 @@ def _arm(design: CoredDesign, arm: str) -> str:
     return f"{arm} arm, wire broken" if design.winding.open_arm == arm else f"{arm} arm"
 
 
-def _further_labels(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Label, ...]:
+def _further_labels(design: CoredDesign, shape: CoredShape, at: CoredLayout) -> tuple[Label, ...]:
     """What cannot be seen from above: what the bar is, a broken wire, magnets above or below it."""
     x, y = -mm(shape.half) * math.cos(POSE), -mm(shape.half) * math.sin(POSE)
-    told = []
+    texts = []
     if design.winding.open_arm == "other":
-        told.append(Label(x - 5.0, y - 1.0, _arm(design, "other"), "end"))
+        texts.append(Label(x - 5.0, y - 1.0, _arm(design, "other"), "end"))
     if design.core.form in ("bolt", "nail", "pipe"):
-        told.append(Label(4.0, -3.5, design.core.form, "start"))
+        texts.append(Label(4.0, -3.5, design.core.form, "start"))
     if design.gap.out_of_line_mm:
         text = f"magnets {design.gap.out_of_line_mm:g} mm above or below the bar"
-        told.append(Label(-at.wide, at.ring * (1 + SWELL) + 4.0, text, "start"))
-    return tuple(told)
+        texts.append(Label(-at.wide, at.ring * (1 + SWELL) + 4.0, text, "start"))
+    return tuple(texts)
 
 
-def _moving(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Moving, ...]:
+def _moving(design: CoredDesign, shape: CoredShape, at: CoredLayout) -> tuple[Moving, ...]:
     """Windings and bar, the shaft, the mark of the marked arm, and the segments end-on."""
     half = mm(shape.half)
     parts = [
@@ -235,7 +235,7 @@ def _moving(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Moving,
     return (*parts, shaft, mark, *segments)
 
 
-def _handles(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Handle, ...]:
+def _handles(design: CoredDesign, shape: CoredShape, at: CoredLayout) -> tuple[Handle, ...]:
     c, s, half = math.cos(POSE), math.sin(POSE), mm(shape.half)
     # The outer side of the marked arm's winding, half-way along: up is thicker.
     halfway, outer = mm(shape.hub + shape.arm / 2), mm(shape.outer)
@@ -263,7 +263,7 @@ def _per_mm(design: CoredDesign, shape: CoredShape) -> float:
     return design.winding.turns / max(mm(shape.outer) - mm(shape.radius), 0.05)
 
 
-def _dimensions(design: CoredDesign, shape: CoredShape, at: Layout) -> tuple[Dimension, ...]:
+def _dimensions(design: CoredDesign, shape: CoredShape, at: CoredLayout) -> tuple[Dimension, ...]:
     half, face = mm(shape.half), mm(shape.face)
     low = -at.ring * (1 + SWELL) - 3.0
     return (

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from oakspin.design.cored import CoredDesign
-from oakspin.kinds.figures import distance_to_keep, stiffness, told
+from oakspin.kinds.figures import distance_to_keep, stiffness, machine_figures
 from oakspin.machines.machine import Machine
 from oakspin.verdict.verdict import Figures
 
@@ -18,4 +18,4 @@ def cored_figures(design: CoredDesign, machine: Machine) -> Figures:
         "inductance": "mH",
         "spark_energy": "mJ",
     }
-    return {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}
+    return {**machine_figures(machine, units), **stiffness(design.wire), **distance_to_keep(design)}

@@ -97,15 +97,15 @@ def _outline(design: FrameDesign) -> Iterator[Change]:
     half = design.outline.half
     pack = pack_of(design.battery, MEDIAN)
     shape = frame_shape(design, pack)
-    beside = pack.radius * 1e3 + wire_diameter(design.wire) * 500 + 2
+    clear_mm = pack.radius * 1e3 + wire_diameter(design.wire) * 500 + 2
     if not isinstance(half, ByPoints):
-        if half.diameter_mm / 2 < beside:
-            yield change("Wind the spring wider than the cell", ("/outline/half/diameter_mm", round(2 * beside, 1)))
+        if half.diameter_mm / 2 < clear_mm:
+            yield change("Wind the spring wider than the cell", ("/outline/half/diameter_mm", round(2 * clear_mm, 1)))
         return
     points = [point.model_dump() for point in half.points]
     inside = any(cause.id == "leg_in_cell" for cause in causes_of(design, shape, 1.0))
-    if inside or min(point["radius_mm"] for point in points) < beside:
-        out = [{**point, "radius_mm": max(point["radius_mm"], round(beside + 1, 1))} for point in points]
+    if inside or min(point["radius_mm"] for point in points) < clear_mm:
+        out = [{**point, "radius_mm": max(point["radius_mm"], round(clear_mm + 1, 1))} for point in points]
         # The wire goes out over the edge of the top before it goes down.
         out[0]["height_mm"] = max(out[0]["height_mm"], OVER_TOP)
         clear = {**half.model_dump(), "points": out}

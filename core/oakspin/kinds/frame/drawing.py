@@ -80,9 +80,9 @@ def _clashes(design: FrameDesign, shape: FrameShape, machine: Machine) -> dict[s
     leg = min(shape.paths, key=lambda path: path[:, 2].min())
     low = leg[leg[:, 2].argmin()]
     places: dict[str, tuple[Point, ...]] = {"legs_under_bench": ((mm(low[0]), mm(low[2])),)}
-    told = {cause.id: cause.told for cause in machine.causes}
-    if "leg_in_cell" in told:
-        height = float(np.asarray(told["leg_in_cell"]["height"]))
+    answer = {cause.id: cause.values for cause in machine.causes}
+    if "leg_in_cell" in answer:
+        height = float(np.asarray(answer["leg_in_cell"]["height"]))
         path = min(shape.legs, key=lambda leg: np.hypot(*leg[np.abs(leg[:, 2] * 1e3 - height).argmin(), :2]))
         at = path[np.abs(path[:, 2] * 1e3 - height).argmin()]
         places["leg_in_cell"] = ((mm(at[0]), mm(at[2])),)
@@ -134,10 +134,10 @@ def _sail(design: FrameDesign, shape: FrameShape) -> tuple[Moving, ...]:
 def _dimensions(shape: FrameShape) -> tuple[Dimension, ...]:
     reach = np.concatenate([leg[:, 0] for leg in shape.legs]) * 1e3
     left, right, tip = round(float(reach.min()), 3), round(float(reach.max()), 3), mm(shape.tip)
-    beside = right + 5
+    margin = right + 5
     return (
         Dimension((left, -6.0), (right, -6.0), f"{right - left:.3g} mm wide"),
-        Dimension((beside, 0.0), (beside, tip), f"tip at {tip:.3g} mm"),
+        Dimension((margin, 0.0), (margin, tip), f"tip at {tip:.3g} mm"),
     )
 
 

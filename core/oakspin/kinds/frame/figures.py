@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from oakspin.design.frame import FrameDesign
-from oakspin.kinds.figures import distance_to_keep, stiffness, told
+from oakspin.kinds.figures import distance_to_keep, stiffness, machine_figures
 from oakspin.machines.machine import Machine
 from oakspin.verdict.verdict import Figures
 
@@ -21,4 +21,4 @@ def frame_figures(design: FrameDesign, machine: Machine) -> Figures:
         "ringing": "turns/min",
         "leg_give": "mm",
     }
-    return {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}
+    return {**machine_figures(machine, units), **stiffness(design.wire), **distance_to_keep(design)}

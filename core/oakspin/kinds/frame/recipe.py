@@ -58,7 +58,7 @@ def _made(picked: Picked, values: Values) -> dict[str, Any]:
         "battery": picked["cell"],
         "magnets": {**picked["magnet"], "count": round(values["count"])},
         "wire": picked["wire"],
-        "outline": {"legs": round(values["legs"]), "half": {"by": "points", "points": _told(points)}},
+        "outline": {"legs": round(values["legs"]), "half": {"by": "points", "points": _rounded_points(points)}},
         "feet": {
             "gap_mm": round(values["gap"], 2),
             "height_mm": round(foot, 2),
@@ -68,7 +68,7 @@ def _made(picked: Picked, values: Values) -> dict[str, Any]:
     }
 
 
-def _told(points: list[dict[str, float]]) -> list[dict[str, float]]:
+def _rounded_points(points: list[dict[str, float]]) -> list[dict[str, float]]:
     return [{name: round(value, 1) for name, value in point.items()} for point in points]
 
 

@@ -177,9 +177,9 @@ def _end_label(design: HangingDesign, shape: HangingShape) -> tuple[Label, ...]:
 
 
 def _handles(design: HangingDesign, shape: HangingShape, side: float) -> tuple[Handle, ...]:
-    flag, beside = design.flag, side * (mm(shape.stack.radius) + 2.2)
+    flag, lead_at = design.flag, side * (mm(shape.stack.radius) + 2.2)
     handles = [
-        Handle("lead", beside, design.lead.height_mm, (HandleAxis("y", "/lead/height_mm"),)),
+        Handle("lead", lead_at, design.lead.height_mm, (HandleAxis("y", "/lead/height_mm"),)),
         Handle("screw", -mm(shape.shank / 2) - 2.0, mm(shape.point), (HandleAxis("y", "/screw/length_mm"),)),
     ]
     if flag.mass_g:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from oakspin.design.hanging import HangingDesign
-from oakspin.kinds.figures import distance_to_keep, told
+from oakspin.kinds.figures import distance_to_keep, machine_figures
 from oakspin.machines.machine import Machine
 from oakspin.verdict.verdict import Figures
 
@@ -20,4 +20,4 @@ def hanging_figures(design: HangingDesign, machine: Machine) -> Figures:
         "point_flat": "mm",
         "wire_length": "mm",
     }
-    return {**told(machine, units), **distance_to_keep(design)}
+    return {**machine_figures(machine, units), **distance_to_keep(design)}

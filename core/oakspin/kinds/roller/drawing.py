@@ -48,7 +48,7 @@ def wheel_at(shape: RollerShape) -> Point:
     return (round(mm(shape.long) / 2 + BETWEEN / 2, 3), 0.0)
 
 
-class Layout:
+class RollerLayout:
     """Where the parts of the drawing stand; mm, y up, the axle at height 0."""
 
     def __init__(self, design: RollerDesign, shape: RollerShape) -> None:
@@ -67,7 +67,7 @@ class Layout:
 def draw_roller(design: RollerDesign, machine: Machine, drive: Drive) -> Geometry:
     """Lay section, end view and sheet out."""
     shape = roller_shape(design)
-    at = Layout(design, shape)
+    at = RollerLayout(design, shape)
     shapes = (*_section(design, shape), *_end(design, shape), *_plan(at))
     labels = _labels(design, shape, at)
     left, bottom, right, top = bounds_of(shapes, labels)
@@ -135,7 +135,7 @@ def _end(design: RollerDesign, shape: RollerShape) -> tuple[Shape, ...]:
     )
 
 
-def _plan(at: Layout) -> tuple[Shape, ...]:
+def _plan(at: RollerLayout) -> tuple[Shape, ...]:
     """The sheet from above."""
     low, high = at.middle - at.half, at.middle + at.half
     return (Shape("track", ((at.left, low), (at.right, low), (at.right, high), (at.left, high))),)
@@ -151,7 +151,7 @@ def _current(design: RollerDesign, shape: RollerShape) -> Polyline:
     return path if design.plus_at == "near" else path[::-1]
 
 
-def _labels(design: RollerDesign, shape: RollerShape, at: Layout) -> tuple[Label, ...]:
+def _labels(design: RollerDesign, shape: RollerShape, at: RollerLayout) -> tuple[Label, ...]:
     sheet, half = design.sheet, mm(shape.assembly.half)
     top, near = mm(shape.wheel) + 3.0, 1.0 if design.plus_at == "near" else -1.0
     slope = f", {abs(sheet.slope_deg):g}° {'uphill' if sheet.slope_deg > 0 else 'downhill'}" if sheet.slope_deg else ""
@@ -172,7 +172,7 @@ def _labels(design: RollerDesign, shape: RollerShape, at: Layout) -> tuple[Label
     )
 
 
-def _handles(shape: RollerShape, at: Layout) -> tuple[Handle, ...]:
+def _handles(shape: RollerShape, at: RollerLayout) -> tuple[Handle, ...]:
     x, y = wheel_at(shape)
     handles = [Handle("wheel", x, y + mm(shape.wheel), (HandleAxis("y", "/magnets/diameter_mm", 2.0),))]
     if at.half < 26.0:

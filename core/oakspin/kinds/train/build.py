@@ -256,9 +256,9 @@ def _on_the_former(design: TrainDesign, shape: TrainShape) -> tuple[HowTo, ...]:
         for x in (-44.0 + apart * each for each in range(int(60 / apart)))
     )
     end = -44.0 + apart * len(turns)
-    told = Label(-14.0, thick + 5.0, "side by side, each against the last", strong=True)
+    caption = Label(-14.0, thick + 5.0, "side by side, each against the last", strong=True)
     hand = Shape("wire", ((end, thick + apart / 2), (end + 10.0, thick + 9.0)), closed=False)
     return (
         HowTo("The former", "", (rod,), (size,), frame, "former"),
-        HowTo("Winding the track", "", (rod, *turns, hand), (told, size), frame, "wind"),
+        HowTo("Winding the track", "", (rod, *turns, hand), (caption, size), frame, "wind"),
     )

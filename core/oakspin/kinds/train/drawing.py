@@ -39,7 +39,7 @@ from oakspin.machines.train.shape import TrainShape, train_shape
 from oakspin.motion.drive import Drive
 from oakspin.parts.cell import cell_of
 
-BESIDE = 16.0  # mm of track drawn on either side of the train
+TRACK_EACH_SIDE = 16.0  # mm of track drawn on either side of the train
 STRIP = 2.6  # mm, half the drawn height of the whole track
 RIBBON = 9.0  # mm for the top speed
 PLAN = 13.0  # mm, half the room of the plan
@@ -48,11 +48,11 @@ MOST_MARKS = 80
 FLAT = View(axis=(0, 0, 1), right=(1, 0, 0), up=(0, 1, 0), origin=(0, 0))
 
 
-class Layout:
+class TrainLayout:
     """Where the parts of the drawing stand; mm, y up, the section's middle at 0."""
 
     def __init__(self, design: TrainDesign, shape: TrainShape) -> None:
-        self.half = mm(shape.long) / 2 + BESIDE
+        self.half = mm(shape.long) / 2 + TRACK_EACH_SIDE
         self.turns = mm(shape.low + shape.wire) / 2
         self.per_mm = 2 * self.half / mm(shape.track)
         self.strip = -self.turns - 21.0
@@ -67,7 +67,7 @@ class Layout:
 def draw_train(design: TrainDesign, machine: Machine, drive: Drive) -> Geometry:
     """Lay section, track and plan out."""
     shape = train_shape(design)
-    at = Layout(design, shape)
+    at = TrainLayout(design, shape)
     dots = _turns(shape, at)
     plan, route, per_m = _plan(design, shape, at)
     shapes = (*_train(design, shape), *_strip(design, shape, at), *plan)
@@ -102,13 +102,13 @@ def draw_train(design: TrainDesign, machine: Machine, drive: Drive) -> Geometry:
     )
 
 
-def _clashes(shape: TrainShape, at: Layout) -> dict[str, tuple[Point, ...]]:
+def _clashes(shape: TrainShape, at: TrainLayout) -> dict[str, tuple[Point, ...]]:
     """Where the magnets do not enter the bore."""
     front = (mm(shape.long) / 2, mm(shape.low) / 2)
     return dict.fromkeys(("bore_narrow", "bore_oval"), (front, (front[0], -front[1])))
 
 
-def _turns(shape: TrainShape, at: Layout) -> tuple[Dots, ...]:
+def _turns(shape: TrainShape, at: TrainLayout) -> tuple[Dots, ...]:
     """The turns cut across: those between the contacts carry the current."""
     pitch, radius = mm(shape.tight), mm(shape.wire) / 2
     count = int(at.half / pitch)
@@ -168,7 +168,7 @@ def _box(low: float, high: float, half: float) -> Polyline:
     return ((mm(low), -mm(half)), (mm(high), -mm(half)), (mm(high), mm(half)), (mm(low), mm(half)))
 
 
-def _strip(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Shape, ...]:
+def _strip(design: TrainDesign, shape: TrainShape, at: TrainLayout) -> tuple[Shape, ...]:
     """The whole track: tight parts filled, parts pulled apart as single turns, kinks pinched."""
     end = mm(shape.track)
     pulled = sorted(
@@ -210,12 +210,12 @@ def _strip(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Shape, .
     return tuple(shapes)
 
 
-def _strip_box(at: Layout, low: float, high: float) -> Polyline:
+def _strip_box(at: TrainLayout, low: float, high: float) -> Polyline:
     a, b = at.along(low), at.along(high)
     return ((a, at.strip - STRIP), (b, at.strip - STRIP), (b, at.strip + STRIP), (a, at.strip + STRIP))
 
 
-def _plan(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[tuple[Shape, ...], Polyline, float]:
+def _plan(design: TrainDesign, shape: TrainShape, at: TrainLayout) -> tuple[tuple[Shape, ...], Polyline, float]:
     """The track from above, where it bends; with the way along it and mm of drawing per m."""
     plan, track = design.track.plan, mm(shape.track)
     if plan.form == "straight":
@@ -234,7 +234,7 @@ def _plan(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[tuple[Sha
     return (Shape("far_wire", route, closed=False),), route, scale * 1e3
 
 
-def _labels(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Label, ...]:
+def _labels(design: TrainDesign, shape: TrainShape, at: TrainLayout) -> tuple[Label, ...]:
     plan, track = design.track.plan, mm(shape.track)
     where = "closed loop" if plan.form == "loop" else plan.form
     slope = f", {abs(plan.slope_deg):g}° {'uphill' if plan.slope_deg > 0 else 'downhill'}" if plan.slope_deg else ""
@@ -263,7 +263,7 @@ def _labels(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Label, 
     return tuple(labels)
 
 
-def _handles(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Handle, ...]:
+def _handles(design: TrainDesign, shape: TrainShape, at: TrainLayout) -> tuple[Handle, ...]:
     end, along = mm(shape.track), 1 / at.per_mm
     former = HandleAxis("y", "/track/former_mm", 2 / UNCERTAIN["spring_back"].median)
     handles = [Handle("former", -at.half + 3.0, at.turns, (former,))]
@@ -285,7 +285,7 @@ def _handles(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Handle
     return (*handles, *_bend_handle(design, shape, at))
 
 
-def _bend_handle(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Handle, ...]:
+def _bend_handle(design: TrainDesign, shape: TrainShape, at: TrainLayout) -> tuple[Handle, ...]:
     """The bend is a handle on the plan: outward is wider."""
     plan = design.track.plan
     if plan.form == "loop" and isinstance(design.track.length, ByLength):
@@ -297,7 +297,7 @@ def _bend_handle(design: TrainDesign, shape: TrainShape, at: Layout) -> tuple[Ha
     return ()
 
 
-def _dimensions(shape: TrainShape, at: Layout) -> tuple[Dimension, ...]:
+def _dimensions(shape: TrainShape, at: TrainLayout) -> tuple[Dimension, ...]:
     half, inner = mm(shape.long) / 2, mm(shape.low) / 2
     points: list[tuple[Point, Point, str]] = [
         ((-half, at.turns + 3.0), (half, at.turns + 3.0), f"train {2 * half:.1f} mm"),

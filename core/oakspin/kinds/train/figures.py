@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.design.train import TrainDesign
-from oakspin.kinds.figures import distance_to_keep, stiffness, told
+from oakspin.kinds.figures import distance_to_keep, stiffness, machine_figures
 from oakspin.machines.machine import Machine
 from oakspin.machines.train.shape import minutes_to_wind, play, train_shape
 from oakspin.verdict.verdict import Figures
@@ -25,7 +25,7 @@ def train_figures(design: TrainDesign, machine: Machine) -> Figures:
         "wire_mass": "g",
     }
     shape = train_shape(design)
-    figures = {**told(machine, units), **stiffness(design.wire), **distance_to_keep(design)}
+    figures = {**machine_figures(machine, units), **stiffness(design.wire), **distance_to_keep(design)}
     figures["winding_time"] = (np.asarray([minutes_to_wind(float(machine.facts["turns"]))]), "min")
     if play(shape) > 0 and np.isfinite(shape.tightest):
         figures["tightest_bend"] = (np.asarray([shape.tightest * 1e3]), "mm")

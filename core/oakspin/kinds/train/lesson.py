@@ -10,7 +10,7 @@ from oakspin.draws import MEDIAN
 from oakspin.kinds.geometry import Vector, mm
 from oakspin.kinds.lesson import OTHER, ForcePoint, Lesson, Prediction, WhySo, unit
 from oakspin.kinds.train import words as say
-from oakspin.kinds.train.drawing import Layout
+from oakspin.kinds.train.drawing import TrainLayout
 from oakspin.machines.train.machine import current_way, handedness, train_coupling
 from oakspin.machines.train.shape import TrainShape, train_shape
 
@@ -63,7 +63,7 @@ def push_by_poles(design: TrainDesign) -> int:
 def _by_poles(design: TrainDesign) -> str:
     ahead = coil_pole_ahead(design)
     way = push_by_poles(design)
-    told = {1: "forward", -1: "backward", 0: ""}[way]
+    way_word = {1: "forward", -1: "backward", 0: ""}[way]
     poles = say.STORY.format(
         ahead=ahead,
         pole_up=design.front.pole_up,
@@ -71,12 +71,12 @@ def _by_poles(design: TrainDesign) -> str:
         pole_up_2=design.rear.pole_up,
         pushed_out_2="drawn in" if design.rear.pole_up == OTHER[ahead] else "pushed out",
     )
-    ending = ": the two cancel." if way == 0 else f": both drive the train {told}."
+    ending = ": the two cancel." if way == 0 else f": both drive the train {way_word}."
     return poles + ending
 
 
 def _point(design: TrainDesign, shape: TrainShape) -> ForcePoint:
-    at = Layout(design, shape)
+    at = TrainLayout(design, shape)
     place, radius = shape.contacts[1] - shape.assembly.front.length / 4, (shape.bore + shape.wire) / 2
     low, high = shape.assembly.flux(radius, np.array([place - STEP, place + STEP]))
     outward = -(high - low) / (2 * STEP) / (2 * np.pi * radius)

@@ -8,7 +8,7 @@ import numpy as np
 
 from oakspin.draws import Array, Draws, median
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, axle_sag, free_length, sweep_in_ring
-from oakspin.machines.machine import Cause, Told
+from oakspin.machines.machine import Cause, CauseValue
 from oakspin.parts.catalogue import AXLES, Support
 from oakspin.parts.cell import Pack
 from oakspin.parts.wire import HARD_BEND, bend_moment, wire_metal
@@ -44,9 +44,9 @@ def _strip(known: Situation) -> Cause | None:
         return Cause("circuit", "bare_turns") if np.max(known.shape.wound.turns) > 1 else None
     skin = "plastic" if wire.finish == "plastic" else "enamel"
     if covered:
-        return Cause("circuit", "lead_covered", told={"leads": " and ".join(covered), "skin": skin})
+        return Cause("circuit", "lead_covered", values={"leads": " and ".join(covered), "skin": skin})
     if not wire.ends_stripped:
-        return Cause("circuit", "ends_covered", told={"skin": skin})
+        return Cause("circuit", "ends_covered", values={"skin": skin})
     return None
 
 
@@ -59,7 +59,7 @@ def _shorted(known: Situation) -> Cause | None:
 def _bench(known: Situation) -> Cause | None:
     if known.design.magnets_on != "battery" or known.pack.cell.can_mm > 0 or known.pack.cell.diameter_mm < 40:
         return None
-    return Cause("starts", "no_base", told={"cell": known.pack.cell.name})
+    return Cause("starts", "no_base", values={"cell": known.pack.cell.name})
 
 
 def _strikes(known: Situation) -> Cause | None:
@@ -131,7 +131,7 @@ def _around(known: Situation) -> Cause | None:
     room = sweep_in_ring(known.design, known.shape)
     lead = float(np.max(known.shape.over - known.shape.wire / 2))
     if room <= 0:
-        return Cause("starts", "ring_narrow", told={"wide": -2e3 * room})
+        return Cause("starts", "ring_narrow", values={"wide": -2e3 * room})
     return None if lead > 0 else Cause("starts", "lead_on_ring")
 
 
@@ -142,7 +142,7 @@ def _wide(known: Situation) -> Cause | None:
     over = half - known.shape.half_spacing
     if known.design.magnets_on == "beside" or over <= 0:
         return None
-    return Cause("starts", "magnets_wide", told={"over": over * 2e3, "apart": half * 2e3})
+    return Cause("starts", "magnets_wide", values={"over": over * 2e3, "apart": half * 2e3})
 
 
 def _core(known: Situation) -> Cause | None:
@@ -150,8 +150,8 @@ def _core(known: Situation) -> Cause | None:
     held, measures = AXLES.get(known.design.axle), known.shape.wound.measures
     if held is None or (measures.reach >= held.radius and measures.half_along >= held.length / 2):
         return None
-    told: dict[str, Told] = {"axle": held.name, "wide": 2e3 * held.radius, "long": 1e3 * held.length}
-    return Cause("circuit", "axle_thick", told=told)
+    values: dict[str, CauseValue] = {"axle": held.name, "wide": 2e3 * held.radius, "long": 1e3 * held.length}
+    return Cause("circuit", "axle_thick", values=values)
 
 
 def _bends(known: Situation) -> Cause | None:
@@ -170,4 +170,4 @@ def _walks(known: Situation) -> Cause | None:
     slope = abs(known.shape.tilt)
     if known.design.supports.stops or slope < SLIDES:
         return None
-    return Cause("stays_on", "walks_off", told={"slope": 100 * slope})
+    return Cause("stays_on", "walks_off", values={"slope": 100 * slope})

@@ -16,7 +16,7 @@ from oakspin.draws import Array
 from oakspin.fields.block import Block
 from oakspin.fields.coupling import coil_coupling, coil_flux
 from oakspin.fields.stack import Stack
-from oakspin.machines.coil.outline import Outline, measures_of, nodes_of
+from oakspin.machines.coil.outline import CoilOutline, measures_of, nodes_of
 from oakspin.machines.coil.strip import ANGLES
 
 Source = Stack | Block
@@ -32,7 +32,7 @@ _STENCIL = np.arange(4)
 
 
 @lru_cache(maxsize=4096)
-def _row(outline: Outline, source: Source, sunk: float, level: int) -> Array:
+def _row(outline: CoilOutline, source: Source, sunk: float, level: int) -> Array:
     """Coupling of one turn in N m/A, its mean over each angle's own stretch; ``sunk`` lowers the source, as its image
     in steel is.
     """
@@ -57,7 +57,7 @@ def _row(outline: Outline, source: Source, sunk: float, level: int) -> Array:
     return np.asarray(np.diff(whole) / _STEP)
 
 
-def _across_row(outline: Outline, source: Stack, height: float, clearance: float) -> Array:
+def _across_row(outline: CoilOutline, source: Stack, height: float, clearance: float) -> Array:
     """As :func:`_row`, by the field: a disc magnetized across has no potential that is cheap to ask for."""
     nodes = nodes_of(outline, COARSER * clearance)
     # The field's own sum round the disc wants steps well below the distance.
@@ -82,7 +82,7 @@ def across_the_axle(stack: Stack):  # type: ignore[no-untyped-def]
     return field
 
 
-def turn_coupling(outline: Outline, source: Source, over: Array, sunk: float = 0.0) -> Array:
+def turn_coupling(outline: CoilOutline, source: Source, over: Array, sunk: float = 0.0) -> Array:
     """Coupling of one turn whose axle is ``over`` the source's upper face; shape (draws, angles), N m/A.
 
     Parameters
@@ -105,7 +105,7 @@ def turn_coupling(outline: Outline, source: Source, over: Array, sunk: float = 0
 
 
 @lru_cache(maxsize=64)
-def ring_coupling(outline: Outline, source: Source, over: float) -> Array:
+def ring_coupling(outline: CoilOutline, source: Source, over: float) -> Array:
     """Coupling of one turn that dips into a ring whose upper face is ``over`` (m) under the axle; (1, angles), N m/A.
 
     Places that lie in the magnet itself count for nothing: there the coil strikes, and that is told.

@@ -24,7 +24,7 @@ DRAWN = 48
 
 
 @dataclass(frozen=True)
-class Outline:
+class CoilOutline:
     """What an outline is: a hashable name for it. ``corners`` in m, (u, v), in the current's direction."""
 
     by: str
@@ -63,7 +63,7 @@ class Measures:
 
 
 @lru_cache(maxsize=256)
-def nodes_of(outline: Outline, clearance: float) -> Nodes:
+def nodes_of(outline: CoilOutline, clearance: float) -> Nodes:
     """Quadrature nodes; where both halves along the axle are alike, one half counted twice.
 
     They stand no farther apart than a third of their nearest approach to the magnet: ``clearance`` in m where the
@@ -99,7 +99,7 @@ def _straight(start: Array, end: Array) -> Piece:
     return piece
 
 
-def _joined(pieces: list[Piece], outline: Outline, clearance: float, times: float) -> Nodes:
+def _joined(pieces: list[Piece], outline: CoilOutline, clearance: float, times: float) -> Nodes:
     reach = measures_of(outline).reach
     parts = []
     for piece in pieces:
@@ -118,7 +118,7 @@ def _joined(pieces: list[Piece], outline: Outline, clearance: float, times: floa
 
 
 @lru_cache(maxsize=256)
-def drawn(outline: Outline) -> Array:
+def drawn(outline: CoilOutline) -> Array:
     """The outline as a polyline to draw, in the current's direction; shape (points, 2), m."""
     if outline.corners:
         return np.array([*outline.corners, outline.corners[0]])
@@ -135,7 +135,7 @@ def drawn(outline: Outline) -> Array:
 
 
 @lru_cache(maxsize=256)
-def measures_of(outline: Outline) -> Measures:
+def measures_of(outline: CoilOutline) -> Measures:
     """Length and moments of one turn, its reach from the axle and along it, and its integrals of air drag."""
     path = drawn(outline)
     if outline.by != "square" and not outline.corners:

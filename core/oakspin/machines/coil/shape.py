@@ -16,7 +16,7 @@ import numpy as np
 from oakspin.design.coil import CradleDesign, LobesDesign, OwnOutline, RoundOutline
 from oakspin.design.magnets import Magnets
 from oakspin.draws import Array
-from oakspin.machines.coil.outline import Measures, Outline, drawn, measures_of
+from oakspin.machines.coil.outline import Measures, CoilOutline, drawn, measures_of
 from oakspin.parts.catalogue import Metal
 from oakspin.parts.cell import cell_of
 from oakspin.parts.magnet import stack_length
@@ -39,7 +39,7 @@ class Wound:
     up, at a quarter turn.
     """
 
-    outline: Outline
+    outline: CoilOutline
     turns: Number
     places: tuple[float, ...]
     measures: Measures
@@ -68,21 +68,21 @@ def wound(design: CoilMotor) -> Wound:
     """The coil or the two lobes as one wound part."""
     if isinstance(design, LobesDesign):
         lobes = design.lobes
-        outline = Outline(lobes.outline, lobes.along_mm * 1e-3, lobes.reach_mm * 1e-3, lobe=True)
+        outline = CoilOutline(lobes.outline, lobes.along_mm * 1e-3, lobes.reach_mm * 1e-3, lobe=True)
         half = math.radians(lobes.opening_deg) / 2
         return _wound(outline, 2 * lobes.turns, (math.pi - half, math.pi + half))
     shape, up = design.coil.outline, (math.pi / 2,)
     if isinstance(shape, RoundOutline):
-        return _wound(Outline("round", shape.diameter_mm * 1e-3, shape.diameter_mm * 1e-3), design.coil.turns, up)
+        return _wound(CoilOutline("round", shape.diameter_mm * 1e-3, shape.diameter_mm * 1e-3), design.coil.turns, up)
     if isinstance(shape, OwnOutline):
         toward = -1.0 if seen_from(design) == "left" else 1.0
         corners = [(toward * point.along_mm * 1e-3, point.across_mm * 1e-3) for point in shape.points]
         area = sum(corners[i - 1][0] * corners[i][1] - corners[i][0] * corners[i - 1][1] for i in range(len(corners)))
-        return _wound(Outline("own", corners=tuple(corners if area < 0 else corners[::-1])), design.coil.turns, up)
-    return _wound(Outline(shape.by, shape.along_mm * 1e-3, shape.across_mm * 1e-3), design.coil.turns, up)
+        return _wound(CoilOutline("own", corners=tuple(corners if area < 0 else corners[::-1])), design.coil.turns, up)
+    return _wound(CoilOutline(shape.by, shape.along_mm * 1e-3, shape.across_mm * 1e-3), design.coil.turns, up)
 
 
-def _wound(outline: Outline, turns: Number, places: tuple[float, ...]) -> Wound:
+def _wound(outline: CoilOutline, turns: Number, places: tuple[float, ...]) -> Wound:
     return Wound(outline, turns, places, measures_of(outline))
 
 

@@ -25,7 +25,7 @@ def _broken(design: CoredDesign) -> Cause | None:
     winding = design.winding
     if winding.open_arm == "none" or winding.joined == "parallel":
         return None
-    return Cause("circuit", "winding_open", told={"arm": winding.open_arm})
+    return Cause("circuit", "winding_open", values={"arm": winding.open_arm})
 
 
 def _touching(design: CoredDesign) -> Cause | None:
@@ -37,7 +37,7 @@ def _strikes(shape: CoredShape) -> Cause | None:
     if corner <= shape.face:
         return None
     needed, left = (corner - shape.half) * 1e3, (shape.face - shape.half) * 1e3
-    return Cause("starts", "corner_strikes", told={"needed": needed, "left": left})
+    return Cause("starts", "corner_strikes", values={"needed": needed, "left": left})
 
 
 def _brushes(design: CoredDesign) -> Cause | None:

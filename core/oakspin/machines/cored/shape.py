@@ -119,8 +119,8 @@ def cored_shape(design: CoredDesign) -> CoredShape:
 
 def other_turns(design: CoredDesign) -> int:
     """Turns on the arm that is not marked."""
-    told = design.winding.other_turns
-    return design.winding.turns if told is None else told
+    second_turns = design.winding.other_turns
+    return design.winding.turns if second_turns is None else second_turns
 
 
 @dataclass(frozen=True)

@@ -38,20 +38,20 @@ def causes_of(design: FrameDesign, shape: FrameShape, drop: float) -> tuple[Caus
 def _cell(design: FrameDesign, shape: FrameShape) -> Cause | None:
     if shape.pack.cell.stands:
         return None
-    return Cause("circuit", "no_cell_to_stand_on", told={"cell": shape.pack.cell.name})
+    return Cause("circuit", "no_cell_to_stand_on", values={"cell": shape.pack.cell.name})
 
 
 def _skin(design: FrameDesign) -> Cause | None:
     if design.wire.finish == "bare" or design.wire.ends_stripped:
         return None
-    return Cause("circuit", "ends_covered", told={"skin": SKIN_WORD[design.wire.finish]})
+    return Cause("circuit", "ends_covered", values={"skin": SKIN_WORD[design.wire.finish]})
 
 
 def _foot_place(design: FrameDesign, shape: FrameShape) -> Cause | None:
     foot, stack = shape.foot_height * 1e3, shape.stack * 1e3
     if foot <= stack + 1e-9:
         return None
-    return Cause("circuit", "feet_above_stack", told={"foot": foot, "stack": stack})
+    return Cause("circuit", "feet_above_stack", values={"foot": foot, "stack": stack})
 
 
 def _rub(design: FrameDesign, shape: FrameShape) -> Cause | None:
@@ -68,13 +68,13 @@ def _rub(design: FrameDesign, shape: FrameShape) -> Cause | None:
     for path in shape.legs[: 1 if design.outline.mirrored else 2]:  # further legs are these again, turned
         leg = denser(path)
         for name, radius, low, high in bodies:
-            beside = (leg[:, 2] > low) & (leg[:, 2] < high)
-            depth = np.where(beside, radius + half - np.hypot(leg[:, 0], leg[:, 1]), -1.0)
+            along = (leg[:, 2] > low) & (leg[:, 2] < high)
+            depth = np.where(along, radius + half - np.hypot(leg[:, 0], leg[:, 1]), -1.0)
             if depth.max() > worst:
                 worst, at, what = float(depth.max()), float(leg[depth.argmax(), 2]), name
     if not what:
         return None
-    return Cause("starts", "leg_in_cell", told={"deep": worst * 1e3, "height": at * 1e3, "body": what})
+    return Cause("starts", "leg_in_cell", values={"deep": worst * 1e3, "height": at * 1e3, "body": what})
 
 
 def _under(design: FrameDesign, shape: FrameShape) -> Cause | None:
@@ -82,13 +82,13 @@ def _under(design: FrameDesign, shape: FrameShape) -> Cause | None:
     # A foot may be told to brush the very edge of the magnets that lie on the bench.
     if lowest > UNDER:
         return None
-    return Cause("starts", "legs_under_bench", told={"deep": -lowest * 1e3})
+    return Cause("starts", "legs_under_bench", values={"deep": -lowest * 1e3})
 
 
 def _limp(design: FrameDesign, shape: FrameShape) -> Cause | None:
     if limb_of(design).give(0.01, shape.tip - shape.foot_height) < LIMP:
         return None
-    return Cause("starts", "legs_limp", told={"what": "wire" if design.band is None else "strip"})
+    return Cause("starts", "legs_limp", values={"what": "wire" if design.band is None else "strip"})
 
 
 def _swept(design: FrameDesign, shape: FrameShape) -> Cause | None:
@@ -100,10 +100,10 @@ def _swept(design: FrameDesign, shape: FrameShape) -> Cause | None:
     edge = extra.radius_mm * 1e-3 * EDGE
     if edge < widest:
         return None
-    return Cause("starts", "decoration_strikes", told={"edge": edge * 1e3, "legs": widest * 1e3})
+    return Cause("starts", "decoration_strikes", values={"edge": edge * 1e3, "legs": widest * 1e3})
 
 
 def _top_heavy(drop: float) -> Cause | None:
     if drop > 0:
         return None
-    return Cause("stays_on", "top_heavy", told={"above": -drop * 1e3})
+    return Cause("stays_on", "top_heavy", values={"above": -drop * 1e3})

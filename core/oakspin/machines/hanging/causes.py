@@ -36,9 +36,9 @@ def _hangs(design: HangingDesign, pack: Pack, hold: Array, weight: float) -> Cau
     if not design.stack_on:
         return Cause("circuit", "no_magnets")
     if design.screw.material != "steel":
-        return Cause("circuit", "screw_not_steel", told={"metal": design.screw.material})
+        return Cause("circuit", "screw_not_steel", values={"metal": design.screw.material})
     if pack.cell.can_mm == 0:
-        return Cause("circuit", "no_can", told={"cell": pack.cell.name})
+        return Cause("circuit", "no_can", values={"cell": pack.cell.name})
     falls = hold < weight
     return Cause("circuit", "falls", falls) if falls.any() else None
 
@@ -54,14 +54,14 @@ def _ring(shape: HangingShape) -> Cause | None:
     """Rings that their shank leaves no wall."""
     if shape.above is None or shape.above.hole <= shape.above.radius - LEAST_WALL:
         return None
-    return Cause("circuit", "ring_narrow", told={"shank": shape.shank * 1e3, "ring": shape.above.radius * 2e3})
+    return Cause("circuit", "ring_narrow", values={"shank": shape.shank * 1e3, "ring": shape.above.radius * 2e3})
 
 
 def _lead_place(design: HangingDesign, shape: HangingShape) -> Cause | None:
     height, stack = design.lead.height_mm, shape.length * 1e3
     if not design.stack_on or height <= stack + 1e-9:
         return None
-    return Cause("circuit", "lead_above_stack", told={"lead": height, "stack": stack})
+    return Cause("circuit", "lead_above_stack", values={"lead": height, "stack": stack})
 
 
 def flag_edge(design: HangingDesign) -> float:
@@ -79,17 +79,17 @@ def _lead_reach(design: HangingDesign, shape: HangingShape) -> Cause | None:
     high = (shape.point + shape.cell_length) * 1e3 - design.lead.height_mm
     if design.lead.length_mm >= high:
         return None
-    return Cause("circuit", "lead_short", told={"long": design.lead.length_mm, "needed": high})
+    return Cause("circuit", "lead_short", values={"long": design.lead.length_mm, "needed": high})
 
 
 def _flag(design: HangingDesign, shape: HangingShape) -> Cause | None:
     edge, bow = flag_edge(design), lead_bow(design, shape)
     if edge == 0 or edge < bow or bow == 0:
         return None
-    return Cause("starts", "flag_strikes", told={"edge": edge * 1e3, "bow": bow * 1e3})
+    return Cause("starts", "flag_strikes", values={"edge": edge * 1e3, "bow": bow * 1e3})
 
 
 def _snatched(design: HangingDesign) -> Cause | None:
     clip = design.lead.type == "steel_clip"
     pulled = clip or wire_metal(design.wire).magnetic
-    return Cause("starts", "lead_snatched", told={"lead": "iron clip" if clip else "steel wire"}) if pulled else None
+    return Cause("starts", "lead_snatched", values={"lead": "iron clip" if clip else "steel wire"}) if pulled else None

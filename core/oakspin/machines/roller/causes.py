@@ -20,14 +20,14 @@ def causes_of(design: RollerDesign, shape: RollerShape, pack: Pack) -> tuple[Cau
 def _small(shape: RollerShape) -> Cause | None:
     if shape.wheel >= shape.assembly.radius + CLEAR:
         return None
-    told = {"magnet": shape.wheel * 2e3, "cell": shape.assembly.radius * 2e3}
-    return Cause("circuit", "wheels_small", told=dict(told))
+    values = {"magnet": shape.wheel * 2e3, "cell": shape.assembly.radius * 2e3}
+    return Cause("circuit", "wheels_small", values=dict(values))
 
 
 def _narrow(design: RollerDesign, shape: RollerShape) -> Cause | None:
     if design.sheet.width_mm * 1e-3 >= shape.long:
         return None
-    return Cause("circuit", "sheet_narrow", told={"sheet": design.sheet.width_mm, "axle": shape.long * 1e3})
+    return Cause("circuit", "sheet_narrow", values={"sheet": design.sheet.width_mm, "axle": shape.long * 1e3})
 
 
 def _steel(design: RollerDesign) -> Cause | None:

@@ -7,7 +7,7 @@ import numpy as np
 from oakspin.design.train import TrainDesign
 from oakspin.draws import Array
 from oakspin.machines.common_causes import magnet_skin, no_terminals
-from oakspin.machines.machine import Cause, Mask, Told
+from oakspin.machines.machine import Cause, Mask, CauseValue
 from oakspin.machines.train.shape import TrainShape
 from oakspin.parts.cell import Pack
 
@@ -34,21 +34,21 @@ def _wire(design: TrainDesign) -> Cause | None:
     if design.wire.finish == "bare" or design.track.inside == "bared":
         return None
     skin = "plastic" if design.wire.finish == "plastic" else "enamel"
-    return Cause("circuit", "track_covered", told={"skin": skin})
+    return Cause("circuit", "track_covered", values={"skin": skin})
 
 
 def _narrow(design: TrainDesign, shape: TrainShape, name: str) -> Cause | None:
     stack = design.front if name == "front" else design.rear
     if stack.diameter_mm * 5e-4 > shape.body + 0.05e-3:
         return None
-    told: dict[str, Told] = {"stack": name, "magnet": stack.diameter_mm, "cell": shape.body * 2e3}
-    return Cause("circuit", "hull_wide" if design.hull_mm else "magnets_narrow", told=told)
+    values: dict[str, CauseValue] = {"stack": name, "magnet": stack.diameter_mm, "cell": shape.body * 2e3}
+    return Cause("circuit", "hull_wide" if design.hull_mm else "magnets_narrow", values=values)
 
 
 def _short(shape: TrainShape) -> Cause | None:
     if shape.track > shape.long:
         return None
-    return Cause("circuit", "track_short", told={"track": shape.track * 1e3, "train": shape.long * 1e3})
+    return Cause("circuit", "track_short", values={"track": shape.track * 1e3, "train": shape.long * 1e3})
 
 
 def _bore(shape: TrainShape, bore: Array) -> Cause | None:
@@ -75,8 +75,8 @@ def _bend(design: TrainDesign, shape: TrainShape) -> Cause | None:
     if radius is None or radius >= shape.tightest:
         return None
     if not np.isfinite(shape.tightest):
-        return Cause("starts", "no_bend_at_all", told={"radius": radius * 1e3})
-    return Cause("starts", "bend_sharp", told={"radius": radius * 1e3, "least": shape.tightest * 1e3})
+        return Cause("starts", "no_bend_at_all", values={"radius": radius * 1e3})
+    return Cause("starts", "bend_sharp", values={"radius": radius * 1e3, "least": shape.tightest * 1e3})
 
 
 def bend_radius(design: TrainDesign, shape: TrainShape) -> float | None:

@@ -72,14 +72,14 @@ def train_shape(design: TrainDesign) -> TrainShape:
     )
     mass = design.battery.in_series * cell.mass_g * 1e-3 + stack_mass(design.front) + stack_mass(design.rear)
     bore = design.track.former_mm * 1e-3 * UNCERTAIN["spring_back"].median
-    told = design.track.length
+    track_length = design.track.length
     body = train.radius + design.hull_mm * 1e-3
     mass += PAPER_DENSITY * math.pi * (body**2 - train.radius**2) * length
     looser = mean_pitch(design.track.loosens)
-    if isinstance(told, ByTurns):
-        track = told.turns * tight * looser + _pulled(design, tight)
+    if isinstance(track_length, ByTurns):
+        track = track_length.turns * tight * looser + _pulled(design, tight)
     else:
-        track = told.length_mm * 1e-3
+        track = track_length.length_mm * 1e-3
     long = length + train.front.length + train.rear.length
     oval = design.track.oval_mm * 1e-3
     free = 2 * bore - oval - 2 * max(train.front.radius, train.rear.radius) - 2 * body

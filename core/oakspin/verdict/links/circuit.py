@@ -54,7 +54,7 @@ def _sparks(outcome: Outcome, words: Words) -> str:
         return ""
     how = "sparks fly" if made < HALF else "a few sparks fly"
     springs = median(machine.touch.given(outcome.speed) / machine.touch.made) < SPRINGS
-    told = (
+    sentence = (
         f" At full speed {words.contact} touch{'es' if words.alone else ''} {100 * made:.0f} % of the time, and {how}."
     )
-    return f"{told}{words.springs if springs else ''}"
+    return f"{sentence}{words.springs if springs else ''}"

@@ -44,7 +44,7 @@ class Telling:
     good: str
     bad: str
     per: float = 1.0
-    told: str = ""
+    wording: str = ""
 
 
 @dataclass(frozen=True)

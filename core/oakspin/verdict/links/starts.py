@@ -42,8 +42,8 @@ def tell(outcome: Outcome, words: Words) -> Telling:
             good = f"Starts from any resting position when flicked {way}."
         bad = f"It needs a harder flick {way}, or another resting position."
     never = median(needed) >= BEYOND or outcome.drive.sense == 0
-    told = "no flick helps" if never else "by itself" if median(_flick(outcome)) == 0 else ""
-    return Telling("turns/s", good, _never(outcome, words) if never else bad, 1 / (2 * np.pi), told)
+    wording = "no flick helps" if never else "by itself" if median(_flick(outcome)) == 0 else ""
+    return Telling("turns/s", good, _never(outcome, words) if never else bad, 1 / (2 * np.pi), wording)
 
 
 def _never(outcome: Outcome, words: Words) -> str:

@@ -21,7 +21,7 @@ def judge(outcome: Outcome) -> Finding:
 def tell(outcome: Outcome, words: Words) -> Telling:
     """Which part is hot first."""
     if outcome.machine.broken("circuit") and not outcome.machine.short_ohms:
-        return Telling("s", "No current, no heat.", "", told="stays cold")
+        return Telling("s", "No current, no heat.", "", wording="stays cold")
     hottest = outcome.hottest
     reaches = "reach" if hottest.several else "reaches"
     cool = median(outcome.hands_off) > HARDLY
@@ -33,4 +33,4 @@ def tell(outcome: Outcome, words: Words) -> Telling:
         held, (soon,) = outcome.held_hottest, spoken_time(stuck)
         still = f" If it sticks, the {held.name} {'are' if held.several else 'is'} too hot to hold in {soon}."
         good, bad = good + still, bad + still
-    return Telling("s", good, bad, told="over an hour" if cool else "")
+    return Telling("s", good, bad, wording="over an hour" if cool else "")

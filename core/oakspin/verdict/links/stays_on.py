@@ -46,5 +46,5 @@ def tell(outcome: Outcome, words: Words) -> Telling:
     near = rounded(rate, 2)
     good = words.stays if never or not rate else f"Above this speed it {words.leaves}. It settles near {near}."
     leaves = f"It {words.leaves} at this speed, before it settles near {near}: out of balance."
-    told = words.secure if never else ""
-    return Telling(words.rate.unit, good, words.of(cause) if cause else leaves, words.rate.per, told)
+    wording = words.secure if never else ""
+    return Telling(words.rate.unit, good, words.of(cause) if cause else leaves, words.rate.per, wording)

@@ -106,7 +106,7 @@ def test_a_supply_set_several_times_too_high_throws_a_small_coil_out_of_open_cra
     assert low.direction == high.direction != "none"
     assert high.link("stays_on").margin < 1 < low.link("stays_on").margin
     assert "hops out" in high.headline
-    assert evaluate(changed(SMALL, supports__seat="loop", battery__supply={"volts": 12.0, "limit_A": 20.0})).link("stays_on").told  # fmt: skip
+    assert evaluate(changed(SMALL, supports__seat="loop", battery__supply={"volts": 12.0, "limit_A": 20.0})).link("stays_on").wording  # fmt: skip
 
 
 def test_the_supply_s_limit_holds_the_current() -> None:
@@ -151,7 +151,7 @@ def test_more_turns_help_until_resistance_and_mass_win() -> None:
         ({"supports__level_mm": 3.0, "supports__stops": False, "gap_mm": 8.0}, "stays_on", "walks off"),
     ],
 )
-def test_plain_causes_are_told_in_words(fields, link: str, words: str) -> None:  # type: ignore[no-untyped-def]
+def test_plain_causes_are_reported_in_words(fields, link: str, words: str) -> None:  # type: ignore[no-untyped-def]
     verdict = evaluate(changed(CRADLE, **fields))
     assert verdict.link(link).state == "fails"
     assert words in verdict.link(link).sentence

@@ -12,7 +12,7 @@ from oakspin.fields.coupling import coil_coupling
 from oakspin.fields.stack import Stack
 from oakspin.machines.coil.coupling import turn_coupling, turned_on
 from oakspin.machines.coil.machine import coil_coupling_of, coil_source
-from oakspin.machines.coil.outline import Nodes, Outline, drawn, measures_of, nodes_of
+from oakspin.machines.coil.outline import Nodes, CoilOutline, drawn, measures_of, nodes_of
 from oakspin.machines.coil.shape import coil_shape
 from oakspin.machines.coil.strip import ANGLES
 from oakspin.machines.table import machine_of
@@ -23,10 +23,10 @@ DISC = Stack(9e-3, 0.0, 5e-3, 1.3)
 BLOCK = Block(40e-3, 25e-3, 10e-3, 0.38)
 SIDEWAYS = Block(30e-3, 15e-3, 8e-3, 1.2, sideways=True)
 ACROSS = Stack(9e-3, 0.0, 5e-3, 1.3, across=True, steps=720)
-ROUND = Outline("round", 24e-3, 24e-3)
-SQUARE = Outline("square", 24e-3, 18e-3)
-OWN = Outline("own", corners=((-10e-3, -8e-3), (-6e-3, 11e-3), (12e-3, 7e-3), (8e-3, -9e-3)))
-LOBE = Outline("round", 26e-3, 16e-3, lobe=True)
+ROUND = CoilOutline("round", 24e-3, 24e-3)
+SQUARE = CoilOutline("square", 24e-3, 18e-3)
+OWN = CoilOutline("own", corners=((-10e-3, -8e-3), (-6e-3, 11e-3), (12e-3, 7e-3), (8e-3, -9e-3)))
+LOBE = CoilOutline("round", 26e-3, 16e-3, lobe=True)
 OVER = 14e-3 + 6e-3
 
 
@@ -41,7 +41,7 @@ def library_magnet(source):  # type: ignore[no-untyped-def]
     return magpylib.magnet.Cylinder(polarization=way, dimension=(2 * source.radius, source.length), position=middle)
 
 
-def by_the_library(outline: Outline, source, over: float, turn: float) -> float:  # type: ignore[no-untyped-def]
+def by_the_library(outline: CoilOutline, source, over: float, turn: float) -> float:  # type: ignore[no-untyped-def]
     """Torque per ampere of one turn, piece by piece: the moment of I dl x B about the axle."""
     path = drawn(outline)
     share = np.linspace(0, 1, 40)[:, None]
@@ -55,7 +55,7 @@ def by_the_library(outline: Outline, source, over: float, turn: float) -> float:
 
 @pytest.mark.parametrize("outline", [ROUND, SQUARE, OWN, LOBE], ids=["round", "square", "own", "lobe"])
 @pytest.mark.parametrize("source", [DISC, BLOCK, SIDEWAYS, ACROSS], ids=["disc", "block", "sideways", "across"])
-def test_it_is_the_moment_of_the_force_in_the_library_s_field(outline: Outline, source) -> None:  # type: ignore[no-untyped-def]
+def test_it_is_the_moment_of_the_force_in_the_library_s_field(outline: CoilOutline, source) -> None:  # type: ignore[no-untyped-def]
     shown = turn_coupling(outline, source, np.array([OVER]))[0]
     largest = np.abs(shown).max()
     for at in (0, 7, 20, 33, 50, 64):
@@ -68,7 +68,7 @@ def test_it_is_the_moment_of_the_force_in_the_library_s_field(outline: Outline, 
 @pytest.mark.parametrize("shape", ["round", "square"])
 def test_also_a_millimeter_over_the_magnet(shape: str, wide: float) -> None:
     """The library's force on 4,000 pieces, its mean over each angle's own five degrees."""
-    outline, over = Outline(shape, wide, wide), wide / 2 + 1e-3
+    outline, over = CoilOutline(shape, wide, wide), wide / 2 + 1e-3
     shown = turn_coupling(outline, DISC, np.array([over]))[0]
     points, weights = np.polynomial.legendre.leggauss(7)
     for at in (0, 1, 3, 9, 17):
@@ -77,7 +77,7 @@ def test_also_a_millimeter_over_the_magnet(shape: str, wide: float) -> None:
         assert shown[at] == pytest.approx(exact, abs=0.01 * np.abs(shown).max())
 
 
-def by_pieces(outline: Outline, over: float, turn: float) -> float:
+def by_pieces(outline: CoilOutline, over: float, turn: float) -> float:
     a, b, count = outline.along / 2, outline.across / 2, 4000
     if outline.by == "square":
         ends = np.array([(-a, -b), (-a, b), (a, b), (a, -b), (-a, -b)])
@@ -92,7 +92,7 @@ def by_pieces(outline: Outline, over: float, turn: float) -> float:
     return float(np.cross(middle, np.cross(step, field))[:, 0].sum())
 
 
-def flux_through(outline: Outline, source, height: float, turn: float) -> float:  # type: ignore[no-untyped-def]
+def flux_through(outline: CoilOutline, source, height: float, turn: float) -> float:  # type: ignore[no-untyped-def]
     """Flux along the face normal, by squares over the plane inside the outline."""
     half_u, half_v = outline.along / 2, outline.across / 2
     cells = 220
@@ -106,7 +106,7 @@ def flux_through(outline: Outline, source, height: float, turn: float) -> float:
 
 
 @pytest.mark.parametrize(("outline", "source"), [(ROUND, DISC), (SQUARE, BLOCK), (SQUARE, DISC)])
-def test_it_equals_the_change_of_flux_through_the_coil(outline: Outline, source) -> None:  # type: ignore[no-untyped-def]
+def test_it_equals_the_change_of_flux_through_the_coil(outline: CoilOutline, source) -> None:  # type: ignore[no-untyped-def]
     height = source.length + OVER
     shown = turn_coupling(outline, source, np.array([OVER]))[0]
     step = 0.02

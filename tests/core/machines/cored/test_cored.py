@@ -191,7 +191,7 @@ def test_each_reversal_turns_it_round() -> None:
         ({"brushes__width_mm": 5.0, "commutator__radius_mm": 2.0}, "join both segments"),
     ],
 )
-def test_what_stops_it_is_told(change: dict[str, Any], words: str) -> None:
+def test_what_stops_it_is_reported(change: dict[str, Any], words: str) -> None:
     verdict = evaluate(changed(MOTOR, **change))
     assert words in verdict.headline + " ".join(verdict.causes)
     assert verdict.direction == "none"

@@ -74,7 +74,7 @@ def test_speeds_are_those_that_good_builds_show() -> None:
     assert 1000 < evaluate(ROTOR).figures["speed"].value < 15000
 
 
-def test_the_rim_s_speed_is_told_and_asks_for_goggles() -> None:
+def test_the_rim_s_speed_is_reported_and_asks_for_goggles() -> None:
     verdict = evaluate(ROTOR)
     turns = verdict.figures["speed"].value
     assert verdict.figures["rim_speed"].value == pytest.approx(turns / 60 * np.pi * 0.012, rel=1e-6)
@@ -106,7 +106,7 @@ def test_it_coasts_down_by_friction_and_air_alone() -> None:
         ({"screw__length_mm": 100.0, "screw__shank_mm": 9.0, "screw__head_mm": 20.0, "magnets__count": 1, "screw__tip_mm": 0.05, "screw__point_deg": 10.0, "flag__mass_g": 10.0}, "Too heavy"),
     ],
 )  # fmt: skip
-def test_what_stops_it_is_told(change: dict[str, Any], words: str) -> None:
+def test_what_stops_it_is_reported(change: dict[str, Any], words: str) -> None:
     verdict = evaluate(changed(ROTOR, **change))
     assert words in verdict.headline + " ".join(verdict.causes)
     assert verdict.direction == "none"
@@ -128,7 +128,7 @@ def test_beacon_runs() -> None:
     assert evaluate(sample("beacon")).share_that_goes > 0.75
 
 
-def test_what_shakes_it_off_is_not_told_as_a_speed() -> None:
+def test_what_shakes_it_off_is_not_reported_as_a_speed() -> None:
     heavy = changed(ROTOR, magnets__count=8, screw__length_mm=60.0, screw__tip_mm=0.1, flag__mass_g=10.0)
     verdict = evaluate(heavy)
     assert verdict.link("stays_on").state == "fails"

@@ -88,15 +88,15 @@ def test_it_runs_as_trains_do_and_climbs_as_far_as_it_is_not_known() -> None:
 def test_it_climbs_the_steepest_slope_and_no_steeper() -> None:
     """The slope at which push is friction and weight together, found by laying the track so."""
     flat = machine_of(changed(TRAIN, battery__used_percent=60.0), MEDIAN)
-    told = evaluate(changed(TRAIN, battery__used_percent=60.0), MEDIAN).figures["steepest_climb"].value
+    answer = evaluate(changed(TRAIN, battery__used_percent=60.0), MEDIAN).figures["steepest_climb"].value
 
     def surplus(slope: float) -> float:
         machine = machine_of(changed(TRAIN, battery__used_percent=60.0, track__plan__slope_deg=slope), MEDIAN)
         settled = machine.settled(drive_of(flat).flow(np.full(1, 0.3))[0])
         return float((drive_of(settled).at(np.full(1, machine.creep)) - machine.load.dry)[0])
 
-    assert 2 < told < 60
-    assert surplus(max(told - 6, 0)) > 0 > surplus(min(told + 6, 60))
+    assert 2 < answer < 60
+    assert surplus(max(answer - 6, 0)) > 0 > surplus(min(answer + 6, 60))
     assert flat.inertia[0] * GRAVITY > 0
 
 

@@ -123,7 +123,7 @@ def test_too_sharp_a_bend_sticks_and_advice_widens_it() -> None:
         ({"leads": "+"}, "keeps_going", "thrown back"),
     ],
 )
-def test_what_stops_a_train_is_told(change: dict[str, Any], link: str, words: str) -> None:
+def test_what_stops_a_train_is_reported(change: dict[str, Any], link: str, words: str) -> None:
     verdict = evaluate(changed(TRAIN, **change))
     assert failing(verdict) == link
     assert words in verdict.headline + " ".join(verdict.causes)

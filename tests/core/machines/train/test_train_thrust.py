@@ -77,7 +77,7 @@ def test_each_reversal_turns_the_train_round_and_the_poles_tell_the_same(wound: 
 
 
 @pytest.mark.parametrize(("front", "rear"), [("N", "S"), ("S", "N")])
-def test_unlike_poles_outward_push_nothing_and_the_reason_is_told(front: str, rear: str) -> None:
+def test_unlike_poles_outward_push_nothing_and_the_reason_is_reported(front: str, rear: str) -> None:
     design = changed(TRAIN, front__pole_up=front, rear__pole_up=rear)
     verdict = evaluate(design)
     assert verdict.figures["push"].value == 0

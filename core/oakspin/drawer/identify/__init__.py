@@ -1,0 +1,1 @@
+"""What an unlabeled part is: tests at the bench, and what their readings make likely."""
