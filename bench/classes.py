@@ -16,10 +16,11 @@ import numpy as np
 
 from bench.clock import medians, seconds
 from bench.search import OF_EVERY_KIND
-from oakspin import evaluate
-from oakspin.classroom.forecast import Forecast, forecast, forecasting, usual_others
-from oakspin.classroom.plan import ClassMotor, ClassPlan, usual_prepared
 from bench.simulated_classes import rig_classes
+from oakspin import evaluate
+from oakspin.classroom.forecast.changes import usual_others
+from oakspin.classroom.forecast.forecast import Forecast, forecast, forecasting
+from oakspin.classroom.plan import ClassMotor, ClassPlan, usual_prepared
 from oakspin.kinds.kinds import KINDS, build_of
 from runner.samples import sample
 

@@ -22,8 +22,8 @@ import numpy as np
 from bench.clock import medians
 from oakspin import evaluate
 from oakspin.diagnose.fault_bench import FaultBench, bench_of
-from oakspin.diagnose.ranking import HEALTHY, Evidence, chances_of, diagnosed, weights_of
 from oakspin.diagnose.fault_search import HiddenTrouble, flaw_of, hidden_in, listed_search, searched
+from oakspin.diagnose.ranking import HEALTHY, Evidence, chances_of, diagnosed, weights_of
 from oakspin.errors import OakSpinError
 from oakspin.kinds.fault import BenchFault
 from oakspin.learn.observation import METER_SHARE
@@ -169,7 +169,9 @@ def _count_one(bench: FaultBench, trouble: HiddenTrouble, id_: str, tally: Tally
 def _calibrated(bench: FaultBench, trouble: HiddenTrouble, tally: Tally, chance: np.random.Generator) -> None:
     """A motor as they occur, whatever it shows: each told chance, and whether the fault is there."""
     weights = weights_of(bench, seen_of(bench, trouble, chance))[0]
-    tally.wording += [(suspects_named, id_ in trouble.ids) for id_, suspects_named in chances_of(bench, weights).items()]
+    tally.wording += [
+        (suspects_named, id_ in trouble.ids) for id_, suspects_named in chances_of(bench, weights).items()
+    ]
     tally.wording.append((float(weights[0]), not trouble.ids))
 
 
@@ -231,7 +233,9 @@ def _fifths(tally: Tally) -> str:
     for fifth in range(FIFTHS):
         inside = (suspects_named >= fifth / FIFTHS) & (suspects_named < (fifth + 1) / FIFTHS + (fifth == FIFTHS - 1))
         if inside.any():
-            parts.append(f"{100 * suspects_named[inside].mean():.0f} / {100 * true[inside].mean():.0f} ({inside.sum()})")
+            parts.append(
+                f"{100 * suspects_named[inside].mean():.0f} / {100 * true[inside].mean():.0f} ({inside.sum()})"
+            )
     return ", ".join(parts)
 
 

@@ -22,8 +22,8 @@ from oakspin.learn.history import Ran
 from oakspin.learn.known import NOTHING
 from oakspin.learn.observation import Observation, as_compared, observed
 from oakspin.learn.rotor import Rotor, again, learned
-from oakspin.learn.surprise import surprise_of
 from oakspin.learn.summary import summary_of
+from oakspin.learn.surprise import surprise_of
 from oakspin.measure.predicted import predicted_for, ran
 from oakspin.measure.trial import Trial
 from oakspin.rig.bench import RigRun, read, rig_trials, shown

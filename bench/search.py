@@ -24,10 +24,10 @@ from oakspin.drawer.entry import Entry
 from oakspin.drawer.part import Part
 from oakspin.kinds.kinds import KINDS
 from oakspin.kinds.recipe import Place
-from oakspin.search.request import ALL_KINDS, KindName, SearchRequest
 from oakspin.search.candidate import FULL, Candidate, Parts, candidate_of, free_of
-from oakspin.search.front import unbeaten
 from oakspin.search.engine import SEED, SearchState, search
+from oakspin.search.front import unbeaten
+from oakspin.search.request import ALL_KINDS, KindName, SearchRequest
 from oakspin.search.stock import stock_of
 from oakspin.search.usual import USUAL_KIT
 from runner.samples import sample

@@ -13,13 +13,13 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from oakspin.classroom.builds import AGAIN, LEAST_AGAIN, ROUGH, building_minutes, often_of
-from oakspin.classroom.forecast import CLASS_FAULTS, CLASS_PACE, PACE
+from oakspin.classroom.forecast.lessons import CLASS_FAULTS, CLASS_PACE, PACE
 from oakspin.classroom.lesson import GroupWork, LessonStrip, Try, lesson
 from oakspin.classroom.plan import ClassPlan
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import FaultBench, bench_of
-from oakspin.diagnose.ranking import HEALTHY, Evidence, diagnosed
 from oakspin.diagnose.fault_search import HiddenTrouble, answered, flaw_of, searched
+from oakspin.diagnose.ranking import HEALTHY, Evidence, diagnosed
 from oakspin.draws import TENTH
 from oakspin.errors import OakSpinError
 from oakspin.kinds.fault import BenchFault

@@ -9,7 +9,7 @@ from typing import Any
 from pydantic_core import from_json, to_json
 
 from oakspin.diagnose.ranking import Answer, Evidence
-from oakspin.diagnose.views import bench_in, fault_in, sign_words, diagnosis_view
+from oakspin.diagnose.views import bench_in, diagnosis_view, fault_in, sign_words
 from runner.files import answered, design_in
 
 READINGS = {"current": "amperes, a meter in the circuit", "volts": "volts while it is on", "turns": "turns a minute"}

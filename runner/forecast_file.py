@@ -9,8 +9,9 @@ from typing import Any
 from pydantic_core import from_json, to_json
 
 from oakspin.classroom.file import from_text
-from oakspin.classroom.forecast import CLASSES, forecasting, usual_others
-from oakspin.classroom.views import forecast_view
+from oakspin.classroom.forecast.changes import usual_others
+from oakspin.classroom.forecast.forecast import CLASSES, forecasting
+from oakspin.classroom.forecast.views import forecast_view
 from runner.files import answered, bytes_in
 
 

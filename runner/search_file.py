@@ -12,18 +12,20 @@ from typing import Any
 from pydantic_core import from_json, to_json
 
 from oakspin.drawer.table import read_drawer
-from oakspin.search.request import ALL_KINDS, MATTERS, SearchRequest, request_of
 from oakspin.search.engine import DESIGNS, SEED, SearchState, search
+from oakspin.search.request import ALL_KINDS, MATTERS, SearchRequest, request_of
 from oakspin.search.stock import stock_of
-from oakspin.search.views import search_view
 from oakspin.search.usual import USUAL_KIT
+from oakspin.search.views import search_view
 from runner.files import answered, text_in
 
 
 def found(words: argparse.Namespace) -> dict[str, Any]:
     """The answer. Raises the core's errors."""
     names = ("hands", "groups", "minutes", "no_sharp_tools", "most_A")
-    request = request_of({**{name: getattr(words, name) for name in names}, "matters": words.matters, "kinds": words.kinds})
+    request = request_of(
+        {**{name: getattr(words, name) for name in names}, "matters": words.matters, "kinds": words.kinds}
+    )
     faults: tuple[Any, ...] = ()
     entries = USUAL_KIT
     if words.drawer:

@@ -96,7 +96,9 @@ def side_by_side(entries: Sequence[ComparedDesign]) -> SideBySide:
     looks = [look(entry.design) for entry in entries]
     verdicts = [seen.verdict for seen in looks]
     rows = [
-        _row("Will it go?", "Builds that go", [ComparisonCell(f"{100 * v.share_that_goes:.0f} of 100") for v in verdicts]),
+        _row(
+            "Will it go?", "Builds that go", [ComparisonCell(f"{100 * v.share_that_goes:.0f} of 100") for v in verdicts]
+        ),
         *(_row("Run chain", first.name, [_of_link(v.link(first.id)) for v in verdicts]) for first in verdicts[0].links),
         *(_row("Figures", label, [_of_figure(v, name) for v in verdicts]) for name, label in FIGURES.items()),
         *_measured([entry.trials for entry in entries]),
@@ -112,7 +114,9 @@ def table_of(compared: SideBySide) -> str:
     write = csv.writer(out, lineterminator="\n").writerow
     write(["group", "what", *compared.titles])
     for row in compared.rows:
-        texts = [f"{cell.text} ({cell.band})" if cell and cell.band else cell.text if cell else "" for cell in row.cells]
+        texts = [
+            f"{cell.text} ({cell.band})" if cell and cell.band else cell.text if cell else "" for cell in row.cells
+        ]
         write([row.group, row.label, *texts])
     return out.getvalue()
 

@@ -23,8 +23,8 @@ from typing import IO, Annotated, Any, Literal, Self, TypeVar
 import numpy as np
 from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError, model_validator
 
-from oakspin.classroom.results import results_of
 from oakspin.classroom.plan import plan_of
+from oakspin.classroom.results import results_of
 from oakspin.design import Design, Document, design_of, to_text
 from oakspin.design.document import faults_of
 from oakspin.design.models import Title, misfit

@@ -8,10 +8,10 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
-from oakspin.classroom.results import ClassResults, results_of, plain
 from oakspin.classroom.file import Held, from_text, to_text
-from oakspin.classroom.forecast import MotorKnown
+from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.plan import ClassMotor, ClassPlan, plan_of, usual_prepared
+from oakspin.classroom.results import ClassResults, plain, results_of
 from oakspin.drawer.entry import Entry
 from oakspin.drawer.used import places_of
 from oakspin.errors import Fault, UnreadableDesign

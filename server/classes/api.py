@@ -9,13 +9,13 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from oakspin.classroom.file import of_file
-from oakspin.classroom.forecast import usual_others
-from oakspin.classroom.kit import Kit, KitLine, kit_of
+from oakspin.classroom.forecast.changes import usual_others
+from oakspin.classroom.forecast.views import ForecastView
+from oakspin.classroom.kit import Kit, kit_of
 from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan, usual_prepared
 from oakspin.classroom.timetable import Timetable, timetable_of
-from oakspin.classroom.views import ForecastView
 from oakspin.kinds.kinds import KINDS, build_of
-from oakspin.search.purchases import Bought, shopping_table
+from oakspin.search.purchases import shopping_table
 from server.classes import actions
 from server.classes.models import SchoolClass
 from server.downloads import download
@@ -88,40 +88,10 @@ class ClassView(Schema):
     motors: list[ClassMotorView]
 
 
-class KitLineView(Schema):
-    """A part of the kit; ``missing`` are not in the Drawer."""
-
-    name: str
-    sort: str
-    motor: str
-    unit: str
-    each: float
-    used: float
-    spares: float
-    amount: float
-    owned: float | None
-    missing: float
-    price: float | None
-
-
-class KitView(Schema):
-    """The kit of a class, and what of it is to be bought."""
-
-    lines: list[KitLineView]
-    shopping: list[Bought]
-    cost_group: float
-    cost_pupil: float
-    unpriced: list[str]
-    used_up: dict[str, float]
-    magnets: int
-    beside: list[str]
-    tools: list[str]
-
-
 class ClassNeedsView(Schema):
     """What a class needs: its kit and its lesson by the clock."""
 
-    kit: KitView
+    kit: Kit
     timetable: Timetable
 
 
@@ -171,7 +141,7 @@ def class_needs(request: HttpRequest, body: ClassBody) -> ClassNeedsView:
     """The kit of a class, held against the Drawer, and its timetable."""
     plan = actions.followed(body.plan)
     kit = kit_of(plan, [drawer.entry_in(row) for row in drawer.entries()], actions.known_of(plan))
-    return ClassNeedsView(kit=_kit(kit), timetable=timetable_of(plan))
+    return ClassNeedsView(kit=kit, timetable=timetable_of(plan))
 
 
 @router.get(
@@ -261,20 +231,3 @@ def _out(row: SchoolClass) -> ClassView:
     )
 
 
-def _kit(kit: Kit) -> KitView:
-    return KitView(
-        lines=[_line(line) for line in kit.lines],
-        shopping=list(kit.shopping),
-        cost_group=kit.cost_group,
-        cost_pupil=kit.cost_pupil,
-        unpriced=list(kit.unpriced),
-        used_up=dict(kit.used_up),
-        magnets=kit.magnets,
-        besides=list(kit.besides),
-        tools=list(kit.tools),
-    )
-
-
-def _line(line: KitLine) -> KitLineView:
-    names = ("name", "sort", "motor", "unit", "each", "used", "spares", "amount", "owned", "missing", "price")
-    return KitLineView(**{name: getattr(line, name) for name in names})

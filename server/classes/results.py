@@ -11,8 +11,18 @@ from datetime import UTC, datetime, time, timedelta
 
 from django.db import transaction
 
-from oakspin.classroom.results import ClassResults, Foretold, RunAt, results_of, plain, repairs_in, runs_in, trial_in, with_trials
 from oakspin.classroom.plan import ClassMotor, ClassPlan
+from oakspin.classroom.results import (
+    ClassResults,
+    Foretold,
+    RunAt,
+    plain,
+    repairs_in,
+    results_of,
+    runs_in,
+    trial_in,
+    with_trials,
+)
 from oakspin.diagnose.repair import Repair
 from oakspin.errors import Fault, UnfitPatch, UnreadableDesign
 from oakspin.kinds.kinds import faults_of

@@ -8,10 +8,10 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from oakspin.classroom.results import ClassResults, Foretold
-from oakspin.classroom.review import Review, review_of, review_table
 from oakspin.classroom.kit import kit_of
 from oakspin.classroom.plan import ClassPlan
+from oakspin.classroom.results import ClassResults, Foretold
+from oakspin.classroom.review import Review, review_of, review_table
 from oakspin.kinds.kinds import faults_of
 from oakspin.measure.form import TrialForm, trial_form
 from server.classes import actions, results
@@ -75,7 +75,9 @@ def get_results(request: HttpRequest, id: str) -> ResultsView:
     return _out(actions.find(id))
 
 
-@router.put("/{id}/came", response={200: ResultsView, 409: ConflictProblem, **KEPT, **BODY}, operation_id="save_what_came")
+@router.put(
+    "/{id}/came", response={200: ResultsView, 409: ConflictProblem, **KEPT, **BODY}, operation_id="save_what_came"
+)
 def save_class_results(request: HttpRequest, id: str, body: ResultsBody) -> ResultsView:
     """Keep what came of a class."""
     return _out(results.save_results(id, body.version, body.results))

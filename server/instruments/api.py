@@ -127,7 +127,9 @@ def open_rig(request: HttpRequest, body: RigBody) -> OpenedView:
     return OpenedView(id=SOURCES.add(SimulatedRig(body.design, body.seed)), simulated=True)
 
 
-@router.get("/sources/{id}", response={200: ReadingsView, 404: Problem, 422: Problem, **ANY}, operation_id="read_source")
+@router.get(
+    "/sources/{id}", response={200: ReadingsView, 404: Problem, 422: Problem, **ANY}, operation_id="read_source"
+)
 def read_source(request: HttpRequest, id: str, after: Annotated[int, Query(ge=0)] = 0) -> ReadingsView:
     """What a source told after a number."""
     source = _source(id)
@@ -184,7 +186,9 @@ def _steady(readings: list[SourceReading]) -> dict[tuple[str, str], Steady]:
     found = {}
     for quantity, unit in sorted({(reading.quantity, reading.unit) for reading in readings}):
         mine = [reading for reading in readings if reading.quantity == quantity]
-        steady = steady_of([reading.seconds for reading in mine], [reading.value for reading in mine], OWN_ERROR.get(quantity, 0.0))
+        steady = steady_of(
+            [reading.seconds for reading in mine], [reading.value for reading in mine], OWN_ERROR.get(quantity, 0.0)
+        )
         if steady and quantity != "pulses":
             found[quantity, unit] = steady
     return found

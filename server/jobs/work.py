@@ -15,10 +15,11 @@ from queue import SimpleQueue
 from pydantic_core import to_json
 
 from oakspin.advice import advise
-from oakspin.classroom.review import foretold_of
-from oakspin.classroom.forecast import MotorKnown, forecasting
+from oakspin.classroom.forecast.forecast import forecasting
+from oakspin.classroom.forecast.lessons import MotorKnown
+from oakspin.classroom.forecast.views import forecast_view
 from oakspin.classroom.plan import ClassMotor, ClassPlan
-from oakspin.classroom.views import forecast_view
+from oakspin.classroom.review import foretold_of
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import bench_of
 from oakspin.drawer.entry import Entry
@@ -34,9 +35,9 @@ from oakspin.learn.summary import summary_of, summary_view
 from oakspin.practice.case import case_of
 from oakspin.practice.crowd import crowd_of
 from oakspin.practice.ideal import ideal_way
-from oakspin.search.request import SearchRequest
-from oakspin.search.purchases import worth_buying
 from oakspin.search.engine import search
+from oakspin.search.purchases import worth_buying
+from oakspin.search.request import SearchRequest
 from oakspin.search.stock import stock_of
 from oakspin.search.views import search_view
 from oakspin.teach import cards_of

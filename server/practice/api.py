@@ -11,7 +11,7 @@ from pydantic import Field
 from oakspin.design import Design, design_of
 from oakspin.practice.case import Act
 from oakspin.practice.crowd import CrowdView
-from oakspin.practice.record import LEVELS, ROUND, Level, RecordView, record_view, record_table
+from oakspin.practice.record import LEVELS, ROUND, Level, RecordView, record_table, record_view
 from oakspin.practice.views import CaseView
 from server.downloads import download
 from server.errors import ANY, BODY, KeyProblem, Problem

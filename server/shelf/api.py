@@ -13,11 +13,11 @@ from server.downloads import download
 from server.errors import ANY, BODY, ConflictProblem, Problem
 from server.shelf import actions, glances, samples
 from server.shelf.schemas import (
+    ArchivedView,
     CopyBody,
     DemonstrationView,
     FileBody,
     NewBody,
-    ArchivedView,
     RevisionView,
     SaveBody,
     ShelfView,

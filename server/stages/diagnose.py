@@ -15,7 +15,7 @@ from oakspin.diagnose.fault_bench import FaultBench
 from oakspin.diagnose.ranking import Evidence
 from oakspin.diagnose.repair import Often
 from oakspin.diagnose.signs import SideSign, Sign, parts_showing
-from oakspin.diagnose.views import CauseView, DiagnosisView, SignWord, fault_in, sheet_of, sign_words, diagnosis_view
+from oakspin.diagnose.views import CauseView, DiagnosisView, SignWord, diagnosis_view, fault_in, sheet_of, sign_words
 from oakspin.errors import Fault, UnfitPatch
 from server.errors import BODY, Problem
 from server.jobs import work

@@ -10,12 +10,12 @@ from pydantic import Field
 
 from oakspin.drawer.entry import Entry
 from oakspin.kinds.kinds import KINDS
-from oakspin.search.request import MATTERS, Criterion, SearchRequest
-from oakspin.search.purchases import Bought, Shopping, shopping_table
 from oakspin.search.engine import DESIGNS, SEED
+from oakspin.search.purchases import Bought, Shopping, shopping_table
+from oakspin.search.request import MATTERS, Criterion, SearchRequest
 from oakspin.search.stock import stock_of
-from oakspin.search.views import SearchView
 from oakspin.search.usual import USUAL_KIT
+from oakspin.search.views import SearchView
 from server.downloads import download
 from server.drawer import actions
 from server.errors import ANY, BODY

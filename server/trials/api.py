@@ -12,7 +12,7 @@ from server.downloads import download
 from server.errors import ANY, BODY, KeyProblem, Problem
 from server.shelf.actions import find, head_of
 from server.trials import actions, repairs
-from server.trials.schemas import RepairBody, RepairView, TableBody, IntakeView, TrialBody, TrialView
+from server.trials.schemas import IntakeView, RepairBody, RepairView, TableBody, TrialBody, TrialView
 
 router = Router(tags=["trials"])
 

@@ -9,7 +9,9 @@ from playwright.sync_api import Page, expect
 from tests.browser.conftest import faults_of_access
 
 
-def test_a_wire_is_reported_by_two_tests_and_what_was_read_outlives_a_reload(page: Page, at: Callable[[str], str]) -> None:
+def test_a_wire_is_reported_by_two_tests_and_what_was_read_outlives_a_reload(
+    page: Page, at: Callable[[str], str]
+) -> None:
     page.goto(at("/"))
     page.get_by_role("link", name="What is this thing?").focus()
     page.keyboard.press("Enter")

@@ -91,6 +91,7 @@ def test_trials_of_a_simulated_motor_are_set_beside_nothing() -> None:
     lantern, read = sample("lantern"), Readings(turns=100, turns_seconds=10.0)
     real, simulated = (Trial(group="Tern", readings=read, simulated=flag) for flag in (False, True))
     with_, without = (
-        side_by_side([ComparedDesign("One", lantern, (real, *more)), ComparedDesign("Two", lantern)]) for more in ((simulated,), ())
+        side_by_side([ComparedDesign("One", lantern, (real, *more)), ComparedDesign("Two", lantern)])
+        for more in ((simulated,), ())
     )
     assert with_ == without

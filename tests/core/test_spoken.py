@@ -5,7 +5,7 @@ import pytest
 from oakspin import evaluate
 from oakspin.kinds.explained import explained
 from oakspin.kinds.kinds import KINDS
-from oakspin.spoken import PLAIN, spoken, band_text
+from oakspin.spoken import PLAIN, band_text, spoken
 from runner.samples import DEMO, sample
 
 ALL = [path.name.split(".")[0] for path in sorted(DEMO.glob("*.oak.json"))]

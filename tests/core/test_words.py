@@ -51,6 +51,8 @@ def test_the_list_is_read() -> None:
 @pytest.mark.parametrize("words", dropped())
 def test_dropped_words_are_said_nowhere(words: str) -> None:
     wanted = re.compile(rf"(?<![\w]){re.escape(words)}(?![\w])")
-    shown_words = [f"{path.relative_to(ROOT)}: {text}" for path in SPOKEN for text in texts_in(path) if wanted.search(text)]
+    shown_words = [
+        f"{path.relative_to(ROOT)}: {text}" for path in SPOKEN for text in texts_in(path) if wanted.search(text)
+    ]
     shown = [f"{path.relative_to(ROOT)}" for path in PAGES if wanted.search(without_comments(path))]
     assert shown_words + shown == []

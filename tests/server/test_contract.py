@@ -81,7 +81,9 @@ def test_systematic_requests_of_every_route_get_answers_that_are_written_down(
     tried = 0
     for operation in (operation.ok() for operation in described.get_all_operations()):
         request = operation.schema.config.generation_for(operation=operation, phase="coverage")
-        cases = operation.schema.iter_coverage_cases(operation, generation_modes=request.modes, generation_config=request)
+        cases = operation.schema.iter_coverage_cases(
+            operation, generation_modes=request.modes, generation_config=request
+        )
         for case in islice(cases, SYSTEMATIC):
             checked(case, server)
             tried += 1

@@ -212,7 +212,9 @@ def test_a_rig_s_trials_teach_by_the_command_line_alone(tmp_path: Path) -> None:
         ("learn_file", ("demo/lantern.oak.json", "demo/lantern.oak.json"), "columns among"),
     ],
 )
-def test_what_these_commands_cannot_do_is_reported_with_status_2(module: str, words: tuple[str, ...], reply: str) -> None:
+def test_what_these_commands_cannot_do_is_reported_with_status_2(
+    module: str, words: tuple[str, ...], reply: str
+) -> None:
     run = command(module, *words)
     assert run.returncode == 2
     assert reply in run.stderr

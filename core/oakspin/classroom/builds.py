@@ -17,8 +17,8 @@ from oakspin.classroom.plan import ClassMotor
 from oakspin.constants import HANDS, UNCERTAIN
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import BUILDS, FaultBench, bench_of
-from oakspin.diagnose.ranking import TRY, Evidence, Suspect, diagnosed
 from oakspin.diagnose.fault_search import seen_of
+from oakspin.diagnose.ranking import TRY, Evidence, Suspect, diagnosed
 from oakspin.drawer.part import Part, narrowed, part_of
 from oakspin.drawer.used import stands
 from oakspin.draws import Array, Draws, Learned

@@ -6,8 +6,8 @@ import json
 from dataclasses import replace
 from typing import Any, Literal, NamedTuple
 
-from oakspin.classroom.results import ClassResults, results_of, plain
 from oakspin.classroom.plan import ClassPlan, plan_of
+from oakspin.classroom.results import ClassResults, plain, results_of
 from oakspin.design.document import json_of
 from oakspin.errors import Fault, UnreadableDesign
 
@@ -37,7 +37,12 @@ def schema() -> dict[str, Any]:
 
 def to_text(plan: ClassPlan, results: ClassResults | None = None) -> str:
     """The file's text; :func:`from_text` gives the same plan and what came back, exactly."""
-    whole = {"format": FORMAT, "version": VERSION, **plan.model_dump(mode="json"), "came": plain(results or ClassResults())}
+    whole = {
+        "format": FORMAT,
+        "version": VERSION,
+        **plan.model_dump(mode="json"),
+        "came": plain(results or ClassResults()),
+    }
     return json.dumps(whole, indent=2, ensure_ascii=False) + "\n"
 
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from oakspin.classroom.builds import parts_of_motor
-from oakspin.classroom.forecast import MotorKnown
+from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.plan import ClassMotor, ClassPlan
 from oakspin.design import Design
 from oakspin.drawer.entry import Entry
@@ -29,8 +29,8 @@ KEPT: tuple[Place, ...] = ("cell", "magnet", "screw", "support")  # still there 
 class KitLine:
     """A part of the kit.
 
-    ``each`` for one group, ``used`` for all at once, ``spares`` beside them, ``amount`` both together; ``owned`` in the
-    Drawer, none where nothing there is the same. ``price`` of one.
+    ``each`` for one group, ``used`` for all at once, ``spares`` besides, ``amount`` both together, counted in ``unit``;
+    ``owned`` in the Drawer, none where nothing there is the same, ``missing`` what is not there. ``price`` of one.
     """
 
     name: str
@@ -42,21 +42,15 @@ class KitLine:
     spares: float
     owned: float | None
     price: float | None
+    unit: str = field(init=False)
+    amount: float = field(init=False)
+    missing: float = field(init=False)
 
-    @property
-    def unit(self) -> str:
-        """What is counted."""
-        return "m" if self.place == "wire" else "pieces"
-
-    @property
-    def amount(self) -> float:
-        """How many to lay out, spares included."""
-        return self.used + self.spares
-
-    @property
-    def missing(self) -> float:
-        """How many are not there."""
-        return max(self.amount - (self.owned or 0.0), 0.0)
+    def __post_init__(self) -> None:
+        amount = self.used + self.spares
+        object.__setattr__(self, "unit", "m" if self.place == "wire" else "pieces")
+        object.__setattr__(self, "amount", amount)
+        object.__setattr__(self, "missing", max(amount - (self.owned or 0.0), 0.0))
 
     @property
     def bought(self) -> Bought:
@@ -70,7 +64,8 @@ class Kit:
     """The kit of a class. ``cost`` is that of what one group takes at the prices known; ``unpriced`` parts have none.
 
     ``used_up`` is the share of a cell's charge that a lesson takes, by motor. ``magnets`` are to be counted out and in.
-    ``beside`` is what else is needed, ``tools`` what is lent.
+    ``besides`` is what else is needed, ``tools`` what is lent. ``shopping`` is what is missing, as lines of a list;
+    whole pieces and whole meters.
     """
 
     lines: tuple[KitLine, ...]
@@ -81,11 +76,10 @@ class Kit:
     magnets: int
     besides: tuple[str, ...]
     tools: tuple[str, ...]
+    shopping: tuple[Bought, ...] = field(init=False)
 
-    @property
-    def shopping(self) -> tuple[Bought, ...]:
-        """What is missing, as lines of a shopping list; whole pieces and whole meters."""
-        return tuple(line.bought for line in self.lines if line.missing > TINY)
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "shopping", tuple(line.bought for line in self.lines if line.missing > TINY))
 
 
 def kit_of(plan: ClassPlan, drawer: Sequence[Entry] = (), known: Sequence[MotorKnown] = ()) -> Kit:

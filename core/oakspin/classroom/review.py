@@ -13,10 +13,11 @@ import numpy as np
 from scipy import stats
 
 from oakspin.classroom.builds import often_of
-from oakspin.classroom.results import ClassResults, Foretold, MotorResults, RunAt, TryResult, trial_in
-from oakspin.classroom.forecast import Forecast, MotorKnown
+from oakspin.classroom.forecast.draw import Forecast
+from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.kit import kit_of
 from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan
+from oakspin.classroom.results import ClassResults, Foretold, MotorResults, RunAt, TryResult, trial_in
 from oakspin.errors import OakSpinError
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.kinds import KINDS, build_of, faults_of

@@ -10,7 +10,16 @@ import numpy as np
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms
 from oakspin.diagnose.ranking import TRY, WORKS, Answer, Evidence, Suspect, diagnosed, says_yes
-from oakspin.diagnose.signs import SIDE_SIGNS, MOTION_SIGNS, SideSign, Usual, MotionSign, pointed_of, shown_by, ticked_of
+from oakspin.diagnose.signs import (
+    MOTION_SIGNS,
+    SIDE_SIGNS,
+    MotionSign,
+    SideSign,
+    Usual,
+    pointed_of,
+    shown_by,
+    ticked_of,
+)
 from oakspin.draws import Array
 from oakspin.kinds.fault import BenchFault
 from oakspin.machines.flaw import PLANNED, Flaw
@@ -43,7 +52,9 @@ class HiddenTrouble:
         going = self.run.speed if self.run.seen[0] in ("runs", "runs_after_flick") else 0.0
         return going < SHOWS * self.usual.speed
 
-    def ticked(self, chance: np.random.Generator, faults: Sequence[BenchFault] = (), *, counted: bool = False) -> Evidence:
+    def ticked(
+        self, chance: np.random.Generator, faults: Sequence[BenchFault] = (), *, counted: bool = False
+    ) -> Evidence:
         """What somebody who looks at it ticks, who may have ``counted`` its turns; and where that is, where all
         ``faults`` are given that it can have.
         """

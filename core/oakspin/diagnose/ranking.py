@@ -16,8 +16,8 @@ import numpy as np
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms
 from oakspin.diagnose.rest_pose import ERRORS, READ, log_of_reading, spread_of
 from oakspin.diagnose.signs import (
-    SIDE_SIGNS,
     MOTION_SIGNS,
+    SIDE_SIGNS,
     SideSign,
     Sign,
     log_likelihood,

@@ -19,7 +19,9 @@ from oakspin.motion.drive import drive_of
 from oakspin.rig.bench import RigRun
 from oakspin.verdict.outcome import ONE_RUN, Outcome
 
-MotionSign = Literal["runs", "runs_after_flick", "starts_then_stops", "comes_back", "rocks", "creeps", "trembles", "nothing"]
+MotionSign = Literal[
+    "runs", "runs_after_flick", "starts_then_stops", "comes_back", "rocks", "creeps", "trembles", "nothing"
+]
 SideSign = Literal[
     "slow",
     "other_way",
@@ -148,7 +150,9 @@ def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> 
         went[clear & coasts] = MOTION_SIGNS.index("starts_then_stops")
     elif drive.sense < 0:
         thrown = flows & (np.abs(drive.push).max(axis=1) > machine.load.dry)
-        went[~np.isin(went, [MOTION_SIGNS.index("runs"), MOTION_SIGNS.index("runs_after_flick")]) & thrown] = MOTION_SIGNS.index("comes_back")
+        went[~np.isin(went, [MOTION_SIGNS.index("runs"), MOTION_SIGNS.index("runs_after_flick")]) & thrown] = (
+            MOTION_SIGNS.index("comes_back")
+        )
     goes = np.isin(went, [MOTION_SIGNS.index("runs"), MOTION_SIGNS.index("runs_after_flick")])
     went[goes & (outcome.speed < _creeps(machine))] = MOTION_SIGNS.index("creeps")
     goes = np.isin(went, [MOTION_SIGNS.index(word) for word in GOING])

@@ -13,9 +13,9 @@ from oakspin.design import design_of
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms, bench_of
 from oakspin.diagnose.ranking import COUNTS, HEALTHY, Diagnosis, Effect, Evidence, NextStep, Suspect, diagnosed
 from oakspin.diagnose.repair import Often, often_words
-from oakspin.diagnose.signs import SIDE_SIGNS, MOTION_SIGNS, Sign, parts_showing
+from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, Sign, parts_showing
 from oakspin.draws import MEDIAN
-from oakspin.kinds.fault import BenchFault, Place
+from oakspin.kinds.fault import BenchFault, Check, Cure, Place
 from oakspin.kinds.geometry import Geometry, Point, seen
 from oakspin.kinds.kinds import draw, words_of
 from oakspin.machines.table import machine_of
@@ -83,25 +83,6 @@ class SignWord:
 
 
 @dataclass(frozen=True)
-class CheckView:
-    """A check: what to do, what is asked, how long it takes, with what."""
-
-    do: str
-    question: str
-    minutes: float
-    tools: tuple[str, ...]
-
-
-@dataclass(frozen=True)
-class CureView:
-    """A cure: what to do, how long it takes, what it uses up."""
-
-    do: str
-    minutes: float
-    needs: str
-
-
-@dataclass(frozen=True)
 class CauseView:
     """A fault by rank: how likely it is, as a share and in a word; what it explains; what to do, and what that does.
 
@@ -113,8 +94,8 @@ class CauseView:
     chance: float
     word: str
     explains: str
-    check: CheckView
-    cure: CureView
+    check: Check
+    cure: Cure
     effect: str
     caution: str
     at: Point | None
@@ -253,8 +234,8 @@ def _cause(suspect: Suspect, drawing: Geometry, unit: str, often: Often | None =
         chance=suspect.chance,
         word=suspect.word,
         explains=f"explains {suspect.explains} of {suspect.of}" if suspect.of else "",
-        check=CheckView(fault.check.do, fault.check.question, fault.check.minutes, fault.check.tools),
-        cure=CureView(fault.cure.do, fault.cure.minutes, fault.cure.needs),
+        check=fault.check,
+        cure=fault.cure,
         effect=_effect(suspect.effect, unit),
         caution=fault.caution,
         at=place_of(fault.place, drawing),

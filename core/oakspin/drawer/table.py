@@ -37,7 +37,13 @@ def drawer_table(entries: Iterable[Entry]) -> str:
     words = [name for name in CHOICES if any(name in entry.words for entry in rows)]
     out = io.StringIO()
     write = csv.writer(out, lineterminator="\n").writerow
-    write([*PLAIN, *(column for name in figures for column in (name, *(f"{name} {part}" for part in PARTS_OF_FIGURE))), *words])
+    write(
+        [
+            *PLAIN,
+            *(column for name in figures for column in (name, *(f"{name} {part}" for part in PARTS_OF_FIGURE))),
+            *words,
+        ]
+    )
     for entry in rows:
         plain = [entry.sort, entry.name, _cell_text(entry.amount), _cell_text(entry.price), entry.place, entry.notes]
         known = [cell for name in figures for cell in _cells(entry.facts.get(name))]
@@ -46,7 +52,11 @@ def drawer_table(entries: Iterable[Entry]) -> str:
 
 
 def _cells(known: KnownValue | None) -> tuple[str, str, str, str]:
-    return (_cell_text(known.value), known.how, _cell_text(known.low), _cell_text(known.high)) if known else ("", "", "", "")
+    return (
+        (_cell_text(known.value), known.how, _cell_text(known.low), _cell_text(known.high))
+        if known
+        else ("", "", "", "")
+    )
 
 
 def _cell_text(number: float | None) -> str:

@@ -203,7 +203,9 @@ def _shapes(design: Design, stack: Magnets, blocks: bool, across: bool) -> list[
     shapes: list[tuple[str, object]] = []
     for shape, hole_mm in made.items():
         shape_fields = _shaped(stack, shape, hole_mm)
-        shapes.append((shape, {**shape_fields, "magnetized": "along"} if shape == "block" and not across else shape_fields))
+        shapes.append(
+            (shape, {**shape_fields, "magnetized": "along"} if shape == "block" and not across else shape_fields)
+        )
     return shapes
 
 

@@ -15,8 +15,8 @@ from oakspin.learn.components import constants_of, same_part
 from oakspin.learn.history import OfRotor, Ran, rotors_of
 from oakspin.learn.known import SharedLaw, Site, joined
 from oakspin.learn.observation import MODEL, as_compared, errors_of
-from oakspin.learn.rotor import Progress, again, learned, next_built, site_of
 from oakspin.learn.phrases import PHRASES, Phrase
+from oakspin.learn.rotor import Progress, again, learned, next_built, site_of
 from oakspin.learn.surprise import Surprise, surprise_of
 from oakspin.measure.compare import LABELS, Measurable
 from oakspin.measure.form import trial_form

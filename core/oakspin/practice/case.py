@@ -14,10 +14,10 @@ from oakspin.design import Design
 from oakspin.design.models import Record
 from oakspin.design.patch import Setting, patched
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms, bench_of
-from oakspin.diagnose.rest_pose import drawn_readings
-from oakspin.diagnose.ranking import TRY, Answer, Evidence, says_yes
 from oakspin.diagnose.fault_search import HiddenTrouble, flaw_of, hidden_in
-from oakspin.diagnose.signs import SIDE_SIGNS, MOTION_SIGNS, SideSign, MotionSign, pointed_of, shown_by
+from oakspin.diagnose.ranking import TRY, Answer, Evidence, says_yes
+from oakspin.diagnose.rest_pose import drawn_readings
+from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, MotionSign, SideSign, pointed_of, shown_by
 from oakspin.errors import Fault, OakSpinError, UnfitPatch
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.kinds import KINDS

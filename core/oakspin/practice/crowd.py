@@ -13,9 +13,9 @@ import numpy as np
 
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import FaultBench, bench_of
-from oakspin.diagnose.ranking import TRY, Evidence, diagnosed
 from oakspin.diagnose.fault_search import seen_of
-from oakspin.diagnose.signs import SIDE_SIGNS, SideSign, MotionSign
+from oakspin.diagnose.ranking import TRY, Evidence, diagnosed
+from oakspin.diagnose.signs import SIDE_SIGNS, MotionSign, SideSign
 from oakspin.diagnose.views import word_of_sign
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.kinds.kinds import KINDS

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from oakspin.diagnose.ranking import Diagnosis, bits_of_reading, bits_of_sign, diagnosed, weights_of
 from oakspin.diagnose.fault_search import mends_now
+from oakspin.diagnose.ranking import Diagnosis, bits_of_reading, bits_of_sign, diagnosed, weights_of
 from oakspin.draws import Array
 from oakspin.practice.case import Act, Case, Observation, Played, played
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms
 from oakspin.diagnose.ranking import EXPLAINED, Answer, diagnosed
-from oakspin.diagnose.signs import SIDE_SIGNS, MOTION_SIGNS, SideSign, Sign, MotionSign
+from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, MotionSign, SideSign, Sign
 from oakspin.diagnose.views import SignWord, word_of_sign
 from oakspin.kinds.kinds import KINDS
 from oakspin.practice.case import WATCH, Case, Did, Played

@@ -108,7 +108,9 @@ def sharp(plan: BuildPlan) -> frozenset[str]:
     return SHARP & {tool for step in plan.steps for tool in step.tools}
 
 
-def candidate_of(kind: str, parts: Parts, shares: Shares, request: SearchRequest, draws: Draws = FEW) -> Candidate | str:
+def candidate_of(
+    kind: str, parts: Parts, shares: Shares, request: SearchRequest, draws: Draws = FEW
+) -> Candidate | str:
     """A design as it is found, or why it is none that was asked for."""
     try:
         design = design_of_shares(kind, parts, shares, request)

@@ -24,7 +24,6 @@ from oakspin.kinds.kinds import KINDS, build_of, evaluate
 from oakspin.kinds.recipe import Place, put_together
 from oakspin.machines.machine import Machine
 from oakspin.machines.table import machine_of
-from oakspin.search.request import Matter, SearchRequest
 from oakspin.search.candidate import (
     EYE,
     FEW,
@@ -32,13 +31,14 @@ from oakspin.search.candidate import (
     Candidate,
     Parts,
     Shares,
+    candidate_of,
     design_of_shares,
     edge_and_rate,
-    candidate_of,
     free_of,
     minutes_of,
 )
 from oakspin.search.front import Archive, apart, unbeaten, worths
+from oakspin.search.request import Matter, SearchRequest
 from oakspin.search.sheet import DESIGNS as ON_A_SHEET
 from oakspin.search.sheet import TYPICAL, Axis, SheetFigures, sheet
 
@@ -232,7 +232,9 @@ def search(
             batch.let_go()
     finalists = _finalists(kinds, matters, min(max(seen // 1000, FINALISTS[0]), FINALISTS[1]))
     judged = [
-        each for each in _mapped(_judged, [(found, request) for found in finalists], executor) if isinstance(each, Candidate)
+        each
+        for each in _mapped(_judged, [(found, request) for found in finalists], executor)
+        if isinstance(each, Candidate)
     ]
     front = apart(unbeaten(judged, matters), matters)
     others = _others(judged, front, request)

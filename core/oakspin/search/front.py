@@ -6,8 +6,8 @@ from collections.abc import Iterable, Sequence
 
 import numpy as np
 
-from oakspin.search.request import Matter
 from oakspin.search.candidate import Candidate
+from oakspin.search.request import Matter
 
 ALIKE = 0.02  # worths that differ by less are taken for the same while the search goes on
 

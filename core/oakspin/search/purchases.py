@@ -18,13 +18,13 @@ from oakspin.drawer.part import Part
 from oakspin.kinds.kinds import KINDS
 from oakspin.kinds.recipe import Place
 from oakspin.measure.table import defused
-from oakspin.search.request import SearchRequest
 from oakspin.search.candidate import Candidate
 from oakspin.search.engine import SEED, SearchState, search
+from oakspin.search.request import SearchRequest
 from oakspin.search.sheet import DESIGNS as ON_A_SHEET
 from oakspin.search.stock import stock_of
-from oakspin.search.views import in_100
 from oakspin.search.usual import GOODS
+from oakspin.search.views import in_100
 
 LOOKS = 4  # at each kind with a purchase
 RAISES = 0.05  # of the builds: a smaller gain is none that a class sees
@@ -103,7 +103,9 @@ def worth_buying(
         *_, base = search(stock, request, seed=seed, executor=executor)
     now = best_shares((*base.front, *base.others))
     goods = [
-        replace(part, key=f"goods-{part.key}", amount=1e6) for part in stock_of(GOODS) if not _owned(part, stock, request)
+        replace(part, key=f"goods-{part.key}", amount=1e6)
+        for part in stock_of(GOODS)
+        if not _owned(part, stock, request)
     ]
     found: list[Purchase] = []
     for tried, good in enumerate(goods):
@@ -113,7 +115,9 @@ def worth_buying(
     open_now |= {kind for kind, share in now.items() if share >= OPENS}
     pairs = _pairs(stock, goods, request, open_now)
     for tried, pair in enumerate(pairs):
-        found += _tried(stock, pair, request, now, seed, executor, [kind for kind in request.kinds if kind not in open_now])
+        found += _tried(
+            stock, pair, request, now, seed, executor, [kind for kind in request.kinds if kind not in open_now]
+        )
         yield Shopping(len(goods) + tried + 1, len(goods) + len(pairs), _ranked(found))
     yield Shopping(len(goods) + len(pairs), len(goods) + len(pairs), _ranked(found), done=True)
 

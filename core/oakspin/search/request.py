@@ -41,9 +41,7 @@ MATTERS: dict[Matter, Criterion] = {
         Criterion("cool", "Stays cool", "coolest", "Hands off after", "s", "seconds until a part is too hot to hold"),
         Criterion("cheap", "Cheap", "cheapest", "Cost", "", "what one motor takes, at the prices that are told"),
         Criterion("quick", "Quick to make", "quickest to make", "Minutes to make", "min", "minutes in these hands"),
-        Criterion(
-            "seen", "Easy to see", "easiest to see", "Seen as wide as", "mm", "how wide what moves is, for eyes"
-        ),
+        Criterion("seen", "Easy to see", "easiest to see", "Seen as wide as", "mm", "how wide what moves is, for eyes"),
     )
 }
 USUAL: tuple[Matter, ...] = ("sure", "fast", "quick")

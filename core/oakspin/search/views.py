@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.kinds import KINDS
 from oakspin.kinds.look import drawn
-from oakspin.search.request import MATTERS, Matter, SearchRequest
 from oakspin.search.candidate import Candidate
 from oakspin.search.engine import SearchState, matters_of
+from oakspin.search.request import MATTERS, Matter, SearchRequest
 
 SHORT = 8  # designs on the short list at most
 

@@ -13,7 +13,7 @@ from oakspin.draws import Array, quantiles
 from oakspin.machines.machine import NEVER, Machine, Mask
 from oakspin.motion.steady import coast_down_time
 from oakspin.rounding import rounded, time_unit
-from oakspin.spoken import Spoken, spoken, band_text
+from oakspin.spoken import Spoken, band_text, spoken
 from oakspin.verdict.links import JUDGES, NAMES, Finding, Judge, Telling
 from oakspin.verdict.outcome import Outcome, outcome_of
 from oakspin.verdict.trip import QUANTILES, Trip, trip_of

@@ -9,7 +9,7 @@ import numpy as np
 from oakspin.fields.loop import loop_on_axis
 from oakspin.kinds.geometry import Label, Shape
 from oakspin.warmups.circuit import amperes, coil_length
-from oakspin.warmups.warmup import Chance, Drawn, WarmUpResult, Values, WarmUp, WarmUpDial, box
+from oakspin.warmups.warmup import Chance, Drawn, Values, WarmUp, WarmUpDial, WarmUpResult, box
 
 SEEN = 2.0  # degrees, below which nobody sees a needle turn
 WAYS = ("counter-clockwise", "clockwise")

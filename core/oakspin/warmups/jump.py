@@ -12,7 +12,7 @@ from oakspin.fields.stack import Stack
 from oakspin.kinds.geometry import Label, Shape
 from oakspin.rounding import rounded
 from oakspin.warmups.circuit import COPPER, amperes
-from oakspin.warmups.warmup import POLE_ROLES, REMANENCE, Chance, Drawn, WarmUpResult, Values, WarmUp, WarmUpDial, box
+from oakspin.warmups.warmup import POLE_ROLES, REMANENCE, Chance, Drawn, Values, WarmUp, WarmUpDial, WarmUpResult, box
 
 LEADS = 0.3  # m of wire from the cell and back, beside what hangs over the magnet
 POINTS = 200

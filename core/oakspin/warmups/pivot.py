@@ -9,7 +9,7 @@ import numpy as np
 from oakspin.constants import GRAVITY, MU_0
 from oakspin.fields.stack import Stack
 from oakspin.kinds.geometry import Label
-from oakspin.warmups.warmup import DENSITY, REMANENCE, Chance, Drawn, WarmUpResult, Values, WarmUp, WarmUpDial, box
+from oakspin.warmups.warmup import DENSITY, REMANENCE, Chance, Drawn, Values, WarmUp, WarmUpDial, WarmUpResult, box
 
 PIVOT = 0.15e-3  # m, arm at which a needle's point rubs; bench experience
 RUBS = 0.2

@@ -11,7 +11,18 @@ from oakspin.draws import Array
 from oakspin.fields.flux import cylinder_flux
 from oakspin.kinds.geometry import Label, Shape
 from oakspin.warmups.circuit import amperes, coil_length
-from oakspin.warmups.warmup import DENSITY, POLE_ROLES, REMANENCE, Chance, Drawn, WarmUpResult, Values, WarmUp, WarmUpDial, box
+from oakspin.warmups.warmup import (
+    DENSITY,
+    POLE_ROLES,
+    REMANENCE,
+    Chance,
+    Drawn,
+    Values,
+    WarmUp,
+    WarmUpDial,
+    WarmUpResult,
+    box,
+)
 
 STEP = 1e-5  # m, over which the flux's slope is taken
 SLIDES = 0.35  # of its weight, that friction on paper holds; bench experience

@@ -5,19 +5,14 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from oakspin.classroom.builds import EACH, HANDS_OFF, WORLDS, builds_of, class_draws, often_of, parts_of_motor
-from oakspin.classroom.forecast import (
-    ABOUT,
-    SHARE,
-    Forecast,
-    MotorKnown,
-    band,
-    forecasting,
-    usual_others,
-)
-from oakspin.classroom.plan import NEVER_PREPARED, ClassPlan
 from bench.simulated_classes import rig_classes
-from oakspin.classroom.views import forecast_view
+from oakspin.classroom.builds import EACH, HANDS_OFF, WORLDS, builds_of, class_draws, often_of, parts_of_motor
+from oakspin.classroom.forecast.changes import usual_others
+from oakspin.classroom.forecast.counts import ABOUT, SHARE, band
+from oakspin.classroom.forecast.forecast import Forecast, forecasting
+from oakspin.classroom.forecast.lessons import MotorKnown
+from oakspin.classroom.forecast.views import forecast_view
+from oakspin.classroom.plan import NEVER_PREPARED, ClassPlan
 from oakspin.constants import UNCERTAIN
 from oakspin.drawer.entry import Entry
 from oakspin.drawer.used import with_part

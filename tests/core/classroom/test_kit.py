@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 
-from oakspin.classroom.forecast import MotorKnown
+from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.kit import kit_of, spoiled
 from oakspin.classroom.lesson import TRY
 from oakspin.classroom.plan import NEVER_PREPARED

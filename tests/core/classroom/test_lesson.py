@@ -51,7 +51,9 @@ def test_without_a_helper_a_group_searches_alone_and_longer() -> None:
 
 
 def test_what_is_not_done_at_the_end_says_what_stops_it() -> None:
-    late, waits = lesson([GroupWork(50.0, (WORKS,)), GroupWork(10.0, (fails(30.0), WORKS))], helpers=1, begins=0.0, ends=30.0)
+    late, waits = lesson(
+        [GroupWork(50.0, (WORKS,)), GroupWork(10.0, (fails(30.0), WORKS))], helpers=1, begins=0.0, ends=30.0
+    )
     assert (late.runs_at, late.why, late.spans[-1].doing) == (None, (), "building")
     assert (waits.runs_at, waits.why, waits.spans[-1].doing) == (None, ("covered",), "mending")
     assert waits.spans[-1].ends == 30.0
@@ -59,7 +61,10 @@ def test_what_is_not_done_at_the_end_says_what_stops_it() -> None:
 
 def test_a_group_that_builds_on_after_help_is_shown_building_and_frees_its_helper() -> None:
     first, second = lesson(
-        [GroupWork(5.0, (fails(2.0, on=10.0), WORKS)), GroupWork(6.0, (fails(2.0), WORKS))], helpers=1, begins=0.0, ends=60.0
+        [GroupWork(5.0, (fails(2.0, on=10.0), WORKS)), GroupWork(6.0, (fails(2.0), WORKS))],
+        helpers=1,
+        begins=0.0,
+        ends=60.0,
     )
     assert [span.doing for span in first.spans] == ["building", "waiting", "mending", "building", "running"]
     assert second.runs_at is not None

@@ -10,23 +10,24 @@ from typing import Any
 import numpy as np
 import pytest
 
+from oakspin.classroom.file import from_text, to_text
+from oakspin.classroom.forecast.forecast import forecast, forecasting
+from oakspin.classroom.forecast.lessons import MotorKnown
+from oakspin.classroom.kit import kit_of
+from oakspin.classroom.plan import NEVER_PREPARED
 from oakspin.classroom.results import (
     ClassResults,
     Foretold,
     GroupResults,
     MotorResults,
     TryResult,
-    results_of,
     repairs_in,
+    results_of,
     runs_in,
     trial_in,
     with_trials,
 )
-from oakspin.classroom.review import COLUMNS, review_of, review_table, foretold_of
-from oakspin.classroom.file import from_text, to_text
-from oakspin.classroom.forecast import MotorKnown, forecast, forecasting
-from oakspin.classroom.kit import kit_of
-from oakspin.classroom.plan import NEVER_PREPARED
+from oakspin.classroom.review import COLUMNS, foretold_of, review_of, review_table
 from oakspin.diagnose.repair import learned_often, tried_with
 from oakspin.errors import UnreadableDesign
 from oakspin.kinds.kinds import KINDS, build_of, faults_of
@@ -252,7 +253,9 @@ def test_the_gain_is_a_mean_with_a_band_that_holds_it_in_eight_cases_of_ten() ->
         before = chance.integers(10, 30, 12)
         after = before + 10 + np.rint(chance.standard_normal(12) * 4).astype(int)
         pairs = zip(GROUPS, before.tolist(), after.tolist(), strict=True)
-        results = ClassResults(groups=[GroupResults(group=name, before=one, after=two) for name, one, two in pairs], questions=60)
+        results = ClassResults(
+            groups=[GroupResults(group=name, before=one, after=two) for name, one, two in pairs], questions=60
+        )
         gain = review_of(plan(), results, 24).gain
         assert gain is not None
         inside += gain.low <= 10 <= gain.high

@@ -6,7 +6,6 @@ import numpy as np
 import pytest
 
 from oakspin.diagnose.fault_bench import FaultBench, bench_of, odds
-from oakspin.diagnose.ranking import TRY, Evidence, diagnosed, says_yes, word_of
 from oakspin.diagnose.fault_search import (
     MOST_STEPS,
     Done,
@@ -17,6 +16,7 @@ from oakspin.diagnose.fault_search import (
     listed_search,
     searched,
 )
+from oakspin.diagnose.ranking import TRY, Evidence, diagnosed, says_yes, word_of
 from oakspin.draws import Draws
 from oakspin.learn.history import Ran
 from oakspin.learn.summary import summary_of

@@ -10,7 +10,16 @@ import pytest
 
 from oakspin.diagnose.fault_bench import FaultBench, bench_of
 from oakspin.diagnose.ranking import Evidence, weights_of
-from oakspin.diagnose.signs import SIDE_SIGNS, IMAGINED, PLACED, SEEN, SideSign, parts_showing, pointed_chance, pointed_of
+from oakspin.diagnose.signs import (
+    IMAGINED,
+    PLACED,
+    SEEN,
+    SIDE_SIGNS,
+    SideSign,
+    parts_showing,
+    pointed_chance,
+    pointed_of,
+)
 from oakspin.diagnose.views import sign_words
 from oakspin.kinds.kinds import faults_of
 from oakspin.practice.case import Act, case_of, played, usual_design

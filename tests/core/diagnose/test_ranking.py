@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 
 from bench.faults import seen_of
 from oakspin.diagnose.fault_bench import FaultBench, bench_of
-from oakspin.diagnose.ranking import Evidence, chances_of, diagnosed, weights_of
 from oakspin.diagnose.fault_search import hidden_in, listed_search, searched
-from oakspin.diagnose.signs import SIDE_SIGNS, TICKED, MOTION_SIGNS
-from oakspin.diagnose.views import bench_in, place_of, sheet_of, sign_words, diagnosis_view
+from oakspin.diagnose.ranking import Evidence, chances_of, diagnosed, weights_of
+from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, TICKED
+from oakspin.diagnose.views import bench_in, diagnosis_view, place_of, sheet_of, sign_words
 from oakspin.draws import MEDIAN
 from oakspin.kinds.kinds import draw
 from oakspin.machines.table import machine_of

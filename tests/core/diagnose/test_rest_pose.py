@@ -10,9 +10,9 @@ import pytest
 from scipy.integrate import quad
 
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms, bench_of
-from oakspin.diagnose.rest_pose import READ, drawn_readings, lies, log_of_reading, spread_of
-from oakspin.diagnose.ranking import Evidence, diagnosed
 from oakspin.diagnose.fault_search import hidden_in
+from oakspin.diagnose.ranking import Evidence, diagnosed
+from oakspin.diagnose.rest_pose import READ, drawn_readings, lies, log_of_reading, spread_of
 from oakspin.diagnose.signs import SIDE_SIGNS
 from runner.samples import sample
 

@@ -10,14 +10,14 @@ import pytest
 from oakspin.diagnose.fault_bench import FaultBench, bench_of
 from oakspin.diagnose.fault_search import hidden_in
 from oakspin.diagnose.signs import (
-    SIDE_SIGNS,
     BY_EAR,
     COUNTED,
     GOING,
     IMAGINED,
+    MOTION_SIGNS,
     RIGHT,
     SEEN,
-    MOTION_SIGNS,
+    SIDE_SIGNS,
     Shows,
     at_rest,
     given_by,
@@ -67,7 +67,9 @@ def test_how_it_goes_is_the_same_on_paper_and_in_time(name: str, id_: str) -> No
     here = bench(name)
     fault = here.fault(id_)
     symptoms = next(each for each in here.symptoms if each.ids == (id_,))
-    paper = Counter({word: float(symptoms.weight @ (symptoms.shows.went == at)) for at, word in enumerate(MOTION_SIGNS)})
+    paper = Counter(
+        {word: float(symptoms.weight @ (symptoms.shows.went == at)) for at, word in enumerate(MOTION_SIGNS)}
+    )
     troubles = [
         trouble
         for flaw in fault.flaws

@@ -3,10 +3,10 @@
 import numpy as np
 import pytest
 
-from oakspin.diagnose.rest_pose import ERRORS, READ
 from oakspin.diagnose.ranking import Evidence, _bits, _entropy, chances_of, diagnosed, weights_of
-from oakspin.diagnose.signs import SIDE_SIGNS, MOTION_SIGNS
-from oakspin.diagnose.views import ALONG, SIGN_WORDS, bench_in, fault_in, sheet_of, sign_words, diagnosis_view
+from oakspin.diagnose.rest_pose import ERRORS, READ
+from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS
+from oakspin.diagnose.views import ALONG, SIGN_WORDS, bench_in, diagnosis_view, fault_in, sheet_of, sign_words
 from runner.samples import sample
 
 SAMPLES = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
@@ -69,7 +69,9 @@ def test_a_sheet_has_eight_faults_that_stop_the_motor(name: str) -> None:
 def test_what_was_answered_stays_reported_however_unlikely() -> None:
     bench = bench_in(sample("lantern").model_dump_json(), True)
     ids = [fault.id for fault in bench.faults]
-    answer = diagnosis_view(bench, Evidence(frozenset(("runs",)), answers=dict.fromkeys(ids[:4], "no"), cured=frozenset(ids[4:6])))
+    answer = diagnosis_view(
+        bench, Evidence(frozenset(("runs",)), answers=dict.fromkeys(ids[:4], "no"), cured=frozenset(ids[4:6]))
+    )
     assert set(ids[:6]) <= {cause.id for cause in answer.causes}
 
 

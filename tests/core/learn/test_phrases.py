@@ -6,8 +6,8 @@ import pytest
 from oakspin import Draws
 from oakspin.draws import Learned
 from oakspin.learn.phrases import PHRASES
-from oakspin.learn.surprise import Surprise
 from oakspin.learn.summary import odd_sentence, things_of
+from oakspin.learn.surprise import Surprise
 
 SPREAD = np.linspace(-0.2, 0.2, 64)
 

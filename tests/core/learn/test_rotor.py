@@ -12,8 +12,8 @@ from oakspin.learn.history import Ran, rotors_of
 from oakspin.learn.known import NOTHING, joined
 from oakspin.learn.observation import observed
 from oakspin.learn.rotor import Rotor, again, learned, next_built, site_of
-from oakspin.learn.surprise import surprise_of
 from oakspin.learn.summary import summary_of
+from oakspin.learn.surprise import surprise_of
 from oakspin.measure.predicted import predicted_for, ran
 from oakspin.measure.trial import AsBuilt, Readings, Trial
 from oakspin.rig.bench import rig_trials

@@ -7,8 +7,8 @@ from functools import lru_cache
 import pytest
 
 from oakspin.design.patch import Setting, patched
-from oakspin.diagnose.ranking import TRY, says_yes
 from oakspin.diagnose.fault_search import SHOWS
+from oakspin.diagnose.ranking import TRY, says_yes
 from oakspin.errors import UnfitPatch
 from oakspin.kinds.kinds import KINDS
 from oakspin.practice.case import WATCH, Act, Case, case_of, played

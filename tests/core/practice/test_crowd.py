@@ -14,7 +14,7 @@ from oakspin.design.patch import Setting, patched
 from oakspin.errors import UnfitPatch
 from oakspin.kinds.kinds import KINDS
 from oakspin.practice.crowd import NAMES, STUCK, Crowd, Group, crowd_of, crowd_view
-from oakspin.practice.record import COLUMNS, Past, record_view, record_table
+from oakspin.practice.record import COLUMNS, Past, record_table, record_view
 from runner.samples import sample
 
 

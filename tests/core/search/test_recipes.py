@@ -11,8 +11,8 @@ from oakspin.drawer.used import stands, takes, with_part
 from oakspin.errors import UnfitPatch
 from oakspin.kinds.kinds import KINDS, build_of
 from oakspin.kinds.recipe import Free, Place, agrees, merged, within_stock
-from oakspin.search.request import ALL_KINDS, SearchRequest
 from oakspin.search.candidate import design_of_shares, edge_and_rate, free_of
+from oakspin.search.request import ALL_KINDS, SearchRequest
 from oakspin.search.stock import stock_of
 from oakspin.search.usual import GOODS, USUAL_KIT
 from runner.samples import sample

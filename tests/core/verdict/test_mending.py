@@ -45,7 +45,9 @@ MISTAKES: list[tuple[str, dict[str, Any], str, str]] = [
 
 
 @pytest.mark.parametrize(("kind", "wrong", "told", "cure"), MISTAKES)
-def test_the_mistake_is_reported_and_the_advice_mends_it(kind: str, wrong: dict[str, Any], answer: str, cure: str) -> None:
+def test_the_mistake_is_reported_and_the_advice_mends_it(
+    kind: str, wrong: dict[str, Any], answer: str, cure: str
+) -> None:
     design = changed(KINDS[kind].start, **wrong)
     verdict = evaluate(design)
     assert verdict.share_that_goes < 0.5

@@ -100,7 +100,9 @@ def checked(aid: Aid, values: Mapping[str, float], at: int = 0) -> dict[str, flo
     for aid_field in aid.asks:
         value = values.get(aid_field.name)
         if value is None:
-            faults.append(Fault(f"/readings/{at}/{aid_field.name}", "nothing", "a number", f"Give: {aid_field.label.lower()}."))
+            faults.append(
+                Fault(f"/readings/{at}/{aid_field.name}", "nothing", "a number", f"Give: {aid_field.label.lower()}.")
+            )
         elif not aid_field.low <= value <= aid_field.high:
             limit = f"{aid_field.low:g} to {aid_field.high:g} {aid_field.unit}"
             faults.append(Fault(f"/readings/{at}/{aid_field.name}", f"{value:g}", limit, "Read it again."))
@@ -203,7 +205,9 @@ def _next(thing: Thing, guess: Guess, weights: Array, readings: Sequence[Read]) 
 def _given(aid: Aid, readings: Sequence[Read]) -> dict[str, float]:
     """How a test would be set up: as was said of another one, else as it usually is."""
     given_values = {name: value for read in readings for name, value in read.values.items()}
-    return {aid_field.name: given_values.get(aid_field.name, aid_field.usual) for aid_field in aid.asks if aid_field.given}
+    return {
+        aid_field.name: given_values.get(aid_field.name, aid_field.usual) for aid_field in aid.asks if aid_field.given
+    }
 
 
 def _takes(aid: Aid, some: Guess, main: Array, spread: float, given: Reading, chance: np.random.Generator) -> float:

@@ -9,7 +9,7 @@ import numpy as np
 import scipy
 
 from oakspin.constants import GRAVITY, MU_0
-from oakspin.drawer.identify.aid import Aid, AidField, AidChoice, AidFigure, Guess, Pick, Reading, Thing, off
+from oakspin.drawer.identify.aid import Aid, AidChoice, AidField, AidFigure, Guess, Pick, Reading, Thing, off
 from oakspin.draws import Array
 from oakspin.fields.flux import axis_field, cylinder_flux
 from oakspin.parts.catalogue import CELLS, METALS

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from oakspin.design.cored import CoredDesign
-from oakspin.kinds.figures import distance_to_keep, stiffness, machine_figures
+from oakspin.kinds.figures import distance_to_keep, machine_figures, stiffness
 from oakspin.machines.machine import Machine
 from oakspin.verdict.verdict import Figures
 

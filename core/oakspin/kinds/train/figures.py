@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.design.train import TrainDesign
-from oakspin.kinds.figures import distance_to_keep, stiffness, machine_figures
+from oakspin.kinds.figures import distance_to_keep, machine_figures, stiffness
 from oakspin.machines.machine import Machine
 from oakspin.machines.train.shape import minutes_to_wind, play, train_shape
 from oakspin.verdict.verdict import Figures

@@ -16,7 +16,7 @@ import numpy as np
 from oakspin.design.coil import CradleDesign, LobesDesign, OwnOutline, RoundOutline
 from oakspin.design.magnets import Magnets
 from oakspin.draws import Array
-from oakspin.machines.coil.outline import Measures, CoilOutline, drawn, measures_of
+from oakspin.machines.coil.outline import CoilOutline, Measures, drawn, measures_of
 from oakspin.parts.catalogue import Metal
 from oakspin.parts.cell import cell_of
 from oakspin.parts.magnet import stack_length

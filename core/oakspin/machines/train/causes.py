@@ -7,7 +7,7 @@ import numpy as np
 from oakspin.design.train import TrainDesign
 from oakspin.draws import Array
 from oakspin.machines.common_causes import magnet_skin, no_terminals
-from oakspin.machines.machine import Cause, Mask, CauseValue
+from oakspin.machines.machine import Cause, CauseValue, Mask
 from oakspin.machines.train.shape import TrainShape
 from oakspin.parts.cell import Pack
 

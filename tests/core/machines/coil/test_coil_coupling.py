@@ -12,7 +12,7 @@ from oakspin.fields.coupling import coil_coupling
 from oakspin.fields.stack import Stack
 from oakspin.machines.coil.coupling import turn_coupling, turned_on
 from oakspin.machines.coil.machine import coil_coupling_of, coil_source
-from oakspin.machines.coil.outline import Nodes, CoilOutline, drawn, measures_of, nodes_of
+from oakspin.machines.coil.outline import CoilOutline, Nodes, drawn, measures_of, nodes_of
 from oakspin.machines.coil.shape import coil_shape
 from oakspin.machines.coil.strip import ANGLES
 from oakspin.machines.table import machine_of

@@ -4,40 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oakspin.classroom.forecast import Counted, Forecast, Going
-from oakspin.classroom.lesson import Span, LessonStrip
-from oakspin.classroom.plan import ClassPlan
-
-
-@dataclass(frozen=True)
-class CountedView:
-    """Groups that run: a whole number with the band of about 80 % of lessons, and the mean over them."""
-
-    value: int
-    band: tuple[int, int]
-    mean: float
-
-
-@dataclass(frozen=True)
-class StopView:
-    """What keeps groups from running, how many in the mean, and its cure."""
-
-    id: str
-    sentence: str
-    groups: float
-    cure: str
-
-
-@dataclass(frozen=True)
-class SaveView:
-    """A change of the plan: groups that run by it in the mean, what it costs, and the changed plan."""
-
-    sort: str
-    sentence: str
-    cost: str
-    running: float
-    saved: float
-    plan: ClassPlan
+from oakspin.classroom.forecast.changes import Save
+from oakspin.classroom.forecast.counts import Counted
+from oakspin.classroom.forecast.draw import Forecast
+from oakspin.classroom.forecast.forecast import Going
+from oakspin.classroom.forecast.stops import Stop
+from oakspin.classroom.lesson import LessonStrip, Span
 
 
 @dataclass(frozen=True)
@@ -66,7 +38,7 @@ class MotorView:
 
     title: str
     minutes: float
-    running: CountedView
+    running: Counted
 
 
 @dataclass(frozen=True)
@@ -77,11 +49,11 @@ class ForecastView:
     of: int
     headline: str
     groups: int
-    running: CountedView
+    running: Counted
     first_try: float
     waiting_min: float
-    stops: tuple[StopView, ...]
-    saves: tuple[SaveView, ...]
+    stops: tuple[Stop, ...]
+    saves: tuple[Save, ...]
     over_time: tuple[MinuteView, ...]
     typical: tuple[StripView, ...]
     by_motor: tuple[MotorView, ...]
@@ -95,25 +67,18 @@ def forecast_view(going: Going) -> ForecastView:
         of=going.of,
         headline=now.headline,
         groups=len(now.plan.groups),
-        running=_counted(now.running),
+        running=now.running,
         first_try=round(now.first_try, 1),
         waiting_min=round(now.waiting_min, 1),
-        stops=tuple(StopView(each.id, each.sentence, round(each.groups, 2), each.cure) for each in now.stops),
-        saves=tuple(
-            SaveView(each.sort, each.sentence, each.cost, round(each.running, 1), round(each.saved, 1), each.plan)
-            for each in now.saves
-        ),
+        stops=now.stops,
+        saves=now.saves,
         over_time=tuple(MinuteView(*each) for each in zip(*now.over_time, strict=True)),
         typical=_strips(now, now.typical),
         by_motor=tuple(
-            MotorView(motor.title, round(minutes, 1), _counted(counted))
+            MotorView(motor.title, round(minutes, 1), counted)
             for motor, minutes, counted in zip(now.plan.motors, now.building, now.by_motor, strict=True)
         ),
     )
-
-
-def _counted(counted: Counted) -> CountedView:
-    return CountedView(counted.value, (counted.low, counted.high), round(counted.mean, 1))
 
 
 def _strips(now: Forecast, strips: tuple[LessonStrip, ...]) -> tuple[StripView, ...]:
