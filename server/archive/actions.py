@@ -13,8 +13,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from oakspin.drawer.entry import Entry
-from server.archive.merging import Difference, State, beside, difference
-from server.archive.pack import (
+from server.archive.kept import (
     KeptBench,
     KeptCase,
     KeptClass,
@@ -26,14 +25,11 @@ from server.archive.pack import (
     KeptState,
     KeptTrial,
     KeptUse,
-    bench_in,
-    classes_in,
-    drawer_in,
-    pack,
-    practice_in,
     readable,
-    unpack,
 )
+from server.archive.merging import Difference, State, beside, difference
+from server.archive.pack import pack
+from server.archive.unpack import bench_in, classes_in, drawer_in, practice_in, unpack
 from server.classes.models import SchoolClass
 from server.drawer.models import DrawerEntry, DrawerState, UsedPart
 from server.drawer.used import place_named

@@ -6,7 +6,7 @@ import hashlib
 from dataclasses import dataclass
 from typing import Literal
 
-from server.archive.pack import KeptDemonstration, KeptRevision
+from server.archive.kept import KeptDemonstration, KeptRevision
 
 # new: not here yet. same: all of it is here. more: the archive holds later states or further trials of the one that is
 # here. apart: both were changed since, so the archive's comes in beside the one here.

@@ -229,5 +229,3 @@ def _out(row: SchoolClass) -> ClassView:
             for motor in plan.motors
         ],
     )
-
-

@@ -11,7 +11,7 @@ from server.shelf.models import new_id
 class SchoolClass(models.Model):
     """A planned lesson. ``version`` counts up with each save; ``plan`` is the content of its file.
 
-    ``came`` is what came of it, with ``came_version`` of its own; ``foretold_for`` names the plan that it foretells.
+    ``results`` are its results, with ``results_version`` of their own; ``foretold_for`` names the plan that it foretells.
     ``kept`` tells as which trial or repair of a motor each try is kept, by its place.
     """
 

@@ -164,7 +164,7 @@ def _can_be(plan: ClassPlan, results: ClassResults) -> None:
         for number, made in enumerate(each.motors):
             for at, one in enumerate(made.tries):
                 if one.fault and made.motor < len(known) and one.fault not in known[made.motor]:
-                    field = f"/came/groups/{group}/motors/{number}/tries/{at}/fault"
+                    field = f"/results/groups/{group}/motors/{number}/tries/{at}/fault"
                     limit = f"one of {', '.join(sorted(known[made.motor]))}"
                     raise UnfitPatch([Fault(field, one.fault, limit, "Name a fault of this motor, or none.")])
 

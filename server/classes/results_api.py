@@ -11,7 +11,8 @@ from pydantic import Field
 from oakspin.classroom.kit import kit_of
 from oakspin.classroom.plan import ClassPlan
 from oakspin.classroom.results import ClassResults, Foretold
-from oakspin.classroom.review import Review, review_of, review_table
+from oakspin.classroom.review.review import Review, review_of
+from oakspin.classroom.review.table import review_table
 from oakspin.kinds.kinds import faults_of
 from oakspin.measure.form import TrialForm, trial_form
 from server.classes import actions, results
@@ -69,14 +70,14 @@ class ResultsView(Schema):
     kept: KeptOfClass | None = None
 
 
-@router.get("/{id}/came", response={200: ResultsView, **KEPT, **ANY, 422: Problem}, operation_id="get_what_came")
+@router.get("/{id}/results", response={200: ResultsView, **KEPT, **ANY, 422: Problem}, operation_id="get_results")
 def get_results(request: HttpRequest, id: str) -> ResultsView:
     """What came of a class."""
     return _out(actions.find(id))
 
 
 @router.put(
-    "/{id}/came", response={200: ResultsView, 409: ConflictProblem, **KEPT, **BODY}, operation_id="save_what_came"
+    "/{id}/results", response={200: ResultsView, 409: ConflictProblem, **KEPT, **BODY}, operation_id="save_results"
 )
 def save_class_results(request: HttpRequest, id: str, body: ResultsBody) -> ResultsView:
     """Keep what came of a class."""
@@ -103,16 +104,16 @@ def keep_with_motors(request: HttpRequest, id: str) -> ResultsView:
 
 
 @router.get(
-    "/{id}/came.csv",
+    "/{id}/results.csv",
     response={**KEPT, **ANY, 422: Problem},
-    operation_id="export_what_came",
+    operation_id="export_results",
     openapi_extra={"responses": {200: {"description": "A CSV table"}}},
 )
 def export_results(request: HttpRequest, id: str) -> HttpResponse:
     """What came of a class as a CSV table."""
     row = actions.find(id)
     table = review_table(actions.plan_in(row), results.results_with_trials(row))
-    return download(table, f"{row} what came", "csv", "text/csv; charset=utf-8")
+    return download(table, f"{row} results", "csv", "text/csv; charset=utf-8")
 
 
 def _out(row: SchoolClass, kept: KeptOfClass | None = None) -> ResultsView:

@@ -11,7 +11,7 @@ from pydantic import Field
 
 from oakspin.drawer.entry import FACTS, SORTS, WORDS, Entry, FactField, Sort, WordField, entry_of_readings
 from oakspin.drawer.identify.posterior import Read, found
-from oakspin.drawer.identify.things import THINGS
+from oakspin.drawer.identify.table import THINGS
 from oakspin.errors import Fault
 from server.downloads import download
 from server.drawer import actions

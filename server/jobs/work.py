@@ -19,12 +19,12 @@ from oakspin.classroom.forecast.forecast import forecasting
 from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.forecast.views import forecast_view
 from oakspin.classroom.plan import ClassMotor, ClassPlan
-from oakspin.classroom.review import foretold_of
+from oakspin.classroom.review.review import foretold_of
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import bench_of
 from oakspin.drawer.entry import Entry
 from oakspin.drawer.identify.posterior import Read, found
-from oakspin.drawer.identify.things import THINGS
+from oakspin.drawer.identify.table import THINGS
 from oakspin.draws import Draws
 from oakspin.kinds.look import spin
 from oakspin.kinds.numbers import Number

@@ -24,12 +24,14 @@ class Learned(models.Model):
 class SharedFindings(models.Model):
     """What a motor's trials told of what other motors share with it; ``signature`` names the trials."""
 
-    demonstration = models.OneToOneField(Demonstration, primary_key=True, on_delete=models.CASCADE, related_name="told")
+    demonstration = models.OneToOneField(
+        Demonstration, primary_key=True, on_delete=models.CASCADE, related_name="findings"
+    )
     signature = models.CharField(max_length=64)
     sites = models.JSONField()
 
     def __str__(self) -> str:
-        return f"told by {self.demonstration}"
+        return f"findings of {self.demonstration}"
 
 
 class Bench(models.Model):

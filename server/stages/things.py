@@ -9,7 +9,7 @@ from ninja import Router
 from pydantic import Field
 
 from oakspin.drawer.identify.posterior import Posterior, Read
-from oakspin.drawer.identify.things import THINGS
+from oakspin.drawer.identify.table import THINGS
 from oakspin.drawer.identify.views import ThingView, thing_views
 from server.errors import ANY, BODY, Problem
 from server.jobs import work

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 
 from oakspin.drawer.identify.posterior import Read, found
-from oakspin.drawer.identify.things import THINGS
+from oakspin.drawer.identify.table import THINGS
 from tests.server.conftest import Page
 
 WRAPS = {"aid": "wraps", "values": {"wraps": 20.0, "wide_mm": 10.6}}

@@ -1,4 +1,8 @@
-"""The open file format of a class, ``.oakclass.json``: its plan, and what came of it."""
+"""The open file format of a class, ``.oakclass.json``: its plan and its results.
+
+1  the first; results stood under ``came``
+2  results stand under ``results``
+"""
 
 from __future__ import annotations
 
@@ -12,14 +16,14 @@ from oakspin.design.document import json_of
 from oakspin.errors import Fault, UnreadableDesign
 
 FORMAT = "oakspin.class"
-VERSION = 1
+VERSION = 2
 
 
 class ClassFile(ClassPlan):
     """What one ``.oakclass.json`` file holds."""
 
     format: Literal["oakspin.class"] = "oakspin.class"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     results: ClassResults = ClassResults()
 
 
@@ -36,12 +40,12 @@ def schema() -> dict[str, Any]:
 
 
 def to_text(plan: ClassPlan, results: ClassResults | None = None) -> str:
-    """The file's text; :func:`from_text` gives the same plan and what came back, exactly."""
+    """The file's text; :func:`from_text` gives back the same plan and results, exactly."""
     whole = {
         "format": FORMAT,
         "version": VERSION,
         **plan.model_dump(mode="json"),
-        "came": plain(results or ClassResults()),
+        "results": plain(results or ClassResults()),
     }
     return json.dumps(whole, indent=2, ensure_ascii=False) + "\n"
 
@@ -63,11 +67,20 @@ def of_file(value: object) -> Held:
         format_name = str(value.get("format", "no format") if isinstance(value, dict) else type(value).__name__)[:60]
         hint = "This is no class of Oak Spin. Choose a file that Oak Spin exported."
         raise UnreadableDesign([Fault("/format", format_name, f'"{FORMAT}"', hint)])
+    value = _upgraded(value)
     if value.get("version") != VERSION:
         hint = "It was written by a newer Oak Spin: update this one."
         raise UnreadableDesign([Fault("/version", str(value.get("version", "nothing"))[:60], f"{VERSION}", hint)])
-    plan = plan_of({name: own for name, own in value.items() if name not in ("format", "version", "came")})
+    plan = plan_of({name: own for name, own in value.items() if name not in ("format", "version", "results")})
     try:
-        return Held(plan, results_of(value.get("came", {})))
+        return Held(plan, results_of(value.get("results", {})))
     except UnreadableDesign as error:
-        raise UnreadableDesign([replace(each, field=f"/came{each.field}") for each in error.faults]) from None
+        raise UnreadableDesign([replace(each, field=f"/results{each.field}") for each in error.faults]) from None
+
+
+def _upgraded(value: dict[str, Any]) -> dict[str, Any]:
+    """A file of the first version as one of the second."""
+    if value.get("version") != 1:
+        return value
+    rest = {name: own for name, own in value.items() if name != "came"}
+    return {**rest, "version": 2, "results": value.get("came", {})}

@@ -9,8 +9,9 @@ from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.kinds import KINDS
 from oakspin.kinds.look import drawn
 from oakspin.search.candidate import Candidate
-from oakspin.search.engine import SearchState, matters_of
+from oakspin.search.engine import SearchState
 from oakspin.search.request import MATTERS, Matter, SearchRequest
+from oakspin.search.tasks import matters_of
 
 SHORT = 8  # designs on the short list at most
 

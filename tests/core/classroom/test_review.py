@@ -27,7 +27,8 @@ from oakspin.classroom.results import (
     trial_in,
     with_trials,
 )
-from oakspin.classroom.review import COLUMNS, foretold_of, review_of, review_table
+from oakspin.classroom.review.review import foretold_of, review_of
+from oakspin.classroom.review.table import COLUMNS, review_table
 from oakspin.diagnose.repair import learned_often, tried_with
 from oakspin.errors import UnreadableDesign
 from oakspin.kinds.kinds import KINDS, build_of, faults_of

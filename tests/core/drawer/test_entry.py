@@ -9,7 +9,7 @@ from pydantic import ValidationError
 
 from oakspin.drawer.entry import FACTS, SORTS, WIDTHS, WORDS, Entry, KnownValue, learned, split, used
 from oakspin.drawer.identify.posterior import Read, found
-from oakspin.drawer.identify.things import THINGS
+from oakspin.drawer.identify.table import THINGS
 from oakspin.drawer.table import MOST_ROWS, drawer_table, read_drawer
 from oakspin.errors import UnreadableDesign
 from runner.samples import DEMO

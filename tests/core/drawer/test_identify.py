@@ -10,8 +10,11 @@ import pytest
 
 from oakspin.constants import MU_0
 from oakspin.drawer.identify.aid import Aid, Thing
+from oakspin.drawer.identify.magnet import MAGNET_AIDS
 from oakspin.drawer.identify.posterior import Read, aid_of, checked, found, spread_of, weights_of
-from oakspin.drawer.identify.things import MAGNET_AIDS, METAL_NAMES, THINGS, _ring_share, pull
+from oakspin.drawer.identify.pull import _ring_share, pull
+from oakspin.drawer.identify.readings import METAL_NAMES
+from oakspin.drawer.identify.table import THINGS
 from oakspin.errors import UnreadableDesign
 from oakspin.parts.catalogue import METALS
 

@@ -18,11 +18,12 @@ from oakspin.draws import Draws
 from oakspin.errors import UnreadableDesign
 from oakspin.kinds.kinds import build_of
 from oakspin.search.candidate import FULL, Candidate, candidate_of, minutes_of, sharp
-from oakspin.search.engine import SearchState, matters_of, search
+from oakspin.search.engine import SearchState, search
 from oakspin.search.front import Archive, beaten, unbeaten, worths
 from oakspin.search.purchases import Bought, shopping_table, worth_buying
 from oakspin.search.request import SearchRequest, request_of
 from oakspin.search.stock import stock_of
+from oakspin.search.tasks import matters_of
 from oakspin.search.usual import USUAL_KIT
 from oakspin.search.views import found_views, search_view
 from runner.samples import DEMO

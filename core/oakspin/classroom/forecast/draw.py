@@ -44,7 +44,9 @@ class Forecast:
 
 def drawn(plan: ClassPlan, settings: Sequence[Station], classes: int) -> Forecast:
     """Draw lessons of a plan."""
-    turns = [[turn_of_lesson(plan, settings, number, turn) for number in range(classes)] for turn in range(len(settings))]
+    turns = [
+        [turn_of_lesson(plan, settings, number, turn) for number in range(classes)] for turn in range(len(settings))
+    ]
     return _forecast_of(plan, settings, turns)
 
 

@@ -69,7 +69,11 @@ def forecasting(
             common=knowledge[at].common,
             looks=settings[at].builds,
         )
-        changed = [*settings[:at], Station(motor, builds, *chances_and_minutes(motor, builds, knowledge[at])), *settings[at + 1 :]]
+        changed = [
+            *settings[:at],
+            Station(motor, builds, *chances_and_minutes(motor, builds, knowledge[at])),
+            *settings[at + 1 :],
+        ]
         tried.append(_saved(change, now, changed, classes))
         yield Going(1 + len(tried), of, _with(now, tried))
     for change in other_motors(plan, others) if plan.way == "same" else ():

@@ -9,7 +9,7 @@ from functools import lru_cache
 import numpy as np
 
 from oakspin.drawer.identify.aid import Aid, Guess, Reading, Thing
-from oakspin.drawer.identify.things import THINGS
+from oakspin.drawer.identify.table import THINGS
 from oakspin.draws import Array
 from oakspin.errors import Fault, UnreadableDesign
 

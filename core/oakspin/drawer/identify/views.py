@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from oakspin.drawer.identify.aid import Aid, AidField, Pick, Thing
-from oakspin.drawer.identify.things import THINGS
+from oakspin.drawer.identify.table import THINGS
 
 
 @dataclass(frozen=True)
