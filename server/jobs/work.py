@@ -65,7 +65,7 @@ def learned(design: Design, runs: list[Ran], others: list[Site], though_odd: lis
                 last = part
                 yield json.dumps({"progress": round(part, 2)}).encode() + b"\n"
         found = job.result()
-    yield to_json({"taught": summary_view(found)}) + b"\n"
+    yield to_json({"summary": summary_view(found)}) + b"\n"
     yield pickle.dumps((found.draws.learned, found.changed.learned, found.sites))
 
 

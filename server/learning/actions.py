@@ -169,7 +169,7 @@ def measured_by_motor() -> dict[str, tuple[int, bool, dict[str, Any]]]:
     """By motor how many trials it has, whether with a meter in the circuit, and its main figure's row as learned."""
     found: dict[str, tuple[int, bool, dict[str, Any]]] = {}
     for learned in models.Learned.objects.filter(demonstration__deleted_at=None).order_by("made_at"):
-        summary = json.loads(learned.answer)["taught"]
+        summary = json.loads(learned.answer)["summary"]
         rows = {row["name"]: row for row in summary["rows"]}
         shown = next((rows[name] for name in SHOWN if name in rows), None)
         if shown:

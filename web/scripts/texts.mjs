@@ -61,8 +61,8 @@ export function texts() {
     if (!/\.tsx?$/.test(path) || /\.test\.|generated|__tests__/.test(path)) continue;
     const screen = dirname(relative(SRC, path));
     for (const text of textsOf(path, readFileSync(path, "utf8"))) {
-      const said = (screens[screen] ??= []);
-      if (!said.includes(text)) said.push(text);
+      const status = (screens[screen] ??= []);
+      if (!status.includes(text)) status.push(text);
     }
   }
   return screens;
@@ -70,10 +70,10 @@ export function texts() {
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
   const all = texts();
-  const told = process.argv.includes("--json")
+  const words = process.argv.includes("--json")
     ? JSON.stringify(all)
     : Object.entries(all)
-        .map(([screen, said]) => `\n${screen.toUpperCase()}\n  ${said.join("\n  ")}`)
+        .map(([screen, status]) => `\n${screen.toUpperCase()}\n  ${status.join("\n  ")}`)
         .join("\n");
-  process.stdout.write(`${told}\n`);
+  process.stdout.write(`${words}\n`);
 }

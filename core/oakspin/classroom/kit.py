@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from oakspin.classroom.builds import parts_of_motor
 from oakspin.classroom.forecast.lessons import MotorKnown
@@ -42,9 +42,9 @@ class KitLine:
     spares: float
     owned: float | None
     price: float | None
-    unit: str = field(init=False)
-    amount: float = field(init=False)
-    missing: float = field(init=False)
+    unit: str = ""
+    amount: float = 0.0
+    missing: float = 0.0
 
     def __post_init__(self) -> None:
         amount = self.used + self.spares
@@ -76,7 +76,7 @@ class Kit:
     magnets: int
     besides: tuple[str, ...]
     tools: tuple[str, ...]
-    shopping: tuple[Bought, ...] = field(init=False)
+    shopping: tuple[Bought, ...] = ()
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "shopping", tuple(line.bought for line in self.lines if line.missing > TINY))

@@ -1,29 +1,29 @@
 import { queryOptions } from "@tanstack/react-query";
-import { answered, client } from "./client";
+import { get, post, put, del } from "./client";
 import type { components } from "./generated";
 import { followed } from "./lines";
 
 type Schemas = components["schemas"];
-export type SchoolClass = Schemas["ClassOut"];
+export type SchoolClass = Schemas["ClassView"];
 export type ClassPlan = SchoolClass["plan"];
 export type ClassMotor = ClassPlan["motors"][number];
 export type ClassLine = Schemas["ClassLine"];
-export type Forecast = Schemas["ForecastTold"];
+export type Forecast = Schemas["ForecastView"];
 export type Strip = Forecast["typical"][number];
 export type Save = Forecast["saves"][number];
-export type WhatCame = Schemas["CameOut"];
-export type Came = WhatCame["came"];
-export type GroupCame = Came["groups"][number];
-export type MotorCame = GroupCame["motors"][number];
-export type TryCame = MotorCame["tries"][number];
-export type Evening = WhatCame["evening"];
-export type MotorToNote = WhatCame["motors"][number];
-export type Needs = Schemas["ClassNeedsOut"];
+export type ResultsView = Schemas["ResultsView"];
+export type ClassResults = ResultsView["results"];
+export type GroupResults = ClassResults["groups"][number];
+export type MotorResults = GroupResults["motors"][number];
+export type TryResult = MotorResults["tries"][number];
+export type Review = ResultsView["review"];
+export type MotorToNote = ResultsView["motors"][number];
+export type Needs = Schemas["ClassNeedsView"];
 
 /** All classes that are planned. */
 export const classesQuery = queryOptions({
   queryKey: ["classes"],
-  queryFn: () => answered(client.GET("/api/classes")) as Promise<ClassLine[]>,
+  queryFn: () => get("/api/classes"),
   staleTime: 0,
 });
 
@@ -32,7 +32,7 @@ const at = (id: string) => ({ params: { path: { id } } });
 export const classQuery = (id: string) =>
   queryOptions({
     queryKey: ["classes", id],
-    queryFn: () => answered(client.GET("/api/classes/{id}", at(id))) as Promise<SchoolClass>,
+    queryFn: () => get("/api/classes/{id}", at(id)),
     staleTime: 0,
   });
 
@@ -40,35 +40,30 @@ export const classQuery = (id: string) =>
 export const needsQuery = (plan: ClassPlan) =>
   queryOptions({
     queryKey: ["class needs", plan],
-    queryFn: () => answered(client.POST("/api/classes/needs", { body: { plan } })) as Promise<Needs>,
+    queryFn: () => post("/api/classes/needs", { body: { plan } }),
     staleTime: 0,
   });
 
-export const addClass = (plan: ClassPlan) =>
-  answered(client.POST("/api/classes", { body: { plan } })) as Promise<SchoolClass>;
-export const addSampleClass = () => answered(client.POST("/api/classes/sample")) as Promise<SchoolClass>;
-export const importClass = (content: Record<string, unknown>) =>
-  answered(client.POST("/api/classes/import", { body: { content } })) as Promise<SchoolClass>;
+export const addClass = (plan: ClassPlan) => post("/api/classes", { body: { plan } });
+export const addSampleClass = () => post("/api/classes/sample");
+export const importClass = (content: Record<string, unknown>) => post("/api/classes/import", { body: { content } });
 export const saveClass = (id: string, version: number, plan: ClassPlan) =>
-  answered(client.PUT("/api/classes/{id}", { ...at(id), body: { version, plan } })) as Promise<SchoolClass>;
-export const putClassAway = (id: string) => answered(client.DELETE("/api/classes/{id}", at(id)));
-export const putClassBack = (id: string) =>
-  answered(client.POST("/api/classes/{id}/restore", at(id))) as Promise<SchoolClass>;
-export const classMotor = (id: string) =>
-  answered(client.GET("/api/classes/motor/{id}", at(id))) as Promise<ClassMotor>;
+  put("/api/classes/{id}", { ...at(id), body: { version, plan } });
+export const putClassAway = (id: string) => del("/api/classes/{id}", at(id));
+export const putClassBack = (id: string) => post("/api/classes/{id}/restore", at(id));
+export const classMotor = (id: string) => get("/api/classes/motor/{id}", at(id));
 
 /** What came of a class; its forecast is kept first, where that is still to be done. */
-export const cameQuery = (id: string) =>
+export const resultsQuery = (id: string) =>
   queryOptions({
     queryKey: ["classes", id, "came"],
-    queryFn: () => answered(client.POST("/api/classes/{id}/foretell", at(id))) as Promise<WhatCame>,
+    queryFn: () => post("/api/classes/{id}/foretell", at(id)),
     staleTime: 0,
   });
 
-export const saveCame = (id: string, version: number, came: Came) =>
-  answered(client.PUT("/api/classes/{id}/came", { ...at(id), body: { version, came } })) as Promise<WhatCame>;
-export const keepWithMotors = (id: string) =>
-  answered(client.POST("/api/classes/{id}/teach", at(id))) as Promise<WhatCame>;
+export const saveResults = (id: string, version: number, results: ClassResults) =>
+  put("/api/classes/{id}/results", { ...at(id), body: { version, results } });
+export const keepWithMotors = (id: string) => post("/api/classes/{id}/teach", at(id));
 
 /** How the lesson will go, as it is found. */
 export const runForecast = (plan: ClassPlan, signal: AbortSignal, show: (forecast: Forecast) => void) =>

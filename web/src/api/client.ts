@@ -1,9 +1,9 @@
-import createClient, { type Middleware } from "openapi-fetch";
+import createClient, { type MaybeOptionalInit, type Middleware } from "openapi-fetch";
 import type { components, paths } from "./generated";
 
 type Schemas = components["schemas"];
 export type Design = Demonstration["design"];
-export type Demonstration = Schemas["DemonstrationOut"];
+export type Demonstration = Schemas["DemonstrationView"];
 export type Verdict = Schemas["Verdict"];
 export type Link = Schemas["Link"];
 export type Advice = Schemas["Advice"];
@@ -28,7 +28,7 @@ export type Best = Schemas["Best"];
 export type DesignMap = Schemas["DesignMap"];
 export type TrialForm = Schemas["TrialForm"];
 export type Balance = Schemas["Balance"];
-export type KindOut = Schemas["KindOut"];
+export type KindView = Schemas["KindView"];
 export type Mark = Schemas["Mark"];
 export type SweepPoint = Schemas["SweepPoint"];
 export type Explanation = Schemas["Explanation"];
@@ -38,17 +38,17 @@ export type Card = Schemas["Card"];
 export type Caution = Schemas["Caution"];
 export type Trial = Schemas["TrialAnswer"];
 export type Readings = Schemas["ReadingsAnswer"];
-export type KeptTrial = Schemas["TrialOut"];
+export type KeptTrial = Schemas["TrialView"];
 export type Comparison = Schemas["Comparison"];
 export type Look = Schemas["Look"];
 export type Turn = Schemas["Turn"];
-export type Shelf = Schemas["ShelfOut"];
+export type Shelf = Schemas["ShelfView"];
 export type ShelfMotor = Schemas["ShelfMotor"];
 export type Glance = Schemas["Glance"];
 export type SideBySide = Schemas["SideBySide"];
-export type BesideEntry = Schemas["EntryBody"];
-export type Unread = Schemas["UnreadOut"];
-export type Arrival = Schemas["ArrivalOut"];
+export type ComparisonEntry = Schemas["EntryBody"];
+export type Unread = Schemas["UnreadView"];
+export type Arrival = Schemas["ArrivalView"];
 export type ArchivePreview = Schemas["ArchivePreview"];
 
 export const client = createClient<paths>({ baseUrl: globalThis.location.origin });
@@ -100,17 +100,24 @@ export class ProblemError extends Error {
 export const faultLine = (fault: Fault) => `${fault.field}: got ${fault.value}; must be ${fault.limit}. ${fault.hint}`;
 
 /** Any error on one line for people. */
-export const told = (error: Error) => (error instanceof ProblemError ? error.line : error.message);
+export const errorLine = (error: Error) => (error instanceof ProblemError ? error.line : error.message);
 
-interface Answer<T> {
-  data?: T;
+interface Answer {
+  data?: unknown;
   error?: unknown;
   response: Response;
 }
 
+type Method = "get" | "post" | "put" | "delete";
+type Json<Answers> = Answers extends { 200: { content: { "application/json": infer Data } } } ? Data : undefined;
+/** What a route answers, as the generated types say it: fixed pairs stay pairs. */
+export type Data<Path extends keyof paths, Verb extends Method> = paths[Path][Verb] extends { responses: infer Answers }
+  ? Json<Answers>
+  : never;
+
 /** The data of an answer, or its problem thrown. */
-export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
-  let answer: Answer<T>;
+export async function answered<T>(call: Promise<Answer>): Promise<T> {
+  let answer: Answer;
   try {
     answer = await call;
   } catch (error) {
@@ -120,6 +127,27 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
   if (answer.response.ok) return answer.data as T;
   throw problemOf(answer.response.status, answer.error);
 }
+
+export type Routes<Verb extends Method> = {
+  [Path in keyof paths]: paths[Path][Verb] extends { responses: unknown } ? Path : never;
+}[keyof paths];
+type Init<Path extends keyof paths, Verb extends Method> = MaybeOptionalInit<paths[Path], Verb>;
+type Call<Verb extends Method> = <Path extends Routes<Verb>>(
+  path: Path,
+  ...init: undefined extends Init<Path, Verb> ? [Init<Path, Verb>?] : [Init<Path, Verb>]
+) => Promise<Data<Path, Verb>>;
+
+type Sender = (path: string, init?: object) => Promise<Answer>;
+
+/** A route asked, its data answered, its problem thrown. */
+const asking =
+  <Verb extends Method>(send: unknown): Call<Verb> =>
+  (path, ...init) =>
+    answered((send as Sender)(path, init[0]));
+export const get = asking<"get">(client.GET);
+export const post = asking<"post">(client.POST);
+export const put = asking<"put">(client.PUT);
+export const del = asking<"delete">(client.DELETE);
 
 const unreachable = () =>
   new ProblemError(0, "Oak Spin's server does not answer.", [], "Start Oak Spin again; nothing on this page is lost.");

@@ -1,11 +1,12 @@
 import { queryOptions } from "@tanstack/react-query";
-import { answered, client, posted, type Design } from "./client";
+import { get, post, type Design } from "./client";
+import { postAtOnce } from "./atOnce";
 import type { components } from "./generated";
 import { withLearned } from "./learning";
 
 type Schemas = components["schemas"];
-export type Diagnosed = Schemas["DiagnosedOut"];
-export type Cause = Schemas["CauseTold"];
+export type Diagnosed = Schemas["DiagnosedView"];
+export type Cause = Schemas["CauseView"];
 export type SignWord = Schemas["SignWord"];
 export type Answer = "yes" | "no" | "unsure";
 
@@ -22,35 +23,31 @@ export interface Known {
 export const sheetQuery = (design: Design) =>
   queryOptions({
     queryKey: ["fault-sheet", design],
-    queryFn: () => posted("/api/diagnose/sheet", design).then((answer) => answer.json() as Promise<Cause[]>),
+    queryFn: () => postAtOnce("/api/diagnose/sheet", design),
     staleTime: Infinity,
   });
 
-export type Repair = Schemas["RepairOut"];
+export type Repair = Schemas["RepairView"];
 
 /** What was found wrong with a motor, oldest first. */
 export const repairsQuery = (id: string) =>
   queryOptions({
     queryKey: ["repairs", id],
-    queryFn: () => answered(client.GET("/api/shelf/{id}/repairs", { params: { path: { id } } })) as Promise<Repair[]>,
+    queryFn: () => get("/api/shelf/{id}/repairs", { params: { path: { id } } }),
   });
 
 /** Keep what was wrong with a motor that goes now. */
 export const keepRepair = (id: string, repair: Repair["repair"]) =>
-  answered(
-    client.POST("/api/shelf/{id}/repairs", {
-      params: { path: { id } },
-      body: { key: crypto.randomUUID(), repair },
-    }),
-  );
+  post("/api/shelf/{id}/repairs", {
+    params: { path: { id } },
+    body: { key: crypto.randomUUID(), repair },
+  });
 
 /** What is wrong with a motor that is right on paper, as learned where a key of that is given. */
 export const diagnoseQuery = (design: Design, known: Known, learned?: string) =>
   queryOptions({
     queryKey: ["diagnose", design, known, learned ?? ""],
     queryFn: ({ signal }) =>
-      posted(withLearned("/api/diagnose", learned), { design, ...known }, signal).then(
-        (answer) => answer.json() as Promise<Diagnosed>,
-      ),
+      postAtOnce("/api/diagnose", { design, ...known }, { at: withLearned("/api/diagnose", learned), signal }),
     staleTime: Infinity,
   });

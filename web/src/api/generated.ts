@@ -900,7 +900,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/drawer/told": {
+    "/api/drawer/readings": {
         parameters: {
             query?: never;
             header?: never;
@@ -910,10 +910,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Add Told Entry
+         * Add Entry Of Readings
          * @description Put a thing without a label into the Drawer, with what its readings told.
          */
-        post: operations["add_told_entry"];
+        post: operations["add_entry_of_readings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1396,7 +1396,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{id}/came": {
+    "/api/classes/{id}/results": {
         parameters: {
             query?: never;
             header?: never;
@@ -1404,15 +1404,15 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Get What Came
+         * Get Results
          * @description What came of a class.
          */
-        get: operations["get_what_came"];
+        get: operations["get_results"];
         /**
-         * Save What Came
+         * Save Class Results
          * @description Keep what came of a class.
          */
-        put: operations["save_what_came"];
+        put: operations["save_results"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1460,7 +1460,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{id}/came.csv": {
+    "/api/classes/{id}/results.csv": {
         parameters: {
             query?: never;
             header?: never;
@@ -1468,10 +1468,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Export What Came
+         * Export Results
          * @description What came of a class as a CSV table.
          */
-        get: operations["export_what_came"];
+        get: operations["export_results"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1900,7 +1900,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/beside": {
+    "/api/comparison": {
         parameters: {
             query?: never;
             header?: never;
@@ -1920,7 +1920,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/beside.csv": {
+    "/api/comparison.csv": {
         parameters: {
             query?: never;
             header?: never;
@@ -2129,10 +2129,10 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
-         * AboutOut
+         * AboutView
          * @description Which Oak Spin this is.
          */
-        AboutOut: {
+        AboutView: {
             /** Version */
             version: string;
         };
@@ -4484,14 +4484,14 @@ export interface components {
             shows: string;
         };
         /**
-         * ShelfOut
+         * ShelfView
          * @description Everything on the shelf, oldest first; what cannot be read is told apart.
          */
-        ShelfOut: {
+        ShelfView: {
             /** Motors */
             motors: components["schemas"]["ShelfMotor"][];
             /** Unread */
-            unread: components["schemas"]["UnreadOut"][];
+            unread: components["schemas"]["UnreadView"][];
         };
         /**
          * SquareOutline
@@ -4898,10 +4898,10 @@ export interface components {
             radius: number;
         };
         /**
-         * UnreadOut
+         * UnreadView
          * @description A demonstration that this program cannot read: what is wrong; its file goes out as it is kept.
          */
-        UnreadOut: {
+        UnreadView: {
             /** Id */
             id: string;
             /** Title */
@@ -5036,10 +5036,10 @@ export interface components {
             hint: string;
         };
         /**
-         * DemonstrationOut
+         * DemonstrationView
          * @description A demonstration as it is shown now.
          */
-        DemonstrationOut: {
+        DemonstrationView: {
             /** Id */
             id: string;
             /** Title */
@@ -5077,10 +5077,10 @@ export interface components {
             kind: string;
         };
         /**
-         * PutAwayOut
+         * ArchivedView
          * @description A demonstration that was deleted, and can be put back.
          */
-        PutAwayOut: {
+        ArchivedView: {
             /** Id */
             id: string;
             /** Title */
@@ -5176,10 +5176,10 @@ export interface components {
             undone?: string[];
         };
         /**
-         * RevisionOut
+         * RevisionView
          * @description One line of a demonstration's history.
          */
-        RevisionOut: {
+        RevisionView: {
             /** Number */
             number: number;
             /** Title */
@@ -5424,10 +5424,10 @@ export interface components {
             fault?: string;
         };
         /**
-         * TrialOut
+         * TrialView
          * @description A trial as it is kept, with its figures against the prediction for the motor as built.
          */
-        TrialOut: {
+        TrialView: {
             /** Id */
             id: string;
             /**
@@ -5540,10 +5540,10 @@ export interface components {
             hands?: ("careful_adult" | "older_pupil" | "young_pupil") | null;
         };
         /**
-         * RepairOut
+         * RepairView
          * @description A line of a motor's history: what was wrong, in words, and all that was done; struck out or not.
          */
-        RepairOut: {
+        RepairView: {
             /** Id */
             id: string;
             /**
@@ -5567,12 +5567,12 @@ export interface components {
             repair: components["schemas"]["Repair"];
         };
         /**
-         * TakenOut
+         * IntakeView
          * @description How many trials of a table came in, and how many were here already.
          */
-        TakenOut: {
-            /** Came */
-            came: number;
+        IntakeView: {
+            /** Added */
+            added: number;
             /** Here Already */
             here_already: number;
         };
@@ -5599,10 +5599,10 @@ export interface components {
             };
         };
         /**
-         * ArrivalOut
+         * ArrivalView
          * @description One motor of an archive: how it stands to what is here, and how much it brings.
          */
-        ArrivalOut: {
+        ArrivalView: {
             /** Id */
             id: string;
             /** Title */
@@ -5627,7 +5627,7 @@ export interface components {
          */
         ArchivePreview: {
             /** Motors */
-            motors: components["schemas"]["ArrivalOut"][];
+            motors: components["schemas"]["ArrivalView"][];
             /** Put Away */
             put_away: string[];
         };
@@ -5638,7 +5638,7 @@ export interface components {
         LearnLine: {
             /** Progress */
             progress: number | null;
-            taught: components["schemas"]["TaughtOut"] | null;
+            summary: components["schemas"]["SummaryView"] | null;
         };
         /**
          * LearnedThing
@@ -5669,39 +5669,10 @@ export interface components {
             counts: boolean;
         };
         /**
-         * TaughtOut
-         * @description What a motor's trials taught. ``key`` names its draws: a look that is given it shows the motor as learned.
-         */
-        TaughtOut: {
-            /** Key */
-            key: string;
-            /**
-             * Which
-             * @enum {string}
-             */
-            which: "again" | "next" | "changed";
-            /** What */
-            what: string;
-            /** Trials */
-            trials: number;
-            /** Rotors */
-            rotors: number;
-            /** Meter */
-            meter: boolean;
-            /** Rows */
-            rows: components["schemas"]["TaughtRow"][];
-            /** Things */
-            things: components["schemas"]["LearnedThing"][];
-            /** Next */
-            next: components["schemas"]["WorthReading"][];
-            /** Odd */
-            odd: components["schemas"]["OddTrial"][];
-        };
-        /**
-         * TaughtRow
+         * SummaryRow
          * @description A figure before and after, as (10th percentile, median, 90th), and what the trials measured of it.
          */
-        TaughtRow: {
+        SummaryRow: {
             /** Name */
             name: string;
             /** Label */
@@ -5726,6 +5697,35 @@ export interface components {
             ];
             /** Marks */
             marks: components["schemas"]["TrialMark"][];
+        };
+        /**
+         * SummaryView
+         * @description What a motor's trials taught. ``key`` names its draws: a look that is given it shows the motor as learned.
+         */
+        SummaryView: {
+            /** Key */
+            key: string;
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "again" | "next" | "changed";
+            /** What */
+            what: string;
+            /** Trials */
+            trials: number;
+            /** Rotors */
+            rotors: number;
+            /** Meter */
+            meter: boolean;
+            /** Rows */
+            rows: components["schemas"]["SummaryRow"][];
+            /** Things */
+            things: components["schemas"]["LearnedThing"][];
+            /** Next */
+            next: components["schemas"]["WorthReading"][];
+            /** Odd */
+            odd: components["schemas"]["OddTrial"][];
         };
         /**
          * TrialMark
@@ -5768,12 +5768,12 @@ export interface components {
             though_odd?: string[];
         };
         /**
-         * MeasuredOut
+         * MeasuredView
          * @description Of a motor with trials its main figure: as it was predicted before them, and as they measured it in the mean.
          *
          *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
          */
-        MeasuredOut: {
+        MeasuredView: {
             /** Id */
             id: string;
             /** Label */
@@ -5794,10 +5794,10 @@ export interface components {
             meter: boolean;
         };
         /**
-         * BenchOut
+         * BenchView
          * @description What all trials of this user taught of every motor.
          */
-        BenchOut: {
+        BenchView: {
             /** Counts */
             counts: boolean;
             /** Since */
@@ -5820,30 +5820,30 @@ export interface components {
             anew?: true | null;
         };
         /**
-         * PortOut
+         * PortView
          * @description A serial port of the machine that serves.
          */
-        PortOut: {
+        PortView: {
             /** Name */
             name: string;
             /** Says */
             says: string;
         };
         /**
-         * PortsOut
+         * PortsView
          * @description Serial ports, and the speeds that can be chosen.
          */
-        PortsOut: {
+        PortsView: {
             /** Ports */
-            ports: components["schemas"]["PortOut"][];
+            ports: components["schemas"]["PortView"][];
             /** Speeds */
             speeds: number[];
         };
         /**
-         * OpenedOut
+         * OpenedView
          * @description A source that was opened, by its name.
          */
-        OpenedOut: {
+        OpenedView: {
             /** Id */
             id: string;
             /** Simulated */
@@ -5876,10 +5876,10 @@ export interface components {
             seed?: number;
         };
         /**
-         * ReadingOut
+         * ReadingView
          * @description A reading: ``number`` in the source's order, ``seconds`` since it was opened.
          */
-        ReadingOut: {
+        ReadingView: {
             /** Number */
             number: number;
             /** Quantity */
@@ -5892,16 +5892,16 @@ export interface components {
             seconds: number;
         };
         /**
-         * ReadingsOut
+         * ReadingsView
          * @description What a source told since a number, its steady values, lines that were none, and why it ended, if so.
          *
          *     ``take`` are the steady values as readings of a trial, by their fields.
          */
-        ReadingsOut: {
+        ReadingsView: {
             /** Readings */
-            readings: components["schemas"]["ReadingOut"][];
+            readings: components["schemas"]["ReadingView"][];
             /** Steady */
-            steady: components["schemas"]["SteadyOut"][];
+            steady: components["schemas"]["SteadyView"][];
             /** Take */
             take: {
                 [key: string]: number;
@@ -5914,10 +5914,10 @@ export interface components {
             simulated: boolean;
         };
         /**
-         * SteadyOut
+         * SteadyView
          * @description The steady value of a quantity over the last seconds, with its standard error, and what to mind.
          */
-        SteadyOut: {
+        SteadyView: {
             /** Quantity */
             quantity: string;
             /** Unit */
@@ -5944,10 +5944,10 @@ export interface components {
             chance: number;
         };
         /**
-         * RecordedOut
+         * RecordedView
          * @description What a recording tells: readings to choose of, the likeliest first; ``table`` is what is kept with a trial.
          */
-        RecordedOut: {
+        RecordedView: {
             /** Choices */
             choices: components["schemas"]["ReadAs"][];
             /** Sentence */
@@ -5969,10 +5969,10 @@ export interface components {
             word: "on" | "off" | "flick" | "hold" | "free";
         };
         /**
-         * LevelOut
+         * LevelView
          * @description A level of practice, in words.
          */
-        LevelOut: {
+        LevelView: {
             /**
              * Id
              * @enum {string}
@@ -5982,10 +5982,10 @@ export interface components {
             words: string;
         };
         /**
-         * MistakenSaid
+         * MixUpView
          * @description A fault that was taken for another, so many times.
          */
-        MistakenSaid: {
+        MixUpView: {
             /** Hidden */
             hidden: string;
             /** Named */
@@ -5994,33 +5994,33 @@ export interface components {
             times: number;
         };
         /**
-         * PracticeOut
+         * PracticeView
          * @description The levels, how many cases a round has, the case that is open, and the record of those that have ended.
          */
-        PracticeOut: {
+        PracticeView: {
             /** Levels */
-            levels: components["schemas"]["LevelOut"][];
+            levels: components["schemas"]["LevelView"][];
             /** Cases */
             cases: number;
             /** Open */
             open: string | null;
-            record: components["schemas"]["RecordSaid"];
+            record: components["schemas"]["RecordView"];
         };
         /**
-         * RecordSaid
+         * RecordView
          * @description All of it.
          */
-        RecordSaid: {
+        RecordView: {
             /** Rounds */
-            rounds: components["schemas"]["RoundSaid"][];
+            rounds: components["schemas"]["RoundView"][];
             /** Mistaken */
-            mistaken: components["schemas"]["MistakenSaid"][];
+            mistaken: components["schemas"]["MixUpView"][];
         };
         /**
-         * RoundSaid
+         * RoundView
          * @description A round by number from 1: its level, cases, how many were right at first, minutes a case and the ideal ones.
          */
-        RoundSaid: {
+        RoundView: {
             /** Number */
             number: number;
             /**
@@ -6038,11 +6038,21 @@ export interface components {
             ideal: number;
         };
         /**
-         * CaseSaid
+         * ActionView
+         * @description Something that was done, what came of it, and its minutes.
+         */
+        ActionView: {
+            /** Text */
+            text: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * CaseView
          * @description A case as it stands. ``now`` says what the motor does, ``went`` by which its picture moves, ``signs`` what was
          *     noticed beside; ``end`` where it has ended.
          */
-        CaseSaid: {
+        CaseView: {
             /** Kind */
             kind: string;
             /** Sense */
@@ -6059,26 +6069,26 @@ export interface components {
             /** Signs */
             signs: components["schemas"]["SignWord"][];
             /** Looks */
-            looks: components["schemas"]["LookSaid"][];
+            looks: components["schemas"]["ObservationView"][];
             /** Checks */
-            checks: components["schemas"]["CheckSaid"][];
+            checks: components["schemas"]["CheckView"][];
             /** Faults */
-            faults: components["schemas"]["FaultSaid"][];
+            faults: components["schemas"]["FaultView"][];
             /** Cures */
-            cures: components["schemas"]["CureSaid"][];
+            cures: components["schemas"]["CureView"][];
             /** Did */
-            did: components["schemas"]["DidSaid"][];
+            did: components["schemas"]["ActionView"][];
             /** Minutes */
             minutes: number;
             /** Hides */
             hides: number;
-            end: components["schemas"]["EndSaid"] | null;
+            end: components["schemas"]["EndView"] | null;
         };
         /**
-         * CheckSaid
+         * CheckView
          * @description A check: of which part, what to do, what is asked, its minutes; its answer where it was made.
          */
-        CheckSaid: {
+        CheckView: {
             /** Id */
             id: string;
             /** Part */
@@ -6093,10 +6103,10 @@ export interface components {
             answer: ("yes" | "no" | "unsure") | null;
         };
         /**
-         * CrowdSaid
+         * CrowdView
          * @description A class as it stands; at its end what all waited, in the order that was taken and in the best one.
          */
-        CrowdSaid: {
+        CrowdView: {
             /** Kind */
             kind: string;
             /** Sense */
@@ -6104,9 +6114,9 @@ export interface components {
             /** Travels */
             travels: boolean;
             /** Groups */
-            groups: components["schemas"]["GroupSaid"][];
+            groups: components["schemas"]["GroupView"][];
             /** Turns */
-            turns: components["schemas"]["TurnSaid"][];
+            turns: components["schemas"]["TurnView"][];
             /** Minutes */
             minutes: number;
             /** Ended */
@@ -6118,15 +6128,15 @@ export interface components {
             /** Waited */
             waited: number;
             /** Best */
-            best: components["schemas"]["TurnSaid"][];
+            best: components["schemas"]["TurnView"][];
             /** Best Waited */
             best_waited: number;
         };
         /**
-         * CureSaid
+         * CureView
          * @description A cure that may be done; ``id`` is its fault's, ``minutes`` those of the cure and of a new run.
          */
-        CureSaid: {
+        CureView: {
             /** Id */
             id: string;
             /** Do */
@@ -6135,22 +6145,12 @@ export interface components {
             minutes: number;
         };
         /**
-         * DidSaid
-         * @description Something that was done, what came of it, and its minutes.
-         */
-        DidSaid: {
-            /** Said */
-            said: string;
-            /** Minutes */
-            minutes: number;
-        };
-        /**
-         * EndSaid
+         * EndView
          * @description The end of a case: whether the first named was right, what was hidden, why, and the ideal way beside.
          *
          *     ``counted`` are the minutes that go into the record: given up, the ideal way still had to be gone.
          */
-        EndSaid: {
+        EndView: {
             /** Right */
             right: boolean;
             /** Given Up */
@@ -6164,17 +6164,17 @@ export interface components {
             /** Why */
             why: string[];
             /** Ideal */
-            ideal: components["schemas"]["DidSaid"][];
+            ideal: components["schemas"]["ActionView"][];
             /** Ideal Minutes */
             ideal_minutes: number;
             /** Counted */
             counted: number;
         };
         /**
-         * FaultSaid
+         * FaultView
          * @description A fault that may be named, and its part.
          */
-        FaultSaid: {
+        FaultView: {
             /** Id */
             id: string;
             /** Part */
@@ -6183,10 +6183,10 @@ export interface components {
             sentence: string;
         };
         /**
-         * GroupSaid
+         * GroupView
          * @description A group as it is seen: in words, and by which its picture moves; ``helped`` in which turn, from 1.
          */
-        GroupSaid: {
+        GroupView: {
             /** Name */
             name: string;
             /** Waits */
@@ -6204,10 +6204,10 @@ export interface components {
             helped: number;
         };
         /**
-         * LookSaid
+         * ObservationView
          * @description Something to look at or read: what to do, its minutes, and whether it was done.
          */
-        LookSaid: {
+        ObservationView: {
             /** Id */
             id: string;
             /** Do */
@@ -6218,10 +6218,10 @@ export interface components {
             done: boolean;
         };
         /**
-         * PracticeCaseOut
+         * PracticeCaseView
          * @description A case: its place in its round from 1, its motor's design as planned, and how it stands.
          */
-        PracticeCaseOut: {
+        PracticeCaseView: {
             /** Id */
             id: string;
             /** Round */
@@ -6237,8 +6237,8 @@ export interface components {
             level: "one" | "mixed" | "pairs" | "class";
             /** Design */
             design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
-            case: components["schemas"]["CaseSaid"] | null;
-            crowd: components["schemas"]["CrowdSaid"] | null;
+            case: components["schemas"]["CaseView"] | null;
+            crowd: components["schemas"]["CrowdView"] | null;
         };
         /**
          * SignWord
@@ -6263,10 +6263,10 @@ export interface components {
             parts: string[];
         };
         /**
-         * TurnSaid
+         * TurnView
          * @description A turn of helping: to whom, the minutes foreseen, why so, and after how long it goes.
          */
-        TurnSaid: {
+        TurnView: {
             /** Name */
             name: string;
             /** Minutes */
@@ -6336,14 +6336,14 @@ export interface components {
             group: string;
         };
         /**
-         * DrawerOut
+         * DrawerView
          * @description All that is owned, and what can be known of each sort.
          */
-        DrawerOut: {
+        DrawerView: {
             /** Sorts */
-            sorts: components["schemas"]["SortOut"][];
+            sorts: components["schemas"]["SortView"][];
             /** Entries */
-            entries: components["schemas"]["EntryOut"][];
+            entries: components["schemas"]["EntryView"][];
         };
         /**
          * Entry
@@ -6372,7 +6372,7 @@ export interface components {
              * @default {}
              */
             facts?: {
-                [key: string]: components["schemas"]["Known"];
+                [key: string]: components["schemas"]["KnownValue"];
             };
             /**
              * Words
@@ -6401,10 +6401,10 @@ export interface components {
             notes?: string;
         };
         /**
-         * EntryOut
+         * EntryView
          * @description An entry as it is shown; ``undoable`` says that it was changed.
          */
-        EntryOut: {
+        EntryView: {
             /** Id */
             id: string;
             /** Version */
@@ -6416,10 +6416,10 @@ export interface components {
             undoable: boolean;
         };
         /**
-         * FactAsked
+         * FactField
          * @description A figure that can be known of a part: its field, label, unit and limits.
          */
-        FactAsked: {
+        FactField: {
             /** Name */
             name: string;
             /** Label */
@@ -6432,10 +6432,10 @@ export interface components {
             high: number;
         };
         /**
-         * Known
+         * KnownValue
          * @description A figure of a part, and how it is known. ``low`` and ``high`` are its band of 80 %, where that was found.
          */
-        Known: {
+        KnownValue: {
             /**
              * Value
              * @description The figure, in the unit that its name tells.
@@ -6459,10 +6459,10 @@ export interface components {
             high?: number | null;
         };
         /**
-         * SortOut
+         * SortView
          * @description A sort of part: what can be known of it.
          */
-        SortOut: {
+        SortView: {
             /**
              * Id
              * @enum {string}
@@ -6471,15 +6471,15 @@ export interface components {
             /** Name */
             name: string;
             /** Facts */
-            facts: components["schemas"]["FactAsked"][];
+            facts: components["schemas"]["FactField"][];
             /** Words */
-            words: components["schemas"]["WordAsked"][];
+            words: components["schemas"]["WordField"][];
         };
         /**
-         * WordAsked
+         * WordField
          * @description A word that can be known of a part: its field, label, and the words it may be.
          */
-        WordAsked: {
+        WordField: {
             /** Name */
             name: string;
             /** Label */
@@ -6507,10 +6507,10 @@ export interface components {
             };
         };
         /**
-         * ToldEntryBody
+         * ReadingsEntryBody
          * @description A thing without a label that was told by its readings, and what it is to be called.
          */
-        ToldEntryBody: {
+        ReadingsEntryBody: {
             /**
              * Readings
              * @default []
@@ -6522,12 +6522,12 @@ export interface components {
             name: string;
         };
         /**
-         * DrawerTakenOut
+         * DrawerIntakeView
          * @description How many entries came in, and the rows that did not.
          */
-        DrawerTakenOut: {
-            /** Came */
-            came: number;
+        DrawerIntakeView: {
+            /** Taken */
+            taken: number;
             /** Faults */
             faults: components["schemas"]["Fault"][];
         };
@@ -6574,10 +6574,10 @@ export interface components {
             version: number;
         };
         /**
-         * EntryStateOut
+         * EntryStateView
          * @description A state of an entry: what was done, when, and how many there were then.
          */
-        EntryStateOut: {
+        EntryStateView: {
             /**
              * Made At
              * Format: date-time
@@ -6589,10 +6589,10 @@ export interface components {
             amount: number;
         };
         /**
-         * MotorPartsOut
+         * MotorPartsView
          * @description The parts of a motor. ``key`` names draws that know them closer, where they do.
          */
-        MotorPartsOut: {
+        MotorPartsView: {
             /** Key */
             key: string;
             /** Built */
@@ -6647,13 +6647,13 @@ export interface components {
             drawn: number | null;
         };
         /**
-         * PutInOut
+         * FilledPartsView
          * @description The design with the part in it, to be saved, and the parts of the motor.
          */
-        PutInOut: {
+        FilledPartsView: {
             /** Design */
             design: components["schemas"]["FrameDesignAnswer"] | components["schemas"]["HangingDesignAnswer"] | components["schemas"]["CradleDesignAnswer"] | components["schemas"]["LobesDesignAnswer"] | components["schemas"]["CoredDesignAnswer"] | components["schemas"]["TrainDesignAnswer"] | components["schemas"]["RollerDesignAnswer"];
-            parts: components["schemas"]["MotorPartsOut"];
+            parts: components["schemas"]["MotorPartsView"];
         };
         /**
          * PartPutBody
@@ -6728,31 +6728,16 @@ export interface components {
             shelf?: string;
         };
         /**
-         * ClassMotorOut
+         * ClassMotorView
          * @description What can be prepared of a motor of a class.
          */
-        ClassMotorOut: {
+        ClassMotorView: {
             /** Title */
             title: string;
             /** Kind */
             kind: string;
             /** Steps */
             steps: components["schemas"]["StepToPrepare"][];
-        };
-        /**
-         * ClassOut
-         * @description A class: its plan as the shelf and the Drawer stand now, and what can be prepared.
-         */
-        ClassOut: {
-            /** Id */
-            id: string;
-            /** Version */
-            version: number;
-            /** Deleted */
-            deleted: boolean;
-            plan: components["schemas"]["ClassPlanAnswer"];
-            /** Motors */
-            motors: components["schemas"]["ClassMotorOut"][];
         };
         /**
          * ClassPlan
@@ -6821,6 +6806,21 @@ export interface components {
             motors: components["schemas"]["ClassMotor"][];
         };
         /**
+         * ClassView
+         * @description A class: its plan as the shelf and the Drawer stand now, and what can be prepared.
+         */
+        ClassView: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            /** Deleted */
+            deleted: boolean;
+            plan: components["schemas"]["ClassPlanAnswer"];
+            /** Motors */
+            motors: components["schemas"]["ClassMotorView"][];
+        };
+        /**
          * StepToPrepare
          * @description A step of a motor's build sheet: minutes for an adult, and whether it is an adult's in any case.
          */
@@ -6852,25 +6852,27 @@ export interface components {
             };
         };
         /**
-         * CountedTold
-         * @description Groups that run: a whole number with the band of about 80 % of lessons, and the mean over them.
+         * Counted
+         * @description Groups that run: the mean over lessons, the band that holds about 80 % of them, and a whole number within it.
          */
-        CountedTold: {
-            /** Value */
-            value: number;
-            /** Band */
-            band: [
-                number,
-                number
-            ];
+        Counted: {
             /** Mean */
             mean: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /**
+             * Value
+             * @default 0
+             */
+            value: number;
         };
         /**
-         * ForecastTold
+         * ForecastView
          * @description A forecast, and how far it is.
          */
-        ForecastTold: {
+        ForecastView: {
             /** Done */
             done: number;
             /** Of */
@@ -6879,27 +6881,27 @@ export interface components {
             headline: string;
             /** Groups */
             groups: number;
-            running: components["schemas"]["CountedTold"];
+            running: components["schemas"]["Counted"];
             /** First Try */
             first_try: number;
             /** Waiting Min */
             waiting_min: number;
             /** Stops */
-            stops: components["schemas"]["StopTold"][];
+            stops: components["schemas"]["Stop"][];
             /** Saves */
-            saves: components["schemas"]["SaveTold"][];
+            saves: components["schemas"]["Save"][];
             /** Over Time */
-            over_time: components["schemas"]["MinuteTold"][];
+            over_time: components["schemas"]["MinuteView"][];
             /** Typical */
-            typical: components["schemas"]["StripTold"][];
+            typical: components["schemas"]["StripView"][];
             /** By Motor */
-            by_motor: components["schemas"]["MotorTold"][];
+            by_motor: components["schemas"]["MotorView"][];
         };
         /**
-         * MinuteTold
+         * MinuteView
          * @description How many groups run by a minute of the lesson.
          */
-        MinuteTold: {
+        MinuteView: {
             /** Minute */
             minute: number;
             /** Low */
@@ -6910,21 +6912,23 @@ export interface components {
             high: number;
         };
         /**
-         * MotorTold
+         * MotorView
          * @description One motor of the class: minutes of building in usual hands, and groups that run.
          */
-        MotorTold: {
+        MotorView: {
             /** Title */
             title: string;
             /** Minutes */
             minutes: number;
-            running: components["schemas"]["CountedTold"];
+            running: components["schemas"]["Counted"];
         };
         /**
-         * SaveTold
-         * @description A change of the plan: groups that run by it in the mean, what it costs, and the changed plan.
+         * Save
+         * @description A change of the plan, how many groups run by it on average, and how many more that is; ``cost`` in words.
+         *
+         *     ``plan`` is the changed plan, as it would be kept; ``sort`` what is changed.
          */
-        SaveTold: {
+        Save: {
             /** Sort */
             sort: string;
             /** Sentence */
@@ -6933,9 +6937,14 @@ export interface components {
             cost: string;
             /** Running */
             running: number;
-            /** Saved */
-            saved: number;
+            /** Before */
+            before: number;
             plan: components["schemas"]["ClassPlanAnswer"];
+            /**
+             * Saved
+             * @default 0
+             */
+            saved: number;
         };
         /**
          * Span
@@ -6953,24 +6962,27 @@ export interface components {
             ends: number;
         };
         /**
-         * StopTold
-         * @description What keeps groups from running, how many in the mean, and its cure.
+         * Stop
+         * @description What keeps groups from running, and how many in the mean: a fault, a link that is set too roughly, or time.
          */
-        StopTold: {
+        Stop: {
             /** Id */
             id: string;
             /** Sentence */
             sentence: string;
             /** Groups */
             groups: number;
-            /** Cure */
+            /**
+             * Cure
+             * @default
+             */
             cure: string;
         };
         /**
-         * StripTold
+         * StripView
          * @description A group's lesson in one that is typical.
          */
-        StripTold: {
+        StripView: {
             /** Group */
             group: string;
             /** Spans */
@@ -7001,11 +7013,11 @@ export interface components {
             price: number | null;
         };
         /**
-         * ClassNeedsOut
+         * ClassNeedsView
          * @description What a class needs: its kit and its lesson by the clock.
          */
-        ClassNeedsOut: {
-            kit: components["schemas"]["KitOut"];
+        ClassNeedsView: {
+            kit: components["schemas"]["Kit"];
             timetable: components["schemas"]["Timetable"];
         };
         /**
@@ -7019,42 +7031,16 @@ export interface components {
             visits: components["schemas"]["Visit"][];
         };
         /**
-         * KitLineOut
-         * @description A part of the kit; ``missing`` are not in the Drawer.
+         * Kit
+         * @description The kit of a class. ``cost`` is that of what one group takes at the prices known; ``unpriced`` parts have none.
+         *
+         *     ``used_up`` is the share of a cell's charge that a lesson takes, by motor. ``magnets`` are to be counted out and in.
+         *     ``besides`` is what else is needed, ``tools`` what is lent. ``shopping`` is what is missing, as lines of a list;
+         *     whole pieces and whole meters.
          */
-        KitLineOut: {
-            /** Name */
-            name: string;
-            /** Sort */
-            sort: string;
-            /** Motor */
-            motor: string;
-            /** Unit */
-            unit: string;
-            /** Each */
-            each: number;
-            /** Used */
-            used: number;
-            /** Spares */
-            spares: number;
-            /** Amount */
-            amount: number;
-            /** Owned */
-            owned: number | null;
-            /** Missing */
-            missing: number;
-            /** Price */
-            price: number | null;
-        };
-        /**
-         * KitOut
-         * @description The kit of a class, and what of it is to be bought.
-         */
-        KitOut: {
+        Kit: {
             /** Lines */
-            lines: components["schemas"]["KitLineOut"][];
-            /** Shopping */
-            shopping: components["schemas"]["Bought"][];
+            lines: components["schemas"]["KitLine"][];
             /** Cost Group */
             cost_group: number;
             /** Cost Pupil */
@@ -7067,10 +7053,60 @@ export interface components {
             };
             /** Magnets */
             magnets: number;
-            /** Beside */
-            beside: string[];
+            /** Besides */
+            besides: string[];
             /** Tools */
             tools: string[];
+            /**
+             * Shopping
+             * @default []
+             */
+            shopping: components["schemas"]["Bought"][];
+        };
+        /**
+         * KitLine
+         * @description A part of the kit.
+         *
+         *     ``each`` for one group, ``used`` for all at once, ``spares`` besides, ``amount`` both together, counted in ``unit``;
+         *     ``owned`` in the Drawer, none where nothing there is the same, ``missing`` what is not there. ``price`` of one.
+         */
+        KitLine: {
+            /** Name */
+            name: string;
+            /** Sort */
+            sort: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "cell" | "magnet" | "wire" | "screw" | "support";
+            /** Motor */
+            motor: string;
+            /** Each */
+            each: number;
+            /** Used */
+            used: number;
+            /** Spares */
+            spares: number;
+            /** Owned */
+            owned: number | null;
+            /** Price */
+            price: number | null;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Amount
+             * @default 0
+             */
+            amount: number;
+            /**
+             * Missing
+             * @default 0
+             */
+            missing: number;
         };
         /**
          * Leave
@@ -7143,15 +7179,15 @@ export interface components {
             plan: components["schemas"]["ClassPlan"];
         };
         /**
-         * Came
+         * ClassResults
          * @description What came of a class. ``questions`` is how many were asked, before and after.
          */
-        Came: {
+        ClassResults: {
             /**
              * Groups
              * @default []
              */
-            groups?: components["schemas"]["GroupCame"][];
+            groups?: components["schemas"]["GroupResults"][];
             /**
              * Questions
              * @description Questions asked, before and after.
@@ -7172,22 +7208,6 @@ export interface components {
             note?: string;
         };
         /**
-         * CameOut
-         * @description What came of a class: as it was noted, as it is told, and how much of it is not kept with its motors yet.
-         */
-        CameOut: {
-            /** Version */
-            version: number;
-            plan: components["schemas"]["ClassPlanAnswer"];
-            came: components["schemas"]["CameAnswer"];
-            evening: components["schemas"]["Evening"];
-            /** Motors */
-            motors: components["schemas"]["MotorToNote"][];
-            /** Pending */
-            pending: number;
-            taught: components["schemas"]["TaughtOfClass"] | null;
-        };
-        /**
          * Counting
          * @description Standard errors of a count of turns by eye: of the turns, and of their seconds.
          */
@@ -7204,55 +7224,23 @@ export interface components {
             seconds: number;
         };
         /**
-         * Evening
-         * @description What came of a class. ``noted`` motors of groups are known of, of ``of`` that were to be built.
-         *
-         *     ``place`` says where those that ran lie beside the forecast's band.
+         * FaultName
+         * @description A fault that a motor can have.
          */
-        Evening: {
-            /** Headline */
-            headline: string;
-            /** Against */
-            against: string;
-            /**
-             * Place
-             * @enum {string}
-             */
-            place: "inside" | "above" | "below" | "unknown";
-            /** Running */
-            running: number;
-            /** Noted */
-            noted: number;
-            /** Of */
-            of: number;
-            /** First Try */
-            first_try: number;
-            /** Not Built */
-            not_built: number;
-            /** Waited */
-            waited: number | null;
-            /** Faults */
-            faults: components["schemas"]["FaultCame"][];
-            /** Fastest */
-            fastest: string[];
-            gain: components["schemas"]["Gained"] | null;
-            /** Magnets */
-            magnets: string;
-            /** Magnets Missing */
-            magnets_missing: boolean;
-            /** Next */
-            next: string[];
-            /** Groups */
-            groups: components["schemas"]["GroupTold"][];
+        FaultName: {
+            /** Id */
+            id: string;
+            /** Sentence */
+            sentence: string;
         };
         /**
-         * FaultCame
+         * FaultReview
          * @description A fault: in how many groups it was ``expected``, and in how many ``found``: they went when it was mended. It is
          *     ``thought`` to have stopped others to the end, which nobody could prove.
          *
          *     ``before`` and ``now`` are how often such hands have it, of 1: as it was thought, and by what is known now.
          */
-        FaultCame: {
+        FaultReview: {
             /** Id */
             id: string;
             /** Motor */
@@ -7271,16 +7259,6 @@ export interface components {
             before: number;
             /** Now */
             now: number;
-        };
-        /**
-         * FaultName
-         * @description A fault that a motor can have.
-         */
-        FaultName: {
-            /** Id */
-            id: string;
-            /** Sentence */
-            sentence: string;
         };
         /**
          * Foretold
@@ -7335,10 +7313,10 @@ export interface components {
             sentence: string;
         };
         /**
-         * GroupCame
+         * GroupResults
          * @description What came of one group. ``before`` and ``after`` are right answers to the questions.
          */
-        GroupCame: {
+        GroupResults: {
             /**
              * Group
              * @description A group's name.
@@ -7348,7 +7326,7 @@ export interface components {
              * Motors
              * @default []
              */
-            motors?: components["schemas"]["MotorCame"][];
+            motors?: components["schemas"]["MotorResults"][];
             /**
              * Waited
              * @description Minutes of waiting for help.
@@ -7372,14 +7350,14 @@ export interface components {
             after?: number | null;
         };
         /**
-         * GroupTold
+         * GroupReview
          * @description A group's notebook.
          */
-        GroupTold: {
+        GroupReview: {
             /** Group */
             group: string;
             /** Motors */
-            motors: components["schemas"]["MotorOfGroup"][];
+            motors: components["schemas"]["MotorReview"][];
             /** Waited */
             waited: number | null;
             /** Predicted */
@@ -7392,10 +7370,22 @@ export interface components {
             after: number | null;
         };
         /**
-         * MotorCame
+         * KeptOfClass
+         * @description What was kept with the motors just now.
+         */
+        KeptOfClass: {
+            /** Trials */
+            trials: number;
+            /** Repairs */
+            repairs: number;
+            /** Shelved */
+            shelved: string[];
+        };
+        /**
+         * MotorResults
          * @description What a group made of a motor of the plan, by its place there, from 0. No tries: it was not built in time.
          */
-        MotorCame: {
+        MotorResults: {
             /**
              * Motor
              * @default 0
@@ -7405,13 +7395,13 @@ export interface components {
              * Tries
              * @default []
              */
-            tries?: components["schemas"]["TryCame"][];
+            tries?: components["schemas"]["TryResult"][];
         };
         /**
-         * MotorOfGroup
+         * MotorReview
          * @description What a group made of one motor, in words, with its tries.
          */
-        MotorOfGroup: {
+        MotorReview: {
             /** Motor */
             motor: string;
             /**
@@ -7419,10 +7409,10 @@ export interface components {
              * @enum {string}
              */
             state: "runs" | "stopped" | "not_built" | "unknown";
-            /** Told */
-            told: string;
+            /** Sentence */
+            sentence: string;
             /** Runs */
-            runs: components["schemas"]["RunCame"][];
+            runs: components["schemas"]["RunReview"][];
         };
         /**
          * MotorToNote
@@ -7485,12 +7475,70 @@ export interface components {
             unit: string;
         };
         /**
-         * RunCame
+         * ResultsView
+         * @description What came of a class: as it was noted, as it is told, and how much of it is not kept with its motors yet.
+         */
+        ResultsView: {
+            /** Version */
+            version: number;
+            plan: components["schemas"]["ClassPlanAnswer"];
+            results: components["schemas"]["ClassResultsAnswer"];
+            review: components["schemas"]["Review"];
+            /** Motors */
+            motors: components["schemas"]["MotorToNote"][];
+            /** Pending */
+            pending: number;
+            kept: components["schemas"]["KeptOfClass"] | null;
+        };
+        /**
+         * Review
+         * @description What came of a class. ``noted`` motors of groups are known of, of ``of`` that were to be built.
+         *
+         *     ``place`` says where those that ran lie beside the forecast's band.
+         */
+        Review: {
+            /** Headline */
+            headline: string;
+            /** Against */
+            against: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "inside" | "above" | "below" | "unknown";
+            /** Running */
+            running: number;
+            /** Noted */
+            noted: number;
+            /** Of */
+            of: number;
+            /** First Try */
+            first_try: number;
+            /** Not Built */
+            not_built: number;
+            /** Waited */
+            waited: number | null;
+            /** Faults */
+            faults: components["schemas"]["FaultReview"][];
+            /** Fastest */
+            fastest: string[];
+            gain: components["schemas"]["Gained"] | null;
+            /** Magnets */
+            magnets: string;
+            /** Magnets Missing */
+            magnets_missing: boolean;
+            /** Next */
+            next: string[];
+            /** Groups */
+            groups: components["schemas"]["GroupReview"][];
+        };
+        /**
+         * RunReview
          * @description A try as it is told: what was seen, in words, and its main figure beside the prediction, where it was measured.
          *
          *     ``main`` is the comparison of the figure by which it is told.
          */
-        RunCame: {
+        RunReview: {
             /** Number */
             number: number;
             /** Goes */
@@ -7506,18 +7554,6 @@ export interface components {
             /** Changed */
             changed: string;
             main: components["schemas"]["Comparison"] | null;
-        };
-        /**
-         * TaughtOfClass
-         * @description What was kept with the motors just now.
-         */
-        TaughtOfClass: {
-            /** Trials */
-            trials: number;
-            /** Repairs */
-            repairs: number;
-            /** Shelved */
-            shelved: string[];
         };
         /**
          * TrialForm
@@ -7550,10 +7586,10 @@ export interface components {
             counting: components["schemas"]["Counting"];
         };
         /**
-         * TryCame
+         * TryResult
          * @description One try of a group's motor. ``fault`` is what was found wrong after it and mended, where something was.
          */
-        TryCame: {
+        TryResult: {
             /**
              * Seen
              * @description What was seen.
@@ -7614,19 +7650,19 @@ export interface components {
             changed?: string;
         };
         /**
-         * CameBody
+         * ResultsBody
          * @description What came, and the version that it was made from.
          */
-        CameBody: {
+        ResultsBody: {
             /** Version */
             version: number;
-            came: components["schemas"]["Came"];
+            results: components["schemas"]["ClassResults"];
         };
         /**
-         * KindOut
+         * KindView
          * @description A kind of demonstration that can be started.
          */
-        KindOut: {
+        KindView: {
             /** Id */
             id: string;
             /** Name */
@@ -7832,8 +7868,8 @@ export interface components {
             /** Sentence */
             sentence: string;
             spoken: components["schemas"]["Spoken"];
-            /** Told */
-            told: string;
+            /** Wording */
+            wording: string;
         };
         /**
          * Look
@@ -8784,12 +8820,12 @@ export interface components {
             patch: components["schemas"]["Setting"][];
         };
         /**
-         * Cell
+         * ComparisonCell
          * @description One figure of one design in words; ``band`` where it has one, ``state`` where it is a link's.
          *
          *     ``plain`` and ``plain_band`` tell the same in units of a classroom.
          */
-        Cell: {
+        ComparisonCell: {
             /** Text */
             text: string;
             /**
@@ -8820,7 +8856,7 @@ export interface components {
             /** Label */
             label: string;
             /** Cells */
-            cells: (components["schemas"]["Cell"] | null)[];
+            cells: (components["schemas"]["ComparisonCell"] | null)[];
             /** Same */
             same: boolean;
         };
@@ -8837,10 +8873,10 @@ export interface components {
             rows: components["schemas"]["Row"][];
         };
         /**
-         * BesideBody
+         * ComparisonBody
          * @description The designs, in the order in which they stand.
          */
-        BesideBody: {
+        ComparisonBody: {
             /** Entries */
             entries: components["schemas"]["EntryBody"][];
         };
@@ -8860,12 +8896,12 @@ export interface components {
             trials_of?: string | null;
         };
         /**
-         * CauseTold
+         * CauseView
          * @description A fault by rank: how likely it is, as a share and in a word; what it explains; what to do, and what that does.
          *
          *     ``at`` is where to look on the drawing, in its millimeters; ``often`` how often it was found before.
          */
-        CauseTold: {
+        CauseView: {
             /** Id */
             id: string;
             /** Sentence */
@@ -8876,8 +8912,8 @@ export interface components {
             word: string;
             /** Explains */
             explains: string;
-            check: components["schemas"]["CheckTold"];
-            cure: components["schemas"]["CureTold"];
+            check: components["schemas"]["Check"];
+            cure: components["schemas"]["Cure"];
             /** Effect */
             effect: string;
             /** Caution */
@@ -8891,67 +8927,91 @@ export interface components {
             often: string;
         };
         /**
-         * CheckTold
-         * @description A check: what to do, what is asked, how long it takes, with what.
+         * Check
+         * @description How to find out whether a fault is there.
+         *
+         *     ``question`` is answered yes where it is. ``sure`` is how often yes is said then, ``mistaken`` how often where
+         *     nothing of the sort is; ``also`` are other faults for which the answer is yes.
          */
-        CheckTold: {
+        Check: {
             /** Do */
             do: string;
             /** Question */
             question: string;
             /** Minutes */
             minutes: number;
-            /** Tools */
+            /**
+             * Tools
+             * @default []
+             */
             tools: string[];
+            /**
+             * Sure
+             * @default 0.9
+             */
+            sure: number;
+            /**
+             * Mistaken
+             * @default 0.05
+             */
+            mistaken: number;
+            /**
+             * Also
+             * @default []
+             */
+            also: string[];
         };
         /**
-         * CureTold
-         * @description A cure: what to do, how long it takes, what it uses up.
+         * Cure
+         * @description What mends it; ``needs`` is what is used up or fetched, empty where nothing is.
          */
-        CureTold: {
+        Cure: {
             /** Do */
             do: string;
             /** Minutes */
             minutes: number;
-            /** Needs */
+            /**
+             * Needs
+             * @default
+             */
             needs: string;
         };
         /**
-         * DiagnosedOut
+         * DiagnosedView
          * @description Signs that the motor can show, and the diagnosis. As planned it turns by ``sense``, +1 counter-clockwise, or it
          *     ``travels`` along a way.
          */
-        DiagnosedOut: {
+        DiagnosedView: {
             /** Sense */
             sense: number;
             /** Travels */
             travels: boolean;
             /** Signs */
             signs: components["schemas"]["SignWord"][];
-            diagnosis: components["schemas"]["DiagnosisTold"];
+            diagnosis: components["schemas"]["DiagnosisView"];
         };
         /**
-         * DiagnosisTold
+         * DiagnosisView
          * @description All of it. ``summary`` says in a sentence how it stands, ``more`` how many unlikely causes are left out.
          */
-        DiagnosisTold: {
+        DiagnosisView: {
             /** Summary */
             summary: string;
             /** Causes */
-            causes: components["schemas"]["CauseTold"][];
+            causes: components["schemas"]["CauseView"][];
             /** More */
             more: number;
-            next: components["schemas"]["NextTold"] | null;
+            next: components["schemas"]["NextStepView"] | null;
             /** Planned */
             planned: number;
             /** Helps */
             helps: string;
         };
         /**
-         * NextTold
+         * NextStepView
          * @description What to do next: the check of a fault, or its cure at once; and why.
          */
-        NextTold: {
+        NextStepView: {
             /** Id */
             id: string;
             /** Cure */
@@ -9000,35 +9060,12 @@ export interface components {
             };
         };
         /**
-         * AidTold
-         * @description A test: what is needed, how it is done, minutes, what is asked, on what it rests.
-         */
-        AidTold: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Needs */
-            needs: string[];
-            /** Do */
-            do: string[];
-            /** Minutes */
-            minutes: number;
-            /** Asks */
-            asks: components["schemas"]["Asked"][];
-            pick: components["schemas"]["PickTold"] | null;
-            /** Source */
-            source: string;
-            /** Caution */
-            caution: string;
-        };
-        /**
-         * Asked
+         * AidField
          * @description A number that is asked for: what it is, its unit and limits; ``usual`` stands there first.
          *
          *     ``given`` says that it is how the test is set up, not what it shows.
          */
-        Asked: {
+        AidField: {
             /** Name */
             name: string;
             /** Label */
@@ -9048,10 +9085,33 @@ export interface components {
             given: boolean;
         };
         /**
-         * PickTold
+         * AidView
+         * @description A test: what is needed, how it is done, minutes, what is asked, on what it rests.
+         */
+        AidView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string[];
+            /** Do */
+            do: string[];
+            /** Minutes */
+            minutes: number;
+            /** Asks */
+            asks: components["schemas"]["AidField"][];
+            pick: components["schemas"]["PickView"] | null;
+            /** Source */
+            source: string;
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * PickView
          * @description A choice that is asked for: its words, by the number that stands for each.
          */
-        PickTold: {
+        PickView: {
             /** Name */
             name: string;
             /** Label */
@@ -9063,16 +9123,16 @@ export interface components {
             ][];
         };
         /**
-         * ThingTold
+         * ThingView
          * @description A sort of thing and its tests.
          */
-        ThingTold: {
+        ThingView: {
             /** Id */
             id: string;
             /** Name */
             name: string;
             /** Aids */
-            aids: components["schemas"]["AidTold"][];
+            aids: components["schemas"]["AidView"][];
         };
         /**
          * ChoiceFound
@@ -9108,10 +9168,20 @@ export interface components {
             high: number;
         };
         /**
-         * Found
+         * NextAid
+         * @description The test that would tell most for its minutes, and which part of the spread that is left it would take away.
+         */
+        NextAid: {
+            /** Id */
+            id: string;
+            /** Takes */
+            takes: number;
+        };
+        /**
+         * Posterior
          * @description What a thing is by all readings. ``alike`` is how many guesses are left, as many alike.
          */
-        Found: {
+        Posterior: {
             /** Thing */
             thing: string;
             /** Figures */
@@ -9126,16 +9196,6 @@ export interface components {
             alike: number;
         };
         /**
-         * NextAid
-         * @description The test that would tell most for its minutes, and which part of the spread that is left it would take away.
-         */
-        NextAid: {
-            /** Id */
-            id: string;
-            /** Takes */
-            takes: number;
-        };
-        /**
          * ReadingsBody
          * @description All readings of one thing.
          */
@@ -9147,20 +9207,10 @@ export interface components {
             readings?: components["schemas"]["ReadBody"][];
         };
         /**
-         * KindToFind
-         * @description A kind that can be looked for.
-         */
-        KindToFind: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-        };
-        /**
-         * MatterAsked
+         * Criterion
          * @description One thing that can matter: its name, the figure that is told for it with its unit, and what it means.
          */
-        MatterAsked: {
+        Criterion: {
             /**
              * Id
              * @enum {string}
@@ -9176,6 +9226,16 @@ export interface components {
             unit: string;
             /** Meaning */
             meaning: string;
+        };
+        /**
+         * KindToFind
+         * @description A kind that can be looked for.
+         */
+        KindToFind: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * PartOwned
@@ -9196,13 +9256,28 @@ export interface components {
             why_not: string;
         };
         /**
-         * SearchAsked
+         * SearchFormView
+         * @description What can be asked of a search, and the parts of which it is made.
+         */
+        SearchFormView: {
+            /** Matters */
+            matters: components["schemas"]["Criterion"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindToFind"][];
+            /** Drawer */
+            drawer: components["schemas"]["PartOwned"][];
+            /** Kit */
+            kit: components["schemas"]["PartOwned"][];
+            usual: components["schemas"]["SearchRequestAnswer"];
+        };
+        /**
+         * SearchRequest
          * @description What is asked.
          *
          *     ``minutes`` count from the parts on the table to the first run: laying the parts out, and what only an adult may
          *     do, is done beforehand.
          */
-        SearchAsked: {
+        SearchRequest: {
             /**
              * Hands
              * @description Whose hands build it; sets how far builds scatter.
@@ -9265,27 +9340,12 @@ export interface components {
             most_A?: number | null;
         };
         /**
-         * SearchFormOut
-         * @description What can be asked of a search, and the parts of which it is made.
-         */
-        SearchFormOut: {
-            /** Matters */
-            matters: components["schemas"]["MatterAsked"][];
-            /** Kinds */
-            kinds: components["schemas"]["KindToFind"][];
-            /** Drawer */
-            drawer: components["schemas"]["PartOwned"][];
-            /** Kit */
-            kit: components["schemas"]["PartOwned"][];
-            usual: components["schemas"]["SearchAskedAnswer"];
-        };
-        /**
-         * FoundTold
+         * FoundView
          * @description A design that was found. ``best_in`` are the matters in which nothing that was found is better; ``figures`` what
          *     it is in each matter, in the matter's own unit; ``worth`` how near to the best of all that is, 0 to 1; ``parts`` the
          *     keys of its parts by their places.
          */
-        FoundTold: {
+        FoundView: {
             /** Kind */
             kind: string;
             /** Name */
@@ -9317,9 +9377,9 @@ export interface components {
                 [key: string]: number;
             };
             /** Takes */
-            takes: components["schemas"]["TakesTold"][];
-            /** Beside */
-            beside: string[];
+            takes: components["schemas"]["TakesView"][];
+            /** Besides */
+            besides: string[];
             /** Reason */
             reason: string;
             /** In Front */
@@ -9345,10 +9405,10 @@ export interface components {
             why: string;
         };
         /**
-         * StateTold
+         * SearchView
          * @description How far a search is, and what it has found; ``done`` on all draws.
          */
-        StateTold: {
+        SearchView: {
             /** Seen */
             seen: number;
             /** Of */
@@ -9356,15 +9416,15 @@ export interface components {
             /** Done */
             done: boolean;
             /** Found */
-            found: components["schemas"]["FoundTold"][];
+            found: components["schemas"]["FoundView"][];
             /** Left Out */
             left_out: components["schemas"]["NotFound"][];
         };
         /**
-         * TakesTold
+         * TakesView
          * @description What one motor takes of a part, and what all groups take together.
          */
-        TakesTold: {
+        TakesView: {
             /** Key */
             key: string;
             /** Name */
@@ -9383,7 +9443,7 @@ export interface components {
          * @description What is asked, and of which parts: those of the Drawer, or of a usual kit.
          */
         SearchBody: {
-            asked: components["schemas"]["SearchAsked"];
+            criteria: components["schemas"]["SearchRequest"];
             /**
              * Parts From
              * @default drawer
@@ -9449,7 +9509,7 @@ export interface components {
          * @description For whom purchases are looked for, and what they have.
          */
         BuyingBody: {
-            asked: components["schemas"]["SearchAsked"];
+            criteria: components["schemas"]["SearchRequest"];
             /**
              * Parts From
              * @default drawer
@@ -9521,10 +9581,10 @@ export interface components {
             words: string;
         };
         /**
-         * WarmUpOut
+         * WarmUpView
          * @description A small bench before the motor: what it takes, how it is built, what is asked, its dials, what to say.
          */
-        WarmUpOut: {
+        WarmUpView: {
             /** Id */
             id: string;
             /** Name */
@@ -9564,25 +9624,6 @@ export interface components {
             ];
         };
         /**
-         * Shown
-         * @description A figure of the answer: the middle bench, and the band that holds eight of ten.
-         */
-        Shown: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Unit */
-            unit: string;
-            /** Value */
-            value: number;
-            /** Band */
-            band: [
-                number,
-                number
-            ];
-        };
-        /**
          * WarmUpAnswer
          * @description What happens: the right one of the options, how many of a hundred benches do it, why, and the figures.
          *
@@ -9596,9 +9637,28 @@ export interface components {
             /** Sentence */
             sentence: string;
             /** Figures */
-            figures: components["schemas"]["Shown"][];
+            figures: components["schemas"]["WarmUpFigure"][];
             drawn: components["schemas"]["Drawn"];
             before: components["schemas"]["Drawn"];
+        };
+        /**
+         * WarmUpFigure
+         * @description A figure of the answer: the middle bench, and the band that holds eight of ten.
+         */
+        WarmUpFigure: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Band */
+            band: [
+                number,
+                number
+            ];
         };
         /**
          * WarmUpBody
@@ -9952,35 +10012,6 @@ export interface components {
             turns: number;
         };
         /**
-         * Came
-         * @description What came of a class. ``questions`` is how many were asked, before and after.
-         */
-        CameAnswer: {
-            /**
-             * Groups
-             * @default []
-             */
-            groups: components["schemas"]["GroupCameAnswer"][];
-            /**
-             * Questions
-             * @description Questions asked, before and after.
-             */
-            questions: number | null;
-            /**
-             * Magnets In
-             * @description Magnets counted in.
-             */
-            magnets_in: number | null;
-            /** @description The forecast as it was before the lesson. */
-            foretold: components["schemas"]["ForetoldAnswer"] | null;
-            /**
-             * Note
-             * @description The teacher's own words.
-             * @default
-             */
-            note: string;
-        };
-        /**
          * ClassMotor
          * @description A motor of a class: its plan, and what an adult prepares of it; ``parts`` are what it is made of by their places.
          *
@@ -10089,6 +10120,35 @@ export interface components {
             way: "same" | "turns";
             /** Motors */
             motors: components["schemas"]["ClassMotorAnswer"][];
+        };
+        /**
+         * ClassResults
+         * @description What came of a class. ``questions`` is how many were asked, before and after.
+         */
+        ClassResultsAnswer: {
+            /**
+             * Groups
+             * @default []
+             */
+            groups: components["schemas"]["GroupResultsAnswer"][];
+            /**
+             * Questions
+             * @description Questions asked, before and after.
+             */
+            questions: number | null;
+            /**
+             * Magnets In
+             * @description Magnets counted in.
+             */
+            magnets_in: number | null;
+            /** @description The forecast as it was before the lesson. */
+            foretold: components["schemas"]["ForetoldAnswer"] | null;
+            /**
+             * Note
+             * @description The teacher's own words.
+             * @default
+             */
+            note: string;
         };
         /**
          * Coil
@@ -10652,7 +10712,7 @@ export interface components {
              * @default {}
              */
             facts: {
-                [key: string]: components["schemas"]["KnownAnswer"];
+                [key: string]: components["schemas"]["KnownValueAnswer"];
             };
             /**
              * Words
@@ -10951,10 +11011,10 @@ export interface components {
             out_of_line_mm: number;
         };
         /**
-         * GroupCame
+         * GroupResults
          * @description What came of one group. ``before`` and ``after`` are right answers to the questions.
          */
-        GroupCameAnswer: {
+        GroupResultsAnswer: {
             /**
              * Group
              * @description A group's name.
@@ -10964,7 +11024,7 @@ export interface components {
              * Motors
              * @default []
              */
-            motors: components["schemas"]["MotorCameAnswer"][];
+            motors: components["schemas"]["MotorResultsAnswer"][];
             /**
              * Waited
              * @description Minutes of waiting for help.
@@ -11126,10 +11186,10 @@ export interface components {
             squeeze_mm: number;
         };
         /**
-         * Known
+         * KnownValue
          * @description A figure of a part, and how it is known. ``low`` and ``high`` are its band of 80 %, where that was found.
          */
-        KnownAnswer: {
+        KnownValueAnswer: {
             /**
              * Value
              * @description The figure, in the unit that its name tells.
@@ -11496,10 +11556,10 @@ export interface components {
             plating: "nickel" | "epoxy" | "plastic" | "none";
         };
         /**
-         * MotorCame
+         * MotorResults
          * @description What a group made of a motor of the plan, by its place there, from 0. No tries: it was not built in time.
          */
-        MotorCameAnswer: {
+        MotorResultsAnswer: {
             /**
              * Motor
              * @default 0
@@ -11509,7 +11569,7 @@ export interface components {
              * Tries
              * @default []
              */
-            tries: components["schemas"]["TryCameAnswer"][];
+            tries: components["schemas"]["TryResultAnswer"][];
         };
         /**
          * Outline
@@ -12013,13 +12073,13 @@ export interface components {
             point_deg: number;
         };
         /**
-         * SearchAsked
+         * SearchRequest
          * @description What is asked.
          *
          *     ``minutes`` count from the parts on the table to the first run: laying the parts out, and what only an adult may
          *     do, is done beforehand.
          */
-        SearchAskedAnswer: {
+        SearchRequestAnswer: {
             /**
              * Hands
              * @description Whose hands build it; sets how far builds scatter.
@@ -12582,10 +12642,10 @@ export interface components {
             fault: string;
         };
         /**
-         * TryCame
+         * TryResult
          * @description One try of a group's motor. ``fault`` is what was found wrong after it and mended, where something was.
          */
-        TryCameAnswer: {
+        TryResultAnswer: {
             /**
              * Seen
              * @description What was seen.
@@ -12748,7 +12808,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AboutOut"];
+                    "application/json": components["schemas"]["AboutView"];
                 };
             };
         };
@@ -12768,7 +12828,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShelfOut"];
+                    "application/json": components["schemas"]["ShelfView"];
                 };
             };
             /** @description Service Unavailable */
@@ -12810,7 +12870,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -12893,7 +12953,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PutAwayOut"][];
+                    "application/json": components["schemas"]["ArchivedView"][];
                 };
             };
             /** @description Service Unavailable */
@@ -12935,7 +12995,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -13022,7 +13082,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -13107,7 +13167,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Not Found */
@@ -13169,7 +13229,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -13390,7 +13450,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -13488,7 +13548,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -13586,7 +13646,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -13671,7 +13731,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -13756,7 +13816,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DemonstrationOut"];
+                    "application/json": components["schemas"]["DemonstrationView"];
                 };
             };
             /** @description Bad Request */
@@ -13841,7 +13901,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RevisionOut"][];
+                    "application/json": components["schemas"]["RevisionView"][];
                 };
             };
             /** @description Not Found */
@@ -13996,7 +14056,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialOut"][];
+                    "application/json": components["schemas"]["TrialView"][];
                 };
             };
             /** @description Not Found */
@@ -14058,7 +14118,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialOut"];
+                    "application/json": components["schemas"]["TrialView"];
                 };
             };
             /** @description Bad Request */
@@ -14153,7 +14213,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialOut"];
+                    "application/json": components["schemas"]["TrialView"];
                 };
             };
             /** @description Bad Request */
@@ -14239,7 +14299,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialOut"];
+                    "application/json": components["schemas"]["TrialView"];
                 };
             };
             /** @description Bad Request */
@@ -14381,7 +14441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RepairOut"][];
+                    "application/json": components["schemas"]["RepairView"][];
                 };
             };
             /** @description Not Found */
@@ -14434,7 +14494,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RepairOut"];
+                    "application/json": components["schemas"]["RepairView"];
                 };
             };
             /** @description Bad Request */
@@ -14529,7 +14589,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RepairOut"];
+                    "application/json": components["schemas"]["RepairView"];
                 };
             };
             /** @description Bad Request */
@@ -14615,7 +14675,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RepairOut"];
+                    "application/json": components["schemas"]["RepairView"];
                 };
             };
             /** @description Bad Request */
@@ -14704,7 +14764,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenOut"];
+                    "application/json": components["schemas"]["IntakeView"];
                 };
             };
             /** @description Bad Request */
@@ -14946,7 +15006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ArrivalOut"][];
+                    "application/json": components["schemas"]["ArrivalView"][];
                 };
             };
             /** @description Bad Request */
@@ -15175,7 +15235,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MeasuredOut"][];
+                    "application/json": components["schemas"]["MeasuredView"][];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15222,7 +15282,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BenchOut"];
+                    "application/json": components["schemas"]["BenchView"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15273,7 +15333,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BenchOut"];
+                    "application/json": components["schemas"]["BenchView"];
                 };
             };
             /** @description Bad Request */
@@ -15338,7 +15398,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PortsOut"];
+                    "application/json": components["schemas"]["PortsView"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15389,7 +15449,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OpenedOut"];
+                    "application/json": components["schemas"]["OpenedView"];
                 };
             };
             /** @description Bad Request */
@@ -15458,7 +15518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OpenedOut"];
+                    "application/json": components["schemas"]["OpenedView"];
                 };
             };
             /** @description Bad Request */
@@ -15527,7 +15587,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadingsOut"];
+                    "application/json": components["schemas"]["ReadingsView"];
                 };
             };
             /** @description Not Found */
@@ -15644,7 +15704,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RecordedOut"];
+                    "application/json": components["schemas"]["RecordedView"];
                 };
             };
             /** @description Bad Request */
@@ -15724,7 +15784,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OpenedOut"];
+                    "application/json": components["schemas"]["OpenedView"];
                 };
             };
             /** @description Bad Request */
@@ -15798,7 +15858,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeOut"];
+                    "application/json": components["schemas"]["PracticeView"];
                 };
             };
             /** @description Service Unavailable */
@@ -15840,7 +15900,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeCaseOut"];
+                    "application/json": components["schemas"]["PracticeCaseView"];
                 };
             };
             /** @description Bad Request */
@@ -15916,7 +15976,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeCaseOut"];
+                    "application/json": components["schemas"]["PracticeCaseView"];
                 };
             };
             /** @description Bad Request */
@@ -15996,7 +16056,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeCaseOut"];
+                    "application/json": components["schemas"]["PracticeCaseView"];
                 };
             };
             /** @description Bad Request */
@@ -16085,7 +16145,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeCaseOut"];
+                    "application/json": components["schemas"]["PracticeCaseView"];
                 };
             };
             /** @description Bad Request */
@@ -16204,7 +16264,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DrawerOut"];
+                    "application/json": components["schemas"]["DrawerView"];
                 };
             };
             /** @description Service Unavailable */
@@ -16246,7 +16306,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"];
+                    "application/json": components["schemas"]["EntryView"];
                 };
             };
             /** @description Bad Request */
@@ -16296,7 +16356,7 @@ export interface operations {
             };
         };
     };
-    add_told_entry: {
+    add_entry_of_readings: {
         parameters: {
             query?: never;
             header?: never;
@@ -16305,7 +16365,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ToldEntryBody"];
+                "application/json": components["schemas"]["ReadingsEntryBody"];
             };
         };
         responses: {
@@ -16315,7 +16375,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"];
+                    "application/json": components["schemas"]["EntryView"];
                 };
             };
             /** @description Bad Request */
@@ -16393,7 +16453,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DrawerTakenOut"];
+                    "application/json": components["schemas"]["DrawerIntakeView"];
                 };
             };
             /** @description Bad Request */
@@ -16458,7 +16518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DrawerTakenOut"];
+                    "application/json": components["schemas"]["DrawerIntakeView"];
                 };
             };
             /** @description Bad Request */
@@ -16565,7 +16625,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"];
+                    "application/json": components["schemas"]["EntryView"];
                 };
             };
             /** @description Bad Request */
@@ -16710,7 +16770,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"];
+                    "application/json": components["schemas"]["EntryView"];
                 };
             };
             /** @description Bad Request */
@@ -16808,7 +16868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"][];
+                    "application/json": components["schemas"]["EntryView"][];
                 };
             };
             /** @description Bad Request */
@@ -16906,7 +16966,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"];
+                    "application/json": components["schemas"]["EntryView"];
                 };
             };
             /** @description Bad Request */
@@ -17000,7 +17060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryStateOut"][];
+                    "application/json": components["schemas"]["EntryStateView"][];
                 };
             };
             /** @description Not Found */
@@ -17049,7 +17109,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EntryOut"];
+                    "application/json": components["schemas"]["EntryView"];
                 };
             };
             /** @description Not Found */
@@ -17098,7 +17158,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MotorPartsOut"];
+                    "application/json": components["schemas"]["MotorPartsView"];
                 };
             };
             /** @description Not Found */
@@ -17161,7 +17221,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PutInOut"];
+                    "application/json": components["schemas"]["FilledPartsView"];
                 };
             };
             /** @description Bad Request */
@@ -17237,7 +17297,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MotorPartsOut"];
+                    "application/json": components["schemas"]["MotorPartsView"];
                 };
             };
             /** @description Bad Request */
@@ -17313,7 +17373,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MotorPartsOut"];
+                    "application/json": components["schemas"]["MotorPartsView"];
                 };
             };
             /** @description Bad Request */
@@ -17429,7 +17489,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassOut"];
+                    "application/json": components["schemas"]["ClassView"];
                 };
             };
             /** @description Bad Request */
@@ -17494,7 +17554,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassOut"];
+                    "application/json": components["schemas"]["ClassView"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -17545,7 +17605,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassOut"];
+                    "application/json": components["schemas"]["ClassView"];
                 };
             };
             /** @description Bad Request */
@@ -17614,7 +17674,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/x-ndjson": components["schemas"]["ForecastTold"];
+                    "application/x-ndjson": components["schemas"]["ForecastView"];
                 };
             };
             /** @description Bad Request */
@@ -17683,7 +17743,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassNeedsOut"];
+                    "application/json": components["schemas"]["ClassNeedsView"];
                 };
             };
             /** @description Bad Request */
@@ -17873,7 +17933,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassOut"];
+                    "application/json": components["schemas"]["ClassView"];
                 };
             };
             /** @description Not Found */
@@ -17944,7 +18004,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassOut"];
+                    "application/json": components["schemas"]["ClassView"];
                 };
             };
             /** @description Bad Request */
@@ -18038,7 +18098,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassOut"];
+                    "application/json": components["schemas"]["ClassView"];
                 };
             };
             /** @description Not Found */
@@ -18105,7 +18165,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassOut"];
+                    "application/json": components["schemas"]["ClassView"];
                 };
             };
             /** @description Not Found */
@@ -18220,7 +18280,7 @@ export interface operations {
             };
         };
     };
-    get_what_came: {
+    get_results: {
         parameters: {
             query?: never;
             header?: never;
@@ -18237,7 +18297,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CameOut"];
+                    "application/json": components["schemas"]["ResultsView"];
                 };
             };
             /** @description Not Found */
@@ -18287,7 +18347,7 @@ export interface operations {
             };
         };
     };
-    save_what_came: {
+    save_results: {
         parameters: {
             query?: never;
             header?: never;
@@ -18298,7 +18358,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CameBody"];
+                "application/json": components["schemas"]["ResultsBody"];
             };
         };
         responses: {
@@ -18308,7 +18368,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CameOut"];
+                    "application/json": components["schemas"]["ResultsView"];
                 };
             };
             /** @description Bad Request */
@@ -18402,7 +18462,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CameOut"];
+                    "application/json": components["schemas"]["ResultsView"];
                 };
             };
             /** @description Not Found */
@@ -18469,7 +18529,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CameOut"];
+                    "application/json": components["schemas"]["ResultsView"];
                 };
             };
             /** @description Not Found */
@@ -18519,7 +18579,7 @@ export interface operations {
             };
         };
     };
-    export_what_came: {
+    export_results: {
         parameters: {
             query?: never;
             header?: never;
@@ -18599,7 +18659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KindOut"][];
+                    "application/json": components["schemas"]["KindView"][];
                 };
             };
         };
@@ -20005,7 +20065,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BesideBody"];
+                "application/json": components["schemas"]["ComparisonBody"];
             };
         };
         responses: {
@@ -20083,7 +20143,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BesideBody"];
+                "application/json": components["schemas"]["ComparisonBody"];
             };
         };
         responses: {
@@ -20169,7 +20229,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CauseTold"][];
+                    "application/json": components["schemas"]["CauseView"][];
                 };
             };
             /** @description Bad Request */
@@ -20240,7 +20300,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DiagnosedOut"];
+                    "application/json": components["schemas"]["DiagnosedView"];
                 };
             };
             /** @description Bad Request */
@@ -20314,7 +20374,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ThingTold"][];
+                    "application/json": components["schemas"]["ThingView"][];
                 };
             };
             /** @description Service Unavailable */
@@ -20358,7 +20418,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Found"];
+                    "application/json": components["schemas"]["Posterior"];
                 };
             };
             /** @description Bad Request */
@@ -20432,7 +20492,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SearchFormOut"];
+                    "application/json": components["schemas"]["SearchFormView"];
                 };
             };
             /** @description Service Unavailable */
@@ -20474,7 +20534,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/x-ndjson": components["schemas"]["StateTold"];
+                    "application/x-ndjson": components["schemas"]["SearchView"];
                 };
             };
             /** @description Bad Request */
@@ -20675,7 +20735,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WarmUpOut"][];
+                    "application/json": components["schemas"]["WarmUpView"][];
                 };
             };
             /** @description Service Unavailable */

@@ -1,29 +1,29 @@
 import { queryOptions } from "@tanstack/react-query";
-import { answered, client, posted } from "./client";
+import { get, posted } from "./client";
 import type { components } from "./generated";
 import { linesOf } from "./lines";
 
 type Schemas = components["schemas"];
-export type Taught = Schemas["TaughtOut"];
-export type TaughtRow = Schemas["TaughtRow"];
-export type Measured = Schemas["MeasuredOut"];
-export type Bench = Schemas["BenchOut"];
+export type LearnedSummary = Schemas["SummaryView"];
+export type SummaryRow = Schemas["SummaryRow"];
+export type Measured = Schemas["MeasuredView"];
+export type Bench = Schemas["BenchView"];
 
 /** What a motor's trials taught, without those left out; `told` hears how far it is, 0 to 1. */
-export const learnQuery = (id: string, leftOut: string[], thoughOdd: string[], told?: (part: number) => void) =>
+export const learnQuery = (id: string, leftOut: string[], thoughOdd: string[], progress?: (part: number) => void) =>
   queryOptions({
     queryKey: ["trials", id, "learn", leftOut, thoughOdd],
     queryFn: async ({ signal }) => {
       const response = await posted(`/api/shelf/${id}/learn`, { left_out: leftOut, though_odd: thoughOdd }, signal);
-      let taught: Taught | null = null;
+      let summary: LearnedSummary | null = null;
       for await (const lines of linesOf(response)) {
-        for (const said of lines as { progress?: number; taught?: Taught }[]) {
-          if (said.taught) taught = said.taught;
-          else told?.(said.progress ?? 0);
+        for (const line of lines as { progress?: number; summary?: LearnedSummary }[]) {
+          if (line.summary) summary = line.summary;
+          else progress?.(line.progress ?? 0);
         }
       }
-      if (!taught) throw new Error("The answer ended before it was whole.");
-      return taught;
+      if (!summary) throw new Error("The answer ended before it was whole.");
+      return summary;
     },
     staleTime: Infinity,
   });
@@ -33,9 +33,7 @@ export const anyTrialQuery = (id: string) =>
   queryOptions({
     queryKey: ["trials", id, "any"],
     queryFn: async () => {
-      const trials = await answered(
-        client.GET("/api/shelf/{id}/trials", { params: { path: { id }, query: { limit: 1 } } }),
-      );
+      const trials = await get("/api/shelf/{id}/trials", { params: { path: { id }, query: { limit: 1 } } });
       return (trials as unknown[]).length > 0;
     },
   });
@@ -43,12 +41,12 @@ export const anyTrialQuery = (id: string) =>
 /** What trials measured of every motor, beside what was predicted; by the motor's id. */
 export const measuredQuery = queryOptions({
   queryKey: ["trials", "measured"],
-  queryFn: async () => new Map((await answered(client.GET("/api/measured"))).map((row) => [row.id, row])),
+  queryFn: async () => new Map((await get("/api/measured")).map((row) => [row.id, row])),
 });
 
 export const benchQuery = queryOptions({
   queryKey: ["bench"],
-  queryFn: () => answered(client.GET("/api/bench")),
+  queryFn: () => get("/api/bench"),
 });
 
 /** An address of the core with the key of what was learned, where that is looked with. */

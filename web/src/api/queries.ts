@@ -1,26 +1,19 @@
-// openapi-fetch widens fixed pairs to lists: where an answer holds any, it is told to be of the generated type.
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import {
-  answered,
-  client,
-  posted,
-  type Balance,
-  type BesideEntry,
-  type Build,
+  get,
+  post,
+  type ComparisonEntry,
   type Carrier,
   type Demonstration,
   type Design,
-  type DesignMap,
-  type Explanation,
-  type Glance,
   type KeptTrial,
   type RuleName,
   type Look,
   type ShelfMotor,
-  type SideBySide,
   type Turn,
   type Unread,
 } from "./client";
+import { postAtOnce } from "./atOnce";
 import { withLearned } from "./learning";
 import { sameDesign } from "./design";
 import { first } from "./first";
@@ -32,20 +25,20 @@ interface ShelfList {
 
 export const shelfQuery = queryOptions({
   queryKey: ["shelf"],
-  queryFn: () => answered(client.GET("/api/shelf")) as Promise<ShelfList>,
+  queryFn: () => get("/api/shelf"),
   initialData: () => first<ShelfList>("shelf"),
   staleTime: 1000,
 });
 
 export const aboutQuery = queryOptions({
   queryKey: ["about"],
-  queryFn: () => answered(client.GET("/api/about")),
+  queryFn: () => get("/api/about"),
   staleTime: Infinity,
 });
 
 export const kindsQuery = queryOptions({
   queryKey: ["kinds"],
-  queryFn: () => answered(client.GET("/api/kinds")),
+  queryFn: () => get("/api/kinds"),
   staleTime: Infinity,
 });
 
@@ -53,14 +46,14 @@ export const kindsQuery = queryOptions({
 export const explainedQuery = (kind: string) =>
   queryOptions({
     queryKey: ["explained", kind],
-    queryFn: () => answered(client.GET("/api/kinds/{kind}/links", { params: { path: { kind } } })),
+    queryFn: () => get("/api/kinds/{kind}/links", { params: { path: { kind } } }),
     staleTime: Infinity,
   });
 
 export const demonstrationQuery = (id: string) =>
   queryOptions({
     queryKey: ["demonstration", id],
-    queryFn: () => answered(client.GET("/api/shelf/{id}", { params: { path: { id } } })),
+    queryFn: () => get("/api/shelf/{id}", { params: { path: { id } } }),
     initialData: () => first<Demonstration>("demonstration", (motor) => motor.id === id),
     // The page holds the working copy; it is read anew only when the page is opened.
     staleTime: Infinity,
@@ -75,9 +68,7 @@ export const trialsQuery = (id: string) =>
   infiniteQueryOptions({
     queryKey: ["trials", id],
     queryFn: ({ pageParam: before }) =>
-      answered(
-        client.GET("/api/shelf/{id}/trials", { params: { path: { id }, query: before ? { before } : {} } }),
-      ) as Promise<KeptTrial[]>,
+      get("/api/shelf/{id}/trials", { params: { path: { id }, query: before ? { before } : {} } }),
     initialPageParam: "",
     getNextPageParam: (page: KeptTrial[]) => (page.length === PAGE ? page[0]!.id : undefined),
   });
@@ -86,21 +77,20 @@ export const trialsQuery = (id: string) =>
 export const marksQuery = (id: string, pointer: string) =>
   queryOptions({
     queryKey: ["trials", id, "marks", pointer],
-    queryFn: () =>
-      answered(client.GET("/api/shelf/{id}/trials/marks", { params: { path: { id }, query: { pointer } } })),
+    queryFn: () => get("/api/shelf/{id}/trials/marks", { params: { path: { id }, query: { pointer } } }),
   });
 
 /** What the shelf shows of a motor, where the server has not kept it yet. */
 export const glanceQuery = ({ id, revision }: { id: string; revision: number }) =>
   queryOptions({
     queryKey: ["glance", id, revision],
-    queryFn: () => answered(client.POST("/api/shelf/{id}/glance", { params: { path: { id } } })) as Promise<Glance>,
+    queryFn: () => post("/api/shelf/{id}/glance", { params: { path: { id } } }),
     staleTime: Infinity,
   });
 
 export const putAwayQuery = queryOptions({
   queryKey: ["put-away"],
-  queryFn: () => answered(client.GET("/api/shelf/put-away")),
+  queryFn: () => get("/api/shelf/put-away"),
 });
 
 // Heavy questions carry a signal: the server drops the work as soon as nobody looks at its answer any more.
@@ -115,49 +105,47 @@ export const lookQuery = (design: Design, turns: Turn[] = [], learned?: string) 
   queryOptions({
     queryKey: ["look", design, turns, learned],
     // Sent within the call itself: a client that awaits before it sends would let the page be drawn first.
-    queryFn: () =>
-      posted(withLearned("/api/look", learned), { design, turns }).then((answer) => answer.json() as Promise<Look>),
+    queryFn: () => postAtOnce("/api/look", { design, turns }, { at: withLearned("/api/look", learned) }),
     initialData: () =>
       turns.length || learned ? undefined : first<Look>("look", (look) => sameDesign(look.design, design)),
     ...ofDesign,
   });
 
 /** The design with its dials turned, by the core. */
-export const turned = (design: Design, turns: Turn[]) =>
-  answered(client.POST("/api/turn", { body: { design, turns } })) as Promise<Design>;
+export const turned = (design: Design, turns: Turn[]) => post("/api/turn", { body: { design, turns } });
 
 export const adviceQuery = (design: Design, learned?: string) =>
   queryOptions({
     queryKey: ["advice", design, learned],
-    queryFn: ({ signal }) => answered(client.POST("/api/advice", { body: design, signal, ...asLearned(learned) })),
+    queryFn: ({ signal }) => post("/api/advice", { body: design, signal, ...asLearned(learned) }),
     ...ofDesign,
   });
 
 export const spinQuery = (design: Design, learned?: string) =>
   queryOptions({
     queryKey: ["spin", design, learned],
-    queryFn: ({ signal }) => answered(client.POST("/api/spin", { body: design, signal, ...asLearned(learned) })),
+    queryFn: ({ signal }) => post("/api/spin", { body: design, signal, ...asLearned(learned) }),
     ...ofDesign,
   });
 
 export const buildQuery = (design: Design, learned?: string) =>
   queryOptions({
     queryKey: ["build", design, learned],
-    queryFn: () => answered(client.POST("/api/build", { body: design, ...asLearned(learned) })) as Promise<Build>,
+    queryFn: () => post("/api/build", { body: design, ...asLearned(learned) }),
     ...ofDesign,
   });
 
 export const tuningQuery = (design: Design) =>
   queryOptions({
     queryKey: ["tuning", design],
-    queryFn: () => answered(client.POST("/api/tuning", { body: design })),
+    queryFn: () => post("/api/tuning", { body: design }),
     ...ofDesign,
   });
 
 export const bestQuery = (design: Design, learned?: string) =>
   queryOptions({
     queryKey: ["best", design, learned],
-    queryFn: ({ signal }) => answered(client.POST("/api/best", { body: design, signal, ...asLearned(learned) })),
+    queryFn: ({ signal }) => post("/api/best", { body: design, signal, ...asLearned(learned) }),
     ...ofDesign,
   });
 
@@ -172,38 +160,35 @@ export interface MapRequest {
 export const mapQuery = (design: Design, request: MapRequest, learned?: string) =>
   queryOptions({
     queryKey: ["map", design, request, learned],
-    queryFn: ({ signal }) =>
-      answered(
-        client.POST("/api/map", { body: { design, ...request }, signal, ...asLearned(learned) }),
-      ) as Promise<DesignMap>,
+    queryFn: ({ signal }) => post("/api/map", { body: { design, ...request }, signal, ...asLearned(learned) }),
     ...ofDesign,
   });
 
 export const trialFormQuery = (design: Design) =>
   queryOptions({
     queryKey: ["trial-form", design],
-    queryFn: () => answered(client.POST("/api/trial-form", { body: design })),
+    queryFn: () => post("/api/trial-form", { body: design }),
     ...ofDesign,
   });
 
-export const besideQuery = (entries: BesideEntry[]) =>
+export const comparisonQuery = (entries: ComparisonEntry[]) =>
   queryOptions({
     queryKey: ["beside", entries],
-    queryFn: () => answered(client.POST("/api/beside", { body: { entries } })) as Promise<SideBySide>,
+    queryFn: () => post("/api/comparison", { body: { entries } }),
     gcTime: 60_000,
   });
 
 export const balanceQuery = (design: Design, period: number) =>
   queryOptions({
     queryKey: ["balance", design, period],
-    queryFn: () => answered(client.POST("/api/balance", { body: { design, period_s: period } })) as Promise<Balance>,
+    queryFn: () => post("/api/balance", { body: { design, period_s: period } }),
     ...ofDesign,
   });
 
 export const explainQuery = (design: Design, rule: RuleName, carrier: Carrier) =>
   queryOptions({
     queryKey: ["explain", design, rule, carrier],
-    queryFn: () => answered(client.POST("/api/explain", { body: { design, rule, carrier } })) as Promise<Explanation>,
+    queryFn: () => post("/api/explain", { body: { design, rule, carrier } }),
     ...ofDesign,
   });
 
@@ -211,26 +196,26 @@ export const explainQuery = (design: Design, rule: RuleName, carrier: Carrier) =
 export const questionsQuery = (design: Design) =>
   queryOptions({
     queryKey: ["questions", design],
-    queryFn: ({ signal }) => answered(client.POST("/api/questions", { body: design, signal })),
+    queryFn: ({ signal }) => post("/api/questions", { body: design, signal }),
     ...ofDesign,
   });
 
 export const cardsQuery = (design: Design) =>
   queryOptions({
     queryKey: ["cards", design],
-    queryFn: ({ signal }) => answered(client.POST("/api/cards", { body: design, signal })),
+    queryFn: ({ signal }) => post("/api/cards", { body: design, signal }),
     ...ofDesign,
   });
 
 export const polesQuery = (design: Design) =>
   queryOptions({
     queryKey: ["poles", design],
-    queryFn: () => answered(client.POST("/api/pole-finder", { body: design })),
+    queryFn: () => post("/api/pole-finder", { body: design }),
     ...ofDesign,
   });
 export const cautionsQuery = (design: Design) =>
   queryOptions({
     queryKey: ["cautions", design],
-    queryFn: () => answered(client.POST("/api/cautions", { body: design })),
+    queryFn: () => post("/api/cautions", { body: design }),
     ...ofDesign,
   });

@@ -1,11 +1,12 @@
 import { queryOptions } from "@tanstack/react-query";
-import { answered, client, posted } from "./client";
+import { get, post } from "./client";
+import { postAtOnce } from "./atOnce";
 import type { components } from "./generated";
 
 type Schemas = components["schemas"];
-export type Thing = Schemas["ThingTold"];
-export type Aid = Schemas["AidTold"];
-export type Found = Schemas["Found"];
+export type Thing = Schemas["ThingView"];
+export type Aid = Schemas["AidView"];
+export type Found = Schemas["Posterior"];
 export interface Read {
   aid: string;
   values: Record<string, number>;
@@ -14,7 +15,7 @@ export interface Read {
 /** What can be told without a label, and the tests of each. */
 export const thingsQuery = queryOptions({
   queryKey: ["things"],
-  queryFn: () => answered(client.GET("/api/things")) as Promise<Thing[]>,
+  queryFn: () => get("/api/things"),
   staleTime: Infinity,
 });
 
@@ -22,11 +23,10 @@ export const thingsQuery = queryOptions({
 export const foundQuery = (thing: string, readings: Read[]) =>
   queryOptions({
     queryKey: ["things", thing, readings],
-    queryFn: ({ signal }) =>
-      posted(`/api/things/${thing}`, { readings }, signal).then((answer) => answer.json() as Promise<Found>),
+    queryFn: ({ signal }) => postAtOnce("/api/things/{thing}", { readings }, { at: `/api/things/${thing}`, signal }),
     staleTime: Infinity,
   });
 
 /** Puts a thing that was told by its readings into the Drawer. */
 export const intoDrawer = (thing: string, name: string, readings: Read[]) =>
-  answered(client.POST("/api/drawer/told", { body: { thing, name, readings } })) as Promise<Schemas["EntryOut"]>;
+  post("/api/drawer/readings", { body: { thing, name, readings } });

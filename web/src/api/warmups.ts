@@ -1,16 +1,17 @@
 import { queryOptions } from "@tanstack/react-query";
-import { answered, client, posted } from "./client";
+import { get } from "./client";
+import { postAtOnce } from "./atOnce";
 import type { components } from "./generated";
 
 type Schemas = components["schemas"];
-export type WarmUp = Schemas["WarmUpOut"];
+export type WarmUp = Schemas["WarmUpView"];
 export type WarmUpDial = Schemas["WarmUpDial"];
 export type WarmUpAnswer = Schemas["WarmUpAnswer"];
 
 /** All warm-ups, in the order in which they lead to a motor. */
 export const warmUpsQuery = queryOptions({
   queryKey: ["warm-ups"],
-  queryFn: () => answered(client.GET("/api/warm-ups")) as Promise<WarmUp[]>,
+  queryFn: () => get("/api/warm-ups"),
   staleTime: Infinity,
 });
 
@@ -18,7 +19,6 @@ export const warmUpsQuery = queryOptions({
 export const warmUpQuery = (id: string, values: Record<string, number>) =>
   queryOptions({
     queryKey: ["warm-ups", id, values],
-    queryFn: ({ signal }) =>
-      posted(`/api/warm-ups/${id}`, { values }, signal).then((answer) => answer.json() as Promise<WarmUpAnswer>),
+    queryFn: ({ signal }) => postAtOnce("/api/warm-ups/{id}", { values }, { at: `/api/warm-ups/${id}`, signal }),
     staleTime: Infinity,
   });

@@ -73,7 +73,7 @@ export function Bench({ id, drawing, verdict, numbers, turns, pinned, isPinned, 
             <Tool isSelected={isPinned} onChange={togglePin}>
               {isPinned ? "Unpin" : "Pin to compare"}
             </Tool>
-            {isPinned && <Beside to={`/compare?motors=${id},${PIN}${id}`}>Side by side</Beside>}
+            {isPinned && <CompareLink to={`/compare?motors=${id},${PIN}${id}`}>Side by side</CompareLink>}
           </>
         )}
       </Bar>
@@ -145,7 +145,7 @@ const Tool = styled(ToggleButton)`
     background: ${({ theme }) => theme.actionPale};
   }
 `;
-const Beside = styled(Link)`
+const CompareLink = styled(Link)`
   color: ${({ theme }) => theme.action};
   padding: 0.25rem 0.4rem;
 `;

@@ -77,8 +77,8 @@ function NumberDial({ dial, turn }: { dial: Dial; turn: TurnDial }) {
       return;
     }
     setError("");
-    const told = size ? wireSizeText(size) : rounded(value, 4);
-    turn({ pointer: dial.pointer, value: size ?? value }, `${dial.name}: ${told}`);
+    const text = size ? wireSizeText(size) : rounded(value, 4);
+    turn({ pointer: dial.pointer, value: size ?? value }, `${dial.name}: ${text}`);
   };
   const commit = () => {
     if (text === shown) return;

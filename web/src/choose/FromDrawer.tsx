@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import { Button, Disclosure, DisclosurePanel, Heading } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { drawerQuery } from "../api/drawer";
 import { buildMotor, motorPartsQuery, putPartIn, takeApart, type MotorParts, type PartPlace } from "../api/motorParts";
 import { PickField } from "../parts/PickField";
@@ -95,7 +95,7 @@ export function FromDrawer({ working }: { working: Working }) {
               ) : (
                 <PlainButton onPress={() => stock.mutate(() => buildMotor(id))}>Built: draw the parts</PlainButton>
               ))}
-            {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
+            {trouble && <Trouble role="alert">{errorLine(trouble)}</Trouble>}
           </Body>
         )}
       </DisclosurePanel>

@@ -18,7 +18,7 @@ const link = (id: string, state: Link["state"], figure: number, unit = "A"): Lin
   margin: 1,
   margin_band: [0.5, 2],
   sentence: `about ${id}`,
-  told: "",
+  wording: "",
   spoken: { text: `${figure} ${unit}`, band: "8–12", plain: `${figure} plain ${unit}`, plain_band: "80–120" },
 });
 const verdict = (...links: Link[]) => ({ links }) as unknown as Verdict;
@@ -60,8 +60,8 @@ test("a link explains itself when its name is pressed", async () => {
   const part = <RunChain verdict={{ ...verdict(link("push", "holds", 50)), kind: "frame" }} before={[]} />;
   answeredInRoom(part, [{ queryKey: explainedQuery("frame").queryKey, data: [push] }]);
   fireEvent.click(screen.getByRole("button", { name: "1 push: what this means" }));
-  const told = await screen.findByRole("dialog", { name: "push" });
-  for (const words of [push.what, push.how, push.plainly]) expect(within(told).getByText(words)).toBeTruthy();
+  const wording = await screen.findByRole("dialog", { name: "push" });
+  for (const words of [push.what, push.how, push.plainly]) expect(within(wording).getByText(words)).toBeTruthy();
 });
 
 test("the last two values stay as a ghost, a pinned design takes their place", () => {
@@ -76,14 +76,14 @@ test("the last two values stay as a ghost, a pinned design takes their place", (
 });
 
 test("a figure that did not change has no ghost; what words tell shows no number", () => {
-  const now = verdict({ ...link("stays_cool", "holds", 3600, "s"), told: "over an hour" });
+  const now = verdict({ ...link("stays_cool", "holds", 3600, "s"), wording: "over an hour" });
   inRoom(<RunChain verdict={now} before={[now]} />);
   expect(screen.queryByText(/was/)).toBeNull();
   expect(screen.getByText("over an hour")).toBeTruthy();
 });
 
 test("a figure that was told in words is remembered in words", () => {
-  const cool = verdict({ ...link("stays_cool", "holds", 9000, "s"), told: "over an hour" });
+  const cool = verdict({ ...link("stays_cool", "holds", 9000, "s"), wording: "over an hour" });
   inRoom(<RunChain verdict={verdict(link("stays_cool", "holds", 120, "s"))} before={[cool]} />);
   expect(screen.getByText("was over an hour")).toBeTruthy();
 });
@@ -93,7 +93,7 @@ test("a time that was told in another unit keeps that unit in its ghost", () => 
   inRoom(<RunChain verdict={now} before={[verdict(link("cool", "holds", 110, "s"))]} />);
   expect(screen.getByText("was 110 plain s")).toBeTruthy();
   cleanup();
-  const words = verdict({ ...link("cool", "holds", 9000, "hours"), told: "over an hour" });
+  const words = verdict({ ...link("cool", "holds", 9000, "hours"), wording: "over an hour" });
   inRoom(<RunChain verdict={words} before={[]} pinned={verdict(link("cool", "holds", 19.5, "min"))} />);
   expect(screen.getByText("pin 19.5 plain min")).toBeTruthy();
 });

@@ -53,7 +53,7 @@ const ChainLink = memo(function ChainLink({ link, number, kind, telling, ghost }
           <State $state={link.state}>{link.state}</State>
         </Name>
         <Sentence>
-          {!link.told && band && <span>({band}) </span>}
+          {!link.wording && band && <span>({band}) </span>}
           {ghost && (
             <>
               <Ghost data-ghost>{ghost}</Ghost>
@@ -67,7 +67,7 @@ const ChainLink = memo(function ChainLink({ link, number, kind, telling, ghost }
   );
 });
 
-const figureText = (link: Link, telling: Telling) => link.told || spokenAs(link.spoken, telling).text;
+const figureText = (link: Link, telling: Telling) => link.wording || spokenAs(link.spoken, telling).text;
 
 /** What the figure was: the pinned design's while one is pinned, else those of the last two changes. */
 function ghostOf(link: Link, telling: Telling, before: Verdict[], pinned?: Verdict): string {

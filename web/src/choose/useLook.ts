@@ -49,18 +49,18 @@ export function useLook(design: Design, { show, commit }: Taken, learned?: strin
       try {
         while (now.stale) {
           now.stale = false;
-          const asked = [...now.pending];
+          const sent = [...now.pending];
           const { base, words } = now;
           try {
-            const answer = await lookAt(base, asked);
+            const answer = await lookAt(base, sent);
             if (now.base !== base) continue;
             setProblem(null);
-            if (asked.length > 0) setRefused(null);
-            take(answer, asked, words);
+            if (sent.length > 0) setRefused(null);
+            take(answer, sent, words);
           } catch (error) {
             if (!(error instanceof ProblemError)) throw error;
             if (now.base !== base) continue;
-            await keepTheOthers(base, asked, words, error);
+            await keepTheOthers(base, sent, words, error);
           }
         }
       } finally {
@@ -72,23 +72,23 @@ export function useLook(design: Design, { show, commit }: Taken, learned?: strin
       return queries.fetchQuery(lookQuery(base, turned.map(({ pointer, value }) => ({ pointer, value })), learned)); // prettier-ignore
     }
 
-    function take(answer: Look, asked: Pending[], words: string) {
+    function take(answer: Look, sent: Pending[], words: string) {
       // What did not change stays the same object, so that only what changed is drawn anew.
       setLook((before) => replaceEqualDeep(before ?? undefined, answer));
-      settle(now, asked, answer.design, words);
+      settle(now, sent, answer.design, words);
     }
 
     /** What is refused never takes hold, and takes no other turn with it. */
-    async function keepTheOthers(base: Design, asked: Pending[], words: string, why: ProblemError) {
-      now.pending = now.pending.filter((pending) => !asked.includes(pending));
+    async function keepTheOthers(base: Design, sent: Pending[], words: string, why: ProblemError) {
+      now.pending = now.pending.filter((pending) => !sent.includes(pending));
       setTurns(now.pending);
       setProblem(why);
-      if (why.status === 0 || asked.length === 0) return;
+      if (why.status === 0 || sent.length === 0) return;
       const good: Pending[] = [];
       let answer: Look | null = null;
-      for (const turn of asked) {
+      for (const turn of sent) {
         try {
-          if (asked.length === 1) throw why;
+          if (sent.length === 1) throw why;
           answer = await lookAt(base, [...good, turn]);
           good.push(turn);
         } catch (error) {
@@ -99,25 +99,25 @@ export function useLook(design: Design, { show, commit }: Taken, learned?: strin
       if (answer && now.base === base) take(answer, good, words);
     }
 
-    function settle(now: typeof state.current, asked: Pending[], turned: Design, words: string) {
-      if (asked.length === 0) return;
-      const whole = asked.every((turn) => turn.done);
+    function settle(now: typeof state.current, sent: Pending[], turned: Design, words: string) {
+      if (sent.length === 0) return;
+      const whole = sent.every((turn) => turn.done);
       now.shown = turned;
       if (!whole) return show(turned);
       now.base = turned;
-      now.pending = now.pending.filter((pending) => !asked.includes(pending));
+      now.pending = now.pending.filter((pending) => !sent.includes(pending));
       setTurns(now.pending);
       commit({ design: turned }, words);
     }
   }, [queries, show, commit, learned]);
 
   // A design that came from elsewhere (undo, advice, another tab) is looked at anew.
-  const askedWith = useRef(learned);
+  const inFlight = useRef(learned);
   useEffect(() => {
     const now = state.current;
-    const same = design === now.shown && askedWith.current === learned;
+    const same = design === now.shown && inFlight.current === learned;
     if (same && !now.stale) return;
-    askedWith.current = learned;
+    inFlight.current = learned;
     if (design !== now.shown) {
       now.base = now.shown = design;
       now.pending = [];

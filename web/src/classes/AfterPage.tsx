@@ -3,14 +3,21 @@ import { useEffect, useRef, useState } from "react";
 import { ListBox, ListBoxItem } from "react-aria-components";
 import { Link, useParams } from "react-router";
 import styled from "styled-components";
-import { cameQuery, keepWithMotors, saveCame, type Came, type Evening, type WhatCame } from "../api/classes";
-import { told } from "../api/client";
+import {
+  resultsQuery,
+  keepWithMotors,
+  saveResults,
+  type ClassResults,
+  type Review,
+  type ResultsView,
+} from "../api/classes";
+import { errorLine } from "../api/client";
 import { EntryField } from "../parts/EntryField";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage, RoomTools } from "../theme/room";
 import { StageColumns, ToolRow, Trouble } from "../theme/stage";
-import { EveningReport } from "./EveningReport";
+import { ReviewReport } from "./ReviewReport";
 import { GroupNote } from "./GroupNote";
 import { missingIn, refusalIn } from "./noting";
 import { NumberEntry } from "./NumberEntry";
@@ -19,7 +26,7 @@ import { useFirst, useKept } from "./useKept";
 /** The evening after a class: what each group did is noted, held against the forecast, and kept with the motors. */
 export function AfterPage() {
   const { id = "" } = useParams();
-  const { first: data, error } = useFirst(cameQuery(id), nameOf(id));
+  const { first: data, error } = useFirst(resultsQuery(id), nameOf(id));
   useEffect(() => {
     document.title = `After ${data?.plan.title ?? "the class"} · Oak Spin`;
   }, [data]);
@@ -27,7 +34,7 @@ export function AfterPage() {
     <RoomPage>
       <TopBand />
       <main>
-        {error && <Trouble role="alert">{told(error)}</Trouble>}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {!data && !error && <p role="status">Keeping the forecast as it was before the lesson …</p>}
         {data && <Noting key={id} id={id} first={data} />}
       </main>
@@ -38,22 +45,22 @@ export function AfterPage() {
 const STATES = { runs: "● runs", stopped: "✕ did not go", not_built: "◌ not built", unknown: "· not noted" } as const;
 
 /** A group's state in a word: the worst of its motors. */
-function stateOf(group: Evening["groups"][number]): string {
+function stateOf(group: Review["groups"][number]): string {
   const order = ["unknown", "not_built", "stopped", "runs"] as const;
   return STATES[order.find((state) => group.motors.some((motor) => motor.state === state)) ?? "unknown"];
 }
 
 const nameOf = (id: string) => `what came of ${id}`;
 
-function Noting({ id, first }: { id: string; first: WhatCame }) {
+function Noting({ id, first }: { id: string; first: ResultsView }) {
   const queries = useQueryClient();
   const [shown, setShown] = useState(first);
-  const take = (answer: WhatCame) => {
+  const take = (answer: ResultsView) => {
     setShown(answer);
-    queries.setQueryData(cameQuery(id).queryKey, answer);
+    queries.setQueryData(resultsQuery(id).queryKey, answer);
   };
   const {
-    value: came,
+    value: results,
     change,
     undo,
     status,
@@ -61,8 +68,8 @@ function Noting({ id, first }: { id: string; first: WhatCame }) {
     pending,
   } = useKept({
     name: nameOf(id),
-    first: { value: first.came, version: first.version },
-    save: (version, next: Came) => saveCame(id, version, next),
+    first: { value: first.results, version: first.version },
+    save: (version, next: ClassResults) => saveResults(id, version, next),
     saved: take,
     hindered: (next) => missingIn(next, first.motors),
   });
@@ -73,12 +80,12 @@ function Noting({ id, first }: { id: string; first: WhatCame }) {
       void queries.invalidateQueries({ queryKey: ["trials"] });
     },
   });
-  const names = shown.evening.groups.map(({ group }) => group);
+  const names = shown.review.groups.map(({ group }) => group);
   const [group, setGroup] = useState(names[0] ?? "");
   const head = useRef<HTMLElement>(null);
   const next = names[names.indexOf(group) + 1];
-  const refused = error ? refusalIn(error, came, shown.motors) : "";
-  const trouble = refused || (teach.error ? told(teach.error) : "");
+  const refused = error ? refusalIn(error, results, shown.motors) : "";
+  const trouble = refused || (teach.error ? errorLine(teach.error) : "");
   return (
     <>
       <RoomHead>
@@ -93,7 +100,7 @@ function Noting({ id, first }: { id: string; first: WhatCame }) {
           </PlainButton>
           <Link to={`/classes/${id}`}>The plan</Link>
           <Link to={`/classes/${id}/print/report`}>Print the report</Link>
-          <a href={`/api/classes/${id}/came.csv`} download>
+          <a href={`/api/classes/${id}/results.csv`} download>
             Save as CSV
           </a>
         </RoomTools>
@@ -109,7 +116,7 @@ function Noting({ id, first }: { id: string; first: WhatCame }) {
             selectedKeys={[group]}
             onSelectionChange={(keys) => setGroup(String([...keys][0] ?? group))}
           >
-            {shown.evening.groups.map((each) => (
+            {shown.review.groups.map((each) => (
               <ListBoxItem key={each.group} id={each.group} textValue={each.group}>
                 <b>{each.group}</b> <Quiet>{stateOf(each)}</Quiet>
               </ListBoxItem>
@@ -120,25 +127,25 @@ function Noting({ id, first }: { id: string; first: WhatCame }) {
             label="Questions asked, before and after"
             low={1}
             high={100}
-            value={came.questions}
-            onChange={(questions) => change({ ...came, questions })}
+            value={results.questions}
+            onChange={(questions) => change({ ...results, questions })}
           />
           <NumberEntry
             whole
             label="Magnets counted in"
             high={10_000}
-            value={came.magnets_in}
-            onChange={(magnets_in) => change({ ...came, magnets_in })}
+            value={results.magnets_in}
+            onChange={(magnets_in) => change({ ...results, magnets_in })}
           />
           <EntryField
             label="Your own words"
             lines={3}
-            value={came.note}
-            onChange={(note) => change({ ...came, note })}
+            value={results.note}
+            onChange={(note) => change({ ...results, note })}
           />
         </section>
         <section aria-label="Note" ref={head} tabIndex={-1}>
-          <GroupNote key={group} group={group} came={came} motors={shown.motors} change={change} />
+          <GroupNote key={group} group={group} results={results} motors={shown.motors} change={change} />
           {next && (
             <Onward
               onPress={() => {
@@ -152,8 +159,8 @@ function Noting({ id, first }: { id: string; first: WhatCame }) {
           )}
         </section>
         <section aria-label="Report" tabIndex={0}>
-          <EveningReport came={shown} />
-          {shown.evening.noted > 0 && (
+          <ReviewReport results={shown} />
+          {shown.review.noted > 0 && (
             <ToolRow>
               <MainButton isDisabled={shown.pending === 0 || pending || teach.isPending} onPress={() => teach.mutate()}>
                 Keep with the motors
@@ -168,12 +175,12 @@ function Noting({ id, first }: { id: string; first: WhatCame }) {
 }
 
 /** How much is still to be kept with the motors, or what was kept just now. */
-export function keptWords({ pending, taught }: WhatCame): string {
+export function keptWords({ pending, kept }: ResultsView): string {
   if (pending > 0) return `${pending} ${pending === 1 ? "entry is" : "entries are"} not kept with the motors yet.`;
-  if (!taught) return "All is kept with the motors, and teaches.";
-  const shelved = taught.shelved.length > 0 ? ` ${taught.shelved.join(", ")} now stands on the shelf.` : "";
-  const trials = taught.trials === 1 ? "1 trial" : `${taught.trials} trials`;
-  const mended = taught.repairs === 1 ? "1 repair" : `${taught.repairs} repairs`;
+  if (!kept) return "All is kept with the motors, and teaches.";
+  const shelved = kept.shelved.length > 0 ? ` ${kept.shelved.join(", ")} now stands on the shelf.` : "";
+  const trials = kept.trials === 1 ? "1 trial" : `${kept.trials} trials`;
+  const mended = kept.repairs === 1 ? "1 repair" : `${kept.repairs} repairs`;
   return `${trials} and ${mended} are kept with the motors, and teach.${shelved}`;
 }
 

@@ -14,7 +14,7 @@ import {
   type Save,
   type SchoolClass,
 } from "../api/classes";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { TopBand } from "../shell/TopBand";
 import { PlainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage, RoomTools } from "../theme/room";
@@ -41,7 +41,7 @@ export function ClassPage() {
     <RoomPage>
       <TopBand />
       <main>
-        {error && <Trouble role="alert">{told(error)}</Trouble>}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {kept && <Planning key={kept.id} first={kept} />}
       </main>
     </RoomPage>
@@ -102,7 +102,7 @@ function Planning({ first }: { first: SchoolClass }) {
           <PlainButton onPress={() => away.mutate()}>Put away</PlainButton>
         </RoomTools>
       </RoomHead>
-      {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
+      {trouble && <Trouble role="alert">{errorLine(trouble)}</Trouble>}
       <StageColumns $wide="minmax(230px, 3fr) minmax(0, 7fr) minmax(250px, 4fr)">
         <section aria-label="Plan">
           <PlanForm kept={kept} plan={plan} change={change} />
@@ -115,7 +115,7 @@ function Planning({ first }: { first: SchoolClass }) {
             {fresh && forecast && (
               <>
                 <b data-band>
-                  {forecast.running.band[0]} to {forecast.running.band[1]}
+                  {forecast.running.low} to {forecast.running.high}
                 </b>{" "}
                 in most lessons · {Math.round(forecast.first_try)} at the first try ·{" "}
                 {forecast.waiting_min.toFixed(forecast.waiting_min < 3 ? 1 : 0)} min of waiting for help each
@@ -127,7 +127,13 @@ function Planning({ first }: { first: SchoolClass }) {
         </Middle>
         <section aria-label="What helps">
           {forecast && (
-            <Told forecast={forecast} fresh={fresh} busy={busy} stop={stop} take={(save_) => change(save_.plan)} />
+            <ForecastPanel
+              forecast={forecast}
+              fresh={fresh}
+              busy={busy}
+              stop={stop}
+              take={(save_) => change(save_.plan)}
+            />
           )}
           <Needed id={first.id} plan={plan} />
           <h2>On paper</h2>
@@ -176,7 +182,7 @@ function useForecast(plan: ClassPlan) {
   return { forecast: shown?.forecast, fresh: shown?.of === plan, busy: ended !== plan, trouble, stop };
 }
 
-interface ToldProps {
+interface ForecastPanelProps {
   forecast: Forecast;
   fresh: boolean;
   busy: boolean;
@@ -185,7 +191,7 @@ interface ToldProps {
 }
 
 /** What stops groups, and which single change of the plan saves most. */
-function Told({ forecast, fresh, busy, stop, take }: ToldProps) {
+function ForecastPanel({ forecast, fresh, busy, stop, take }: ForecastPanelProps) {
   const most = Math.max(...forecast.stops.map(({ groups }) => groups), 0.1);
   return (
     <>
@@ -230,7 +236,7 @@ function Told({ forecast, fresh, busy, stop, take }: ToldProps) {
 /** What the class needs, in a few lines; the whole is on paper. */
 function Needed({ id, plan }: { id: string; plan: ClassPlan }) {
   const { data: needs, error } = useQuery({ ...needsQuery(plan), retry: false, placeholderData: (last) => last });
-  if (error) return <Trouble role="alert">{told(error)}</Trouble>;
+  if (error) return <Trouble role="alert">{errorLine(error)}</Trouble>;
   if (!needs) return null;
   const { kit, timetable } = needs;
   return (

@@ -4,7 +4,7 @@ import { FileTrigger } from "react-aria-components";
 import { Link, useLocation, useNavigate } from "react-router";
 import styled from "styled-components";
 import * as classes from "../api/classes";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { shelfQuery } from "../api/queries";
 import { PickField } from "../parts/PickField";
 import { TopBand } from "../shell/TopBand";
@@ -59,7 +59,7 @@ export function ClassesPage() {
             </FileTrigger>
           </RoomTools>
         </RoomHead>
-        {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
+        {trouble && <Trouble role="alert">{errorLine(trouble)}</Trouble>}
         {gone && (
           <p role="status">
             {gone.title} was put away.{" "}

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
 import styled from "styled-components";
-import type { Came, GroupCame, MotorToNote, TryCame } from "../api/classes";
+import type { ClassResults, GroupResults, MotorToNote, TryResult } from "../api/classes";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { PlainButton, Quiet } from "../theme/parts";
@@ -14,15 +14,15 @@ const MOST_READ = 100_000;
 
 interface Props {
   group: string;
-  came: Came;
+  results: ClassResults;
   motors: MotorToNote[];
-  change: (came: Came) => void;
+  change: (results: ClassResults) => void;
 }
 
 /** What one group did: tries of each motor, what was found wrong, and their words. */
-export function GroupNote({ group, came, motors, change }: Props) {
-  const entry = groupIn(came, group);
-  const set = (next: GroupCame) => change(withGroup(came, next));
+export function GroupNote({ group, results, motors, change }: Props) {
+  const entry = groupIn(results, group);
+  const set = (next: GroupResults) => change(withGroup(results, next));
   return (
     <Form aria-label={`What ${group} did`}>
       <h2>{group}</h2>
@@ -46,14 +46,14 @@ export function GroupNote({ group, came, motors, change }: Props) {
         <NumberEntry
           whole
           label="Right before"
-          high={came.questions ?? 100}
+          high={results.questions ?? 100}
           value={entry.before}
           onChange={(before) => set({ ...entry, before })}
         />
         <NumberEntry
           whole
           label="Right after"
-          high={came.questions ?? 100}
+          high={results.questions ?? 100}
           value={entry.after}
           onChange={(after) => set({ ...entry, after })}
         />
@@ -77,13 +77,13 @@ export function GroupNote({ group, came, motors, change }: Props) {
 interface MotorProps {
   motor: MotorToNote;
   several: boolean;
-  tries: TryCame[] | null;
-  change: (tries: TryCame[] | null) => void;
+  tries: TryResult[] | null;
+  change: (tries: TryResult[] | null) => void;
 }
 
 function MotorNote({ motor, several, tries, change }: MotorProps) {
   const [added, setAdded] = useState(-1);
-  const set = (at: number, next: TryCame) => change((tries ?? []).map((one, other) => (other === at ? next : one)));
+  const set = (at: number, next: TryResult) => change((tries ?? []).map((one, other) => (other === at ? next : one)));
   return (
     <section aria-label={motor.title}>
       {several && <h3>{motor.title}</h3>}
@@ -126,9 +126,9 @@ interface TryProps {
   fresh: boolean;
   at: number;
   of: number;
-  one: TryCame;
+  one: TryResult;
   motor: MotorToNote;
-  change: (one: TryCame) => void;
+  change: (one: TryResult) => void;
 }
 
 const NOTHING = "nothing found";
@@ -144,11 +144,11 @@ function Try({ fresh, at, of, one, motor, change }: TryProps) {
   return (
     <fieldset ref={whole}>
       <legend>Try {at + 1}</legend>
-      <Seen value={one.seen} onChange={(seen) => change({ ...one, seen: seen as TryCame["seen"] })}>
+      <Seen value={one.seen} onChange={(seen) => change({ ...one, seen: seen as TryResult["seen"] })}>
         <Label>What was seen?</Label>
         {Object.entries(motor.form.seen).map(([value, words]) => (
           <Checkbox key={value} value={value}>
-            <span aria-hidden>{one.seen.includes(value as TryCame["seen"][number]) ? "☑" : "☐"}</span> {words}
+            <span aria-hidden>{one.seen.includes(value as TryResult["seen"][number]) ? "☑" : "☐"}</span> {words}
           </Checkbox>
         ))}
       </Seen>

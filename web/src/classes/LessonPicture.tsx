@@ -53,7 +53,7 @@ export function LessonPicture({ forecast }: { forecast: Forecast }) {
         ))}
       </Key>
       <Frame ref={frame}>
-        <svg width={width} height={height} role="img" aria-label={told(forecast)}>
+        <svg width={width} height={height} role="img" aria-label={description(forecast)}>
           <defs>
             <pattern id="waits" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
               <rect width="6" height="6" fill={theme.raised} />
@@ -107,12 +107,12 @@ export function LessonPicture({ forecast }: { forecast: Forecast }) {
 }
 
 /** The picture in words. */
-function told({ typical, running, groups }: Forecast): string {
+function description({ typical, running, groups }: Forecast): string {
   const strips = typical.map(
     ({ group, spans }) =>
       `${group}: ${spans.map(({ doing, begins, ends }) => `${WORDS[doing]} from ${Math.round(begins)} to ${Math.round(ends)}`).join(", ")}`,
   );
-  const [low, high] = running.band;
+  const { low, high } = running;
   return `A typical lesson, in minutes. ${strips.join(". ")}. At its end ${running.value} of ${groups} groups run, ${low} to ${high} in most lessons.`;
 }
 

@@ -7,27 +7,27 @@ import * as wire from "../api/classes";
 import { client } from "../api/client";
 import { learnQuery } from "../api/learning";
 import { AfterPage, keptWords } from "./AfterPage";
-import { Notebooks } from "./EveningReport";
+import { Notebooks } from "./ReviewReport";
 
 vi.mock("../api/classes", async (original) => ({
   ...(await original<typeof wire>()),
-  saveCame: vi.fn(),
+  saveResults: vi.fn(),
   keepWithMotors: vi.fn(),
 }));
 
 vi.setConfig({ testTimeout: 30_000 });
 configure({ asyncUtilTimeout: 8000 });
 
-const group = (name: string, state = "unknown", told = "Nothing is noted.") => ({
+const group = (name: string, state = "unknown", sentence = "Nothing is noted.") => ({
   group: name,
-  motors: [{ motor: "Beacon", state, told, runs: [] as unknown[] }],
+  motors: [{ motor: "Beacon", state, sentence, runs: [] as unknown[] }],
   waited: null,
   predicted: "",
   learned: "",
   before: null,
   after: null,
 });
-const evening = {
+const review = {
   headline: "Nothing is noted yet.",
   against: "9 (8 to 11) were forecast; not all groups are noted yet.",
   place: "unknown",
@@ -45,11 +45,11 @@ const evening = {
   next: [],
   groups: [group("Kelp"), group("Tern")],
 };
-const whatCame = (change: object = {}, of: object = {}) =>
+const resultsView = (change: object = {}, of: object = {}) =>
   ({
     version: 3,
     plan: { title: "Tuesday", date: "2026-12-01", motors: [{ title: "Beacon", design: { maker: "older_pupil" } }] },
-    came: { groups: [], questions: null, magnets_in: null, note: "", foretold: { running: 9, low: 8, high: 11, first_try: 6, waiting_min: 2, often: [] } }, // prettier-ignore
+    results: { groups: [], questions: null, magnets_in: null, note: "", foretold: { running: 9, low: 8, high: 11, first_try: 6, waiting_min: 2, often: [] } }, // prettier-ignore
     motors: [
       {
         title: "Beacon",
@@ -66,12 +66,12 @@ const whatCame = (change: object = {}, of: object = {}) =>
       },
     ],
     pending: 1,
-    taught: null,
+    kept: null,
     ...change,
-    evening: { ...evening, ...of },
-  }) as unknown as wire.WhatCame;
+    review: { ...review, ...of },
+  }) as unknown as wire.ResultsView;
 
-const shown = (first = whatCame()) => {
+const shown = (first = resultsView()) => {
   // The page asks for the newest before it shows anything.
   vi.spyOn(client, "POST").mockResolvedValue({ data: first, response: new Response() } as never);
   return answeredInRoom(
@@ -83,12 +83,12 @@ const shown = (first = whatCame()) => {
     [{ queryKey: learnQuery("m1", [], []).queryKey, data: { trials: 0, odd: [], rows: [], things: [], what: "" } }],
   );
 };
-const save = vi.mocked(wire.saveCame);
+const save = vi.mocked(wire.saveResults);
 const sent = () => save.mock.calls.at(-1)![2];
 
 beforeEach(() => {
   vi.clearAllMocks();
-  save.mockImplementation((_id, version) => Promise.resolve(whatCame({ version: version + 1 })));
+  save.mockImplementation((_id, version) => Promise.resolve(resultsView({ version: version + 1 })));
 });
 afterEach(cleanup);
 
@@ -139,7 +139,7 @@ test("the next group is one press away, its fields its own", async () => {
 
 test("missing magnets are an alert, and the forecast stands beside what came", async () => {
   shown(
-    whatCame(
+    resultsView(
       {},
       {
         headline: "1 of 2 had it running.",
@@ -163,9 +163,9 @@ test("missing magnets are an alert, and the forecast stands beside what came", a
 });
 
 test("what came is kept with the motors in one press, and what was put on the shelf is told", async () => {
-  const done = whatCame({ pending: 0, taught: { trials: 2, repairs: 1, shelved: ["Beacon"] } }, { noted: 2 });
+  const done = resultsView({ pending: 0, kept: { trials: 2, repairs: 1, shelved: ["Beacon"] } }, { noted: 2 });
   vi.mocked(wire.keepWithMotors).mockResolvedValue(done);
-  shown(whatCame({}, { noted: 2 }));
+  shown(resultsView({}, { noted: 2 }));
   const button = await screen.findByRole("button", { name: "Keep with the motors" });
   expect(screen.getByText("1 entry is not kept with the motors yet.")).toBeTruthy();
   fireEvent.click(button);
@@ -174,9 +174,9 @@ test("what came is kept with the motors in one press, and what was put on the sh
 });
 
 test("how much is kept is told in words", () => {
-  expect(keptWords(whatCame({ pending: 3 }))).toBe("3 entries are not kept with the motors yet.");
-  expect(keptWords(whatCame({ pending: 0 }))).toBe("All is kept with the motors, and teaches.");
-  expect(keptWords(whatCame({ pending: 0, taught: { trials: 1, repairs: 2, shelved: [] } }))).toBe(
+  expect(keptWords(resultsView({ pending: 3 }))).toBe("3 entries are not kept with the motors yet.");
+  expect(keptWords(resultsView({ pending: 0 }))).toBe("All is kept with the motors, and teaches.");
+  expect(keptWords(resultsView({ pending: 0, kept: { trials: 1, repairs: 2, shelved: [] } }))).toBe(
     "1 trial and 2 repairs are kept with the motors, and teach.",
   );
 });
@@ -197,7 +197,7 @@ test("a notebook tells each try of a group beside its prediction, and leaves out
   ];
   const kelp = { ...group("Kelp", "runs", "Went at try 2."), learned: "Scrape more.", before: 2, after: 4 };
   kelp.motors[0]!.runs = runs;
-  answeredInRoom(<Notebooks evening={{ ...evening, groups: [kelp, group("Tern")] } as unknown as wire.Evening} />, []);
+  answeredInRoom(<Notebooks review={{ ...review, groups: [kelp, group("Tern")] } as unknown as wire.Review} />, []);
   expect(screen.queryByRole("heading", { name: "Tern" })).toBeNull();
   const [first, second] = screen.getAllByRole("listitem").map(({ textContent }) => textContent);
   expect(first).toBe("Minute 30: nothing at all. Found: there is enamel. (3 min)");

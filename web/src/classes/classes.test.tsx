@@ -44,7 +44,7 @@ const needs = {
     unpriced: ["Discs"],
     used_up: { Beacon: 0.04 },
     magnets: 5,
-    beside: [],
+    besides: [],
     tools: [],
   },
   timetable: {

@@ -47,7 +47,7 @@ test("what is changed is kept after a moment, once, on the version that it was m
 });
 
 test("a change while a save is on its way waits for it, and builds on its version", async () => {
-  let answer: (told: { version: number }) => void = () => {};
+  let answer: (saved: { version: number }) => void = () => {};
   const save = vi.fn<Save>(() => new Promise((resolve) => (answer = resolve)));
   const { result } = page(save);
   act(() => result.current.change("two"));

@@ -1,11 +1,11 @@
 import { expect, test } from "vitest";
-import type { Came, GroupCame, MotorToNote, TryCame } from "../api/classes";
+import type { ClassResults, GroupResults, MotorToNote, TryResult } from "../api/classes";
 import { ProblemError } from "../api/client";
 import { goes, groupIn, missingIn, motorIn, newTry, numberOrNone, refusalIn, withGroup, withTries } from "./noting";
 
-const nothing = { groups: [], questions: null, magnets_in: null, foretold: null, note: "" } as Came;
-const seen = (...words: TryCame["seen"]): TryCame => ({ ...newTry(), seen: words });
-const read = (change: Partial<TryCame["readings"]>): TryCame => ({
+const nothing = { groups: [], questions: null, magnets_in: null, foretold: null, note: "" } as ClassResults;
+const seen = (...words: TryResult["seen"]): TryResult => ({ ...newTry(), seen: words });
+const read = (change: Partial<TryResult["readings"]>): TryResult => ({
   ...seen("runs"),
   readings: { ...newTry().readings, ...change },
 });
@@ -28,12 +28,12 @@ const motors = [
     faults: [],
   },
 ] as unknown as MotorToNote[];
-const of = (...tries: TryCame[]): Came => withGroup(nothing, withTries(groupIn(nothing, "Kelp"), 0, tries));
+const of = (...tries: TryResult[]): ClassResults => withGroup(nothing, withTries(groupIn(nothing, "Kelp"), 0, tries));
 
 test("a group of which nothing is noted has an empty entry, whatever its name is written like", () => {
   expect(groupIn(nothing, "Kelp")).toMatchObject({ group: "Kelp", motors: [], waited: null });
-  const came = withGroup(nothing, { ...groupIn(nothing, "Kelp"), waited: 3 });
-  expect(groupIn(came, "kelp").waited).toBe(3);
+  const results = withGroup(nothing, { ...groupIn(nothing, "Kelp"), waited: 3 });
+  expect(groupIn(results, "kelp").waited).toBe(3);
 });
 
 test("another entry of a group takes the place of the one before and leaves those of others", () => {
@@ -47,7 +47,7 @@ test("tries of a motor stand in the order of the plan, and can be taken out whol
   const entry = withTries(withTries(groupIn(nothing, "Kelp"), 1, [seen("runs")]), 0, []);
   expect(entry.motors.map(({ motor }) => motor)).toEqual([0, 1]);
   expect(motorIn(entry, 0)?.tries).toEqual([]); // not built in time
-  expect(motorIn(withTries(entry, 0, null) as GroupCame, 0)).toBeNull();
+  expect(motorIn(withTries(entry, 0, null) as GroupResults, 0)).toBeNull();
 });
 
 test.each([
@@ -57,7 +57,7 @@ test.each([
   [["starts_then_stops"], false],
   [["trembles", "gets_hot"], false],
   [[], false],
-] as [TryCame["seen"], boolean][])("a try of which %j was seen goes: %s", (words, gone) => {
+] as [TryResult["seen"], boolean][])("a try of which %j was seen goes: %s", (words, gone) => {
   expect(goes(seen(...words))).toBe(gone);
 });
 

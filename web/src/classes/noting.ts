@@ -1,5 +1,5 @@
-import type { Came, GroupCame, MotorCame, MotorToNote, TryCame } from "../api/classes";
-import { ProblemError, told } from "../api/client";
+import type { ClassResults, GroupResults, MotorResults, MotorToNote, TryResult } from "../api/classes";
+import { ProblemError, errorLine } from "../api/client";
 import { readMeasure } from "../units";
 
 const READINGS = {
@@ -23,11 +23,11 @@ const READINGS = {
   gate_seconds: null,
   climb_deg: null,
   seconds_run: null,
-} satisfies TryCame["readings"];
+} satisfies TryResult["readings"];
 export type Reading = Exclude<keyof typeof READINGS, "meter">;
 
 /** A try of which nothing is noted yet. */
-export const newTry = (): TryCame => ({
+export const newTry = (): TryResult => ({
   seen: [],
   minute: null,
   readings: READINGS,
@@ -37,7 +37,7 @@ export const newTry = (): TryCame => ({
   changed: "",
 });
 
-const newGroup = (group: string): GroupCame => ({
+const newGroup = (group: string): GroupResults => ({
   group,
   motors: [],
   waited: null,
@@ -48,34 +48,34 @@ const newGroup = (group: string): GroupCame => ({
 });
 
 /** What is noted of a group; an empty entry where nothing is. */
-export const groupIn = (came: Came, group: string): GroupCame =>
-  came.groups.find((each) => each.group.toLowerCase() === group.toLowerCase()) ?? newGroup(group);
+export const groupIn = (results: ClassResults, group: string): GroupResults =>
+  results.groups.find((each) => each.group.toLowerCase() === group.toLowerCase()) ?? newGroup(group);
 
 /** What came, with another entry of a group. */
-export const withGroup = (came: Came, entry: GroupCame): Came => ({
-  ...came,
-  groups: [...came.groups.filter(({ group }) => group.toLowerCase() !== entry.group.toLowerCase()), entry],
+export const withGroup = (results: ClassResults, entry: GroupResults): ClassResults => ({
+  ...results,
+  groups: [...results.groups.filter(({ group }) => group.toLowerCase() !== entry.group.toLowerCase()), entry],
 });
 
 /** What a group made of a motor; null where nothing is noted. */
-export const motorIn = (entry: GroupCame, motor: number): MotorCame | null =>
+export const motorIn = (entry: GroupResults, motor: number): MotorResults | null =>
   entry.motors.find((each) => each.motor === motor) ?? null;
 
 /** A group's entry with other tries of a motor; with null nothing is noted of it any more. */
-export function withTries(entry: GroupCame, motor: number, tries: TryCame[] | null): GroupCame {
+export function withTries(entry: GroupResults, motor: number, tries: TryResult[] | null): GroupResults {
   const others = entry.motors.filter((each) => each.motor !== motor);
   const motors = tries ? [...others, { motor, tries }] : others;
   return { ...entry, motors: motors.sort((one, other) => one.motor - other.motor) };
 }
 
 /** Whether a motor went in a try. */
-export const goes = ({ seen }: TryCame) =>
+export const goes = ({ seen }: TryResult) =>
   seen.some((each) => each === "runs" || each === "runs_after_flick") &&
   !seen.some((each) => each === "jumps_off" || each === "starts_then_stops");
 
 /** What is still missing in what was noted, in words; nothing where it can be kept. */
-export function missingIn(came: Came, motors: MotorToNote[]): string {
-  for (const { group, motors: made } of came.groups)
+export function missingIn(results: ClassResults, motors: MotorToNote[]): string {
+  for (const { group, motors: made } of results.groups)
     for (const { motor, tries } of made)
       for (const [at, one] of tries.entries()) {
         const where = `${group}, try ${at + 1}`;
@@ -94,17 +94,17 @@ export function missingIn(came: Came, motors: MotorToNote[]): string {
 const AT = /^\/came\/groups\/(\d+)\/motors\/(\d+)\/tries\/(\d+)\/(?:readings\/)?([^/]+)/;
 
 /** What the server refused, told by group, try and field; as it is told elsewhere where it is of no try. */
-export function refusalIn(error: Error, came: Came, motors: MotorToNote[]): string {
-  if (!(error instanceof ProblemError)) return told(error);
+export function refusalIn(error: Error, results: ClassResults, motors: MotorToNote[]): string {
+  if (!(error instanceof ProblemError)) return errorLine(error);
   const lines = error.faults.map(({ field, value, limit, hint }) => {
     const [, group, made, at, name] = AT.exec(field) ?? [];
-    const entry = came.groups[Number(group)];
+    const entry = results.groups[Number(group)];
     const motor = motors[entry?.motors[Number(made)]?.motor ?? -1];
     if (!entry || !motor) return null;
     const label = motor.form.readings.find((reading) => reading.field === name)?.label ?? name;
     return `${entry.group}, try ${Number(at) + 1}, ${label}: ${value}: must be ${limit}. ${hint}`;
   });
-  return lines.length > 0 && !lines.includes(null) ? lines.join(" ") : told(error);
+  return lines.length > 0 && !lines.includes(null) ? lines.join(" ") : errorLine(error);
 }
 
 // Readings that only say something with those beside them, by the first of each group.

@@ -2,8 +2,8 @@ import { useQueries, useQuery } from "@tanstack/react-query";
 import { Fragment, useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import styled from "styled-components";
-import { posted, told, type Design, type Geometry, type SideBySide } from "../api/client";
-import { besideQuery, lookQuery } from "../api/queries";
+import { posted, errorLine, type Design, type Geometry, type SideBySide } from "../api/client";
+import { comparisonQuery, lookQuery } from "../api/queries";
 import { LinkLoop } from "../drawing/LinkLoop";
 import { Thumbnail } from "../drawing/Thumbnail";
 import { placeFor } from "../drawing/place";
@@ -22,7 +22,7 @@ export function Compare() {
   const [search] = useSearchParams();
   const { entries, missing, loading } = useEntries(search.get("motors") ?? "");
   const enough = entries.length > 1;
-  const { data, error } = useQuery({ ...besideQuery(entries), enabled: enough, retry: false });
+  const { data, error } = useQuery({ ...comparisonQuery(entries), enabled: enough, retry: false });
   const looks = useQueries({ queries: entries.map(({ design }) => lookQuery(design as Design)) });
   const drawings = looks.map(({ data }) => data?.drawing);
   const [trouble, setTrouble] = useState("");
@@ -31,9 +31,9 @@ export function Compare() {
   }, []);
   const save = async () => {
     try {
-      saveAs(await (await posted("/api/beside.csv", { entries })).blob(), "side-by-side.csv");
+      saveAs(await (await posted("/api/comparison.csv", { entries })).blob(), "side-by-side.csv");
     } catch (problem) {
-      setTrouble(told(problem as Error));
+      setTrouble(errorLine(problem as Error));
     }
   };
   return (
@@ -50,7 +50,7 @@ export function Compare() {
           )}
         </ToolRow>
         {missing > 0 && <Trouble role="alert">{missing} of the chosen motors are not on the shelf any more.</Trouble>}
-        {(error || trouble) && <Trouble role="alert">{error ? told(error) : trouble}</Trouble>}
+        {(error || trouble) && <Trouble role="alert">{error ? errorLine(error) : trouble}</Trouble>}
         {!loading && !enough && (
           <p>Choose two to six motors: press Compare under each on the shelf, then “Show side by side”.</p>
         )}

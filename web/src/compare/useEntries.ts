@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import type { BesideEntry } from "../api/client";
+import type { ComparisonEntry } from "../api/client";
 import { shelfQuery } from "../api/queries";
 import { readPin } from "../shell/usePin";
 
@@ -8,11 +8,11 @@ import { readPin } from "../shell/usePin";
 export const PIN = "pin:";
 
 /** What an address asks for: ids of motors, or of their pins, in their order; what is not there is left out. */
-export function useEntries(asked: string): { entries: BesideEntry[]; missing: number; loading: boolean } {
+export function useEntries(motors: string): { entries: ComparisonEntry[]; missing: number; loading: boolean } {
   const { data, isPending } = useQuery(shelfQuery);
   return useMemo(() => {
-    const ids = asked.split(",").filter(Boolean);
-    const entries = ids.flatMap((each): BesideEntry[] => {
+    const ids = motors.split(",").filter(Boolean);
+    const entries = ids.flatMap((each): ComparisonEntry[] => {
       const id = each.replace(PIN, "");
       const motor = data?.motors.find((motor) => motor.id === id);
       if (!motor) return [];
@@ -21,5 +21,5 @@ export function useEntries(asked: string): { entries: BesideEntry[]; missing: nu
       return design ? [{ title: `${motor.title}, pinned`.slice(-80), design, trials_of: null }] : [];
     });
     return { entries, missing: data ? ids.length - entries.length : 0, loading: isPending };
-  }, [asked, data, isPending]);
+  }, [motors, data, isPending]);
 }

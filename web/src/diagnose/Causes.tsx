@@ -7,7 +7,7 @@ import { CautionLine, ToolRow } from "../theme/stage";
 const SHOWN = 6;
 
 interface Props {
-  told: Diagnosed["diagnosis"];
+  diagnosis: Diagnosed["diagnosis"];
   answers: Record<string, Answer>;
   cured: string[];
   answer: (id: string, answer: Answer | null) => void;
@@ -15,16 +15,16 @@ interface Props {
 }
 
 /** Causes by rank: how likely, what each explains, its check, its cure and what that does; one stands out as next. */
-export function Causes({ told, answers, cured, answer, mended }: Props) {
-  const first = told.causes.findIndex(({ id }) => id === told.next?.id);
+export function Causes({ diagnosis, answers, cured, answer, mended }: Props) {
+  const first = diagnosis.causes.findIndex(({ id }) => id === diagnosis.next?.id);
   // What somebody opened, shut or answered stays as it is, wherever it moves.
   const [opened, setOpened] = useState<Record<string, boolean>>({});
   const touched = (id: string) => id in answers || cured.includes(id);
   return (
     <List>
-      {told.causes.map((cause, at) => {
+      {diagnosis.causes.map((cause, at) => {
         if (at >= Math.max(SHOWN, first + 1) && !touched(cause.id)) return null;
-        const next = told.next?.id === cause.id ? told.next : null;
+        const next = diagnosis.next?.id === cause.id ? diagnosis.next : null;
         return (
           <Row key={cause.id} data-cause={cause.id} data-next={next ? "" : undefined}>
             <details open={opened[cause.id] ?? (next !== null || at === 0 || touched(cause.id))}>

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import styled, { css } from "styled-components";
 import { diagnoseQuery, repairsQuery, keepRepair, type Answer, type Repair, type Known } from "../api/diagnose";
-import { told as toldOf } from "../api/client";
+import { errorLine as errorLine } from "../api/client";
 import { lookQuery } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
 import { noted } from "../run/draft";
@@ -93,12 +93,12 @@ export function DoesNotGo({ working }: { working: Working }) {
         {data && look ? (
           <>
             <SignPictures
-              told={data}
+              answer={data}
               geometry={look.drawing}
               signs={seen.signs}
               change={(signs) => change({ signs })}
             />
-            <WhereSeen told={data} signs={seen.signs} where={seen.where} change={(where) => change({ where })} />
+            <WhereSeen answer={data} signs={seen.signs} where={seen.where} change={(where) => change({ where })} />
           </>
         ) : (
           !error && <Quiet role="status">Looking at everything that can be wrong with this motor …</Quiet>
@@ -127,20 +127,26 @@ export function DoesNotGo({ working }: { working: Working }) {
         <Repairs id={id} />
       </section>
       <section aria-label="What is wrong">
-        {error && <Trouble role="alert">{toldOf(error)}</Trouble>}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {found && (
           <p role="status" ref={answered} tabIndex={-1}>
             {found} <Link to={`/motor/${id}/run`}>It stands in the note of the next trial.</Link>
           </p>
         )}
-        {keep.error && <Trouble role="alert">It was not kept. {toldOf(keep.error)}</Trouble>}
+        {keep.error && <Trouble role="alert">It was not kept. {errorLine(keep.error)}</Trouble>}
         {data && (
           <>
             <Summary role="status" data-summary data-busy={isFetching || keep.isPending || undefined}>
               {data.diagnosis.summary}
             </Summary>
             {data.diagnosis.helps && <Quiet as="p">{data.diagnosis.helps}</Quiet>}
-            <Causes told={data.diagnosis} answers={seen.answers} cured={seen.cured} answer={answer} mended={mended} />
+            <Causes
+              diagnosis={data.diagnosis}
+              answers={seen.answers}
+              cured={seen.cured}
+              answer={answer}
+              mended={mended}
+            />
             {data.diagnosis.causes.length > 6 && (
               <Quiet>and {data.diagnosis.causes.length - 6 + data.diagnosis.more} less likely causes</Quiet>
             )}

@@ -12,7 +12,7 @@ interface Props {
   geometry: Geometry;
   /** The sign by which it moves, and further ones that show on it. */
   sign: string;
-  beside?: readonly string[];
+  alsoSeen?: readonly string[];
   /** The moment, in seconds. */
   seconds: number;
   /** The way it turns as planned. */
@@ -23,14 +23,14 @@ interface Props {
 }
 
 /** This very motor doing what a sign says, without figures: what moves, and what it stands on. */
-export function MovingMotor({ geometry, sign, beside = [], seconds, sense, travels, width, height }: Props) {
+export function MovingMotor({ geometry, sign, alsoSeen = [], seconds, sense, travels, width, height }: Props) {
   const clip = useId();
   const bounds = nearBounds(geometry);
   const place = placeWithin(bounds, width - 2 * ROOM, height - 2 * ROOM);
   const tall = (bounds[3]! - bounds[1]!) * place.scale;
   const motion = motionOf(sign, seconds, travels);
-  const more = beside.map((each) => motionOf(each, seconds, travels));
-  const back = beside.includes("other_way") ? -1 : 1;
+  const more = alsoSeen.map((each) => motionOf(each, seconds, travels));
+  const back = alsoSeen.includes("other_way") ? -1 : 1;
   const angle = travels ? motion.at * wayOf(geometry) : geometry.pose + back * sense * motion.at;
   const any = (what: "spark" | "hop") => [motion, ...more].some((each) => each[what]);
   const frame = {

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import styled from "styled-components";
-import { answered, client, told } from "../api/client";
+import { post, errorLine } from "../api/client";
 import { repairsQuery } from "../api/diagnose";
 import { PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
@@ -11,7 +11,7 @@ export function Repairs({ id }: { id: string }) {
   const { data } = useQuery(repairsQuery(id));
   const strike = useMutation({
     mutationFn: ({ repair, way }: { repair: string; way: "strike" | "put-back" }) =>
-      answered(client.POST(`/api/shelf/{id}/repairs/{repair}/${way}`, { params: { path: { id, repair } } })),
+      post(`/api/shelf/{id}/repairs/{repair}/${way}`, { params: { path: { id, repair } } }),
     onSettled: async () => {
       await queries.invalidateQueries({ queryKey: repairsQuery(id).queryKey });
       await queries.invalidateQueries({ queryKey: ["diagnose"] });
@@ -21,7 +21,7 @@ export function Repairs({ id }: { id: string }) {
   return (
     <section aria-label="What was wrong with it">
       <h2>What was wrong with it</h2>
-      {strike.error && <Trouble role="alert">{told(strike.error)}</Trouble>}
+      {strike.error && <Trouble role="alert">{errorLine(strike.error)}</Trouble>}
       <List>
         {[...data].reverse().map(({ id: repair, made_at, sentence, repair: { group, minutes }, struck }) => (
           <li key={repair} data-struck={struck || undefined}>

@@ -10,19 +10,19 @@ const WIDE = 104;
 const HIGH = 76;
 
 interface Props {
-  told: Diagnosed;
+  answer: Diagnosed;
   geometry: Geometry;
   signs: string[];
   change: (signs: string[]) => void;
 }
 
 /** What can be seen, each as this very motor doing so, with its word; a tick is an answer. */
-export function SignPictures({ told, geometry, signs, change }: Props) {
+export function SignPictures({ answer, geometry, signs, change }: Props) {
   const seconds = useClock();
-  const pictured = told.signs.filter(({ id, group }) => hasPicture(id, group, told.travels));
-  const worded = told.signs.filter((sign) => !pictured.includes(sign));
+  const pictured = answer.signs.filter(({ id, group }) => hasPicture(id, group, answer.travels));
+  const worded = answer.signs.filter((sign) => !pictured.includes(sign));
   // How it went is one of several: the next takes the place of the last.
-  const went = new Set<string>(told.signs.filter(({ group }) => group === "went").map(({ id }) => id));
+  const went = new Set<string>(answer.signs.filter(({ group }) => group === "went").map(({ id }) => id));
   const take = (next: string[]) => {
     const added = next.find((id) => !signs.includes(id));
     change(added && went.has(added) ? next.filter((id) => id === added || !went.has(id)) : next);
@@ -34,8 +34,8 @@ export function SignPictures({ told, geometry, signs, change }: Props) {
           geometry={geometry}
           sign={id}
           seconds={seconds}
-          sense={told.sense}
-          travels={told.travels}
+          sense={answer.sense}
+          travels={answer.travels}
           width={WIDE}
           height={HIGH}
         />

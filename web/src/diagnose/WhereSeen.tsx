@@ -3,7 +3,7 @@ import styled from "styled-components";
 import type { Diagnosed } from "../api/diagnose";
 
 interface Props {
-  told: Diagnosed;
+  answer: Diagnosed;
   signs: string[];
   where: Record<string, string>;
   change: (where: Record<string, string>) => void;
@@ -12,9 +12,9 @@ interface Props {
 const ANYWHERE = "";
 
 /** At which part a ticked sign is seen: asked only where it would tell causes apart. */
-export function WhereSeen({ told, signs, where, change }: Props) {
-  const asked = told.signs.filter(({ id, parts }) => parts.length > 1 && signs.includes(id));
-  return asked.map(({ id, word, parts }) => (
+export function WhereSeen({ answer, signs, where, change }: Props) {
+  const pointable = answer.signs.filter(({ id, parts }) => parts.length > 1 && signs.includes(id));
+  return pointable.map(({ id, word, parts }) => (
     <Where
       key={id}
       data-where={id}

@@ -30,7 +30,7 @@ export function WhereToLook({ geometry, causes, height = "min(52vh, 460px)" }: P
     placed.push({ x, y });
     return [{ id, number: number + 1, x, y }];
   });
-  const told = marks.map(({ number }) => number).join(", ");
+  const numbers = marks.map(({ number }) => number).join(", ");
   return (
     <div ref={frame} style={{ height }}>
       <svg
@@ -38,7 +38,7 @@ export function WhereToLook({ geometry, causes, height = "min(52vh, 460px)" }: P
         height={size.height}
         viewBox={`${-ROOM} ${-ROOM} ${size.width} ${size.height}`}
         role="img"
-        aria-label={told ? `The motor with numbers where to look: ${told}` : "The motor"}
+        aria-label={numbers ? `The motor with numbers where to look: ${numbers}` : "The motor"}
       >
         <Standing geometry={geometry} place={place} />
         <Wires geometry={geometry} place={place} />

@@ -20,7 +20,15 @@ const cause = (id: string, change: Partial<Cause> = {}): Cause => ({
   chance: 0.4,
   word: "perhaps",
   explains: "explains 1 of 2",
-  check: { do: `Look at the ${id}.`, question: `Is the ${id} off?`, minutes: 0.5, tools: ["lamp"] },
+  check: {
+    do: `Look at the ${id}.`,
+    question: `Is the ${id} off?`,
+    minutes: 0.5,
+    tools: ["lamp"],
+    sure: 0.9,
+    mistaken: 0.05,
+    also: [],
+  },
   cure: { do: `Mend the ${id}.`, minutes: 2, needs: "tape" },
   effect: "Mended, it goes in 90 of 100 builds, near 840 turns a minute.",
   caution: "",
@@ -28,7 +36,7 @@ const cause = (id: string, change: Partial<Cause> = {}): Cause => ({
   at: [0, 5],
   ...change,
 });
-const told = (causes: Cause[], change: Partial<Diagnosed["diagnosis"]> = {}): Diagnosed => ({
+const answerOf = (causes: Cause[], change: Partial<Diagnosed["diagnosis"]> = {}): Diagnosed => ({
   sense: -1,
   travels: false,
   signs: [
@@ -67,7 +75,9 @@ const causes = (props: Partial<Parameters<typeof Causes>[0]> = {}) => {
   const mended = vi.fn();
   inRoom(
     <Causes
-      told={told(["coat", "gap", "cell", "foot", "rim", "tip", "flick", "lead"].map((id) => cause(id))).diagnosis}
+      diagnosis={
+        answerOf(["coat", "gap", "cell", "foot", "rim", "tip", "flick", "lead"].map((id) => cause(id))).diagnosis
+      }
       answers={{}}
       cured={[]}
       answer={answer}
@@ -117,7 +127,7 @@ test("mending says whether it goes now", () => {
 });
 
 test("a caution stands before the check is answered", () => {
-  causes({ told: told([cause("coat", { caution: "Power off first." })]).diagnosis });
+  causes({ diagnosis: answerOf([cause("coat", { caution: "Power off first." })]).diagnosis });
   const text = row("coat").textContent;
   expect(text.indexOf("Power off first.")).toBeLessThan(text.indexOf("Not sure"));
 });
@@ -129,7 +139,7 @@ test("short times are told in tens of seconds, longer ones in minutes", () => {
 test("how it went is one of several, what is seen beside adds up", () => {
   const change = vi.fn();
   const { rerender } = inRoom(
-    <SignPictures told={told([cause("coat")])} geometry={geometry} signs={["nothing"]} change={change} />,
+    <SignPictures answer={answerOf([cause("coat")])} geometry={geometry} signs={["nothing"]} change={change} />,
   );
   fireEvent.click(screen.getByRole("checkbox", { name: "Runs by itself" }));
   expect(change).toHaveBeenLastCalledWith(["runs"]);
@@ -159,46 +169,46 @@ const page = (answer: Diagnosed) => {
     [{ queryKey: lookQuery(design).queryKey, data: { drawing: geometry } }],
   );
 };
-const asked = () => vi.mocked(posted).mock.calls.at(-1)![1] as Record<string, unknown>;
+const lastBody = () => vi.mocked(posted).mock.calls.at(-1)![1] as Record<string, unknown>;
 
 test("every tick and every number asks anew, and nothing but numbers is sent", async () => {
-  page(told([cause("coat"), cause("gap")]));
+  page(answerOf([cause("coat"), cause("gap")]));
   fireEvent.click(await screen.findByRole("checkbox", { name: "Nothing moves" }));
-  await waitFor(() => expect(asked()).toMatchObject({ signs: ["nothing"], readings: {} }));
+  await waitFor(() => expect(lastBody()).toMatchObject({ signs: ["nothing"], readings: {} }));
   fireEvent.change(screen.getByLabelText(/^Current/), { target: { value: "1,5" } });
-  await waitFor(() => expect(asked()).toMatchObject({ readings: { current: 1.5 } }));
+  await waitFor(() => expect(lastBody()).toMatchObject({ readings: { current: 1.5 } }));
   fireEvent.change(screen.getByLabelText(/^Volts/), { target: { value: "many" } });
   expect(await screen.findByText("A number, please.")).toBeTruthy();
-  expect(asked()).toMatchObject({ readings: { current: 1.5 } });
+  expect(lastBody()).toMatchObject({ readings: { current: 1.5 } });
   fireEvent.click(screen.getByRole("button", { name: "No: Is the coat off?" }));
-  await waitFor(() => expect(asked()).toMatchObject({ answers: { coat: "no" } }));
+  await waitFor(() => expect(lastBody()).toMatchObject({ answers: { coat: "no" } }));
   fireEvent.click(screen.getByRole("button", { name: "Start over" }));
   await waitFor(() => expect(screen.queryByRole("button", { name: "Start over" })).toBeNull());
 });
 
 test("where a ticked sign is seen is asked, sent while it is ticked, and taken back by not sure", async () => {
-  page(told([cause("coat")]));
+  page(answerOf([cause("coat")]));
   const dull = await screen.findByRole("checkbox", { name: "A contact is dull or colored" });
   expect(screen.queryByRole("radiogroup")).toBeNull();
   fireEvent.click(dull);
   expect(await screen.findByRole("radiogroup", { name: "A contact is dull or colored: where?" })).toBeTruthy();
   fireEvent.click(screen.getByRole("radio", { name: "magnets" }));
-  await waitFor(() => expect(asked()).toMatchObject({ signs: ["dull"], where: { dull: "magnets" } }));
+  await waitFor(() => expect(lastBody()).toMatchObject({ signs: ["dull"], where: { dull: "magnets" } }));
   fireEvent.click(screen.getByRole("checkbox", { name: "Nothing moves" }));
-  await waitFor(() => expect(asked()).toMatchObject({ signs: ["dull", "nothing"], where: { dull: "magnets" } }));
+  await waitFor(() => expect(lastBody()).toMatchObject({ signs: ["dull", "nothing"], where: { dull: "magnets" } }));
   fireEvent.click(dull);
-  await waitFor(() => expect(asked()).toEqual({ ...asked(), signs: ["nothing"], where: {} }));
+  await waitFor(() => expect(lastBody()).toEqual({ ...lastBody(), signs: ["nothing"], where: {} }));
   fireEvent.click(dull);
   const magnets = await screen.findByRole<HTMLInputElement>("radio", { name: "magnets" });
   expect(magnets.checked).toBe(true);
   fireEvent.click(screen.getByRole("radio", { name: "not sure" }));
-  await waitFor(() => expect(asked()).toEqual({ ...asked(), signs: ["dull", "nothing"], where: {} }));
+  await waitFor(() => expect(lastBody()).toEqual({ ...lastBody(), signs: ["dull", "nothing"], where: {} }));
 });
 
 test("what was wrong and what helped goes into the note of the next trial, and the list begins anew", async () => {
-  page(told([cause("coat"), cause("gap")]));
+  page(answerOf([cause("coat"), cause("gap")]));
   fireEvent.click(await screen.findByRole("checkbox", { name: "Nothing moves" }));
-  await waitFor(() => expect(asked()).toMatchObject({ signs: ["nothing"] }));
+  await waitFor(() => expect(lastBody()).toMatchObject({ signs: ["nothing"] }));
   fireEvent.click(screen.getAllByRole("button", { name: "Mended: it goes now" })[0]!);
   const line = await screen.findByText(/It did not go\. The coat is wrong\. Mend the coat\. Mended after 1 min\./);
   expect(document.activeElement).toBe(line);
@@ -209,16 +219,16 @@ test("what was wrong and what helped goes into the note of the next trial, and t
 
 test("what was ticked before is still ticked, and what cannot be read is begun anew", async () => {
   localStorage.setItem("oakspin.fix.m1", JSON.stringify({ signs: ["dull"], answers: { coat: "yes" } }));
-  page(told([cause("coat")]));
-  await waitFor(() => expect(asked()).toMatchObject({ signs: ["dull"], answers: { coat: "yes" } }));
+  page(answerOf([cause("coat")]));
+  await waitFor(() => expect(lastBody()).toMatchObject({ signs: ["dull"], answers: { coat: "yes" } }));
   cleanup();
   localStorage.setItem("oakspin.fix.m1", "{");
-  page(told([cause("coat")]));
-  await waitFor(() => expect(asked()).toMatchObject({ signs: [], answers: {} }));
+  page(answerOf([cause("coat")]));
+  await waitFor(() => expect(lastBody()).toMatchObject({ signs: [], answers: {} }));
 });
 
 test("a train is not asked for turns", async () => {
-  page({ ...told([cause("coat")]), travels: true });
+  page({ ...answerOf([cause("coat")]), travels: true });
   expect(await screen.findByRole("checkbox", { name: "Nothing moves" })).toBeTruthy();
   expect(screen.queryByLabelText(/^Turns/)).toBeNull();
 });

@@ -4,7 +4,7 @@ import { FileTrigger } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import * as drawer from "../api/drawer";
-import { faultLine, told } from "../api/client";
+import { faultLine, errorLine } from "../api/client";
 import { PickField } from "../parts/PickField";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
@@ -26,7 +26,7 @@ export function DrawerPage() {
   const [drafts, setDrafts] = useState<Record<string, Draft>>({});
   const [gone, setGone] = useState<drawer.Owned | null>(null);
   const [table, setTable] = useState<{ text: string; taken: drawer.Taken } | null>(null);
-  const [said, setSaid] = useState("");
+  const [status, setStatus] = useState("");
   useEffect(() => {
     document.title = "Drawer · Oak Spin";
   }, []);
@@ -35,7 +35,7 @@ export function DrawerPage() {
     onSettled: () => queries.invalidateQueries({ queryKey: drawer.drawerQuery.queryKey }),
   });
   const run = <T,>(call: () => Promise<T>, after?: (answer: T) => void) => {
-    setSaid("");
+    setStatus("");
     done.mutate(async () => {
       const answer = await call();
       after?.(answer);
@@ -47,7 +47,7 @@ export function DrawerPage() {
       () => drawer.takeIn(text, keepGood),
       (taken) => {
         setTable(taken.faults.length > 0 && !keepGood ? { text, taken } : null);
-        setSaid(taken.came > 0 ? `${taken.came} ${taken.came === 1 ? "entry" : "entries"} came in.` : "");
+        setStatus(taken.taken > 0 ? `${taken.taken} ${taken.taken === 1 ? "entry" : "entries"} came in.` : "");
       },
     );
   };
@@ -86,8 +86,8 @@ export function DrawerPage() {
             )}
           </Tools>
         </RoomHead>
-        {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
-        {said && <p role="status">{said}</p>}
+        {trouble && <Trouble role="alert">{errorLine(trouble)}</Trouble>}
+        {status && <p role="status">{status}</p>}
         {gone && (
           <p role="status">
             {gone.entry.name} was put away.{" "}

@@ -160,8 +160,8 @@ test("what was put away can be put back where it was put away", async () => {
 
 test("a table with bad rows keeps nothing until the good rows are asked for", async () => {
   const fault = { field: "row 3, amount", value: "many", limit: "a number", hint: "Count them.", stage: "" };
-  vi.mocked(wire.takeIn).mockResolvedValueOnce({ came: 0, faults: [fault] } as unknown as wire.Taken);
-  vi.mocked(wire.takeIn).mockResolvedValueOnce({ came: 4, faults: [fault] } as unknown as wire.Taken);
+  vi.mocked(wire.takeIn).mockResolvedValueOnce({ taken: 0, faults: [fault] } as unknown as wire.Taken);
+  vi.mocked(wire.takeIn).mockResolvedValueOnce({ taken: 4, faults: [fault] } as unknown as wire.Taken);
   page();
   const file = new File(["sort,name\n"], "drawer.csv", { type: "text/csv" });
   fireEvent.change(document.querySelector<HTMLInputElement>("input[type=file]")!, { target: { files: [file] } });

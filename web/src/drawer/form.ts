@@ -92,6 +92,6 @@ export function changeOf(was: Entry, is: Entry): string {
 
 /** The figure that tells most of an entry, with its unit. */
 export function telling(entry: Entry, sort: Sort | undefined): string {
-  const asked = sort?.facts.find(({ name }) => entry.facts[name]);
-  return asked ? `${entry.facts[asked.name]!.value} ${asked.unit}, ${entry.facts[asked.name]!.how}` : "";
+  const fact = sort?.facts.find(({ name }) => entry.facts[name]);
+  return fact ? `${entry.facts[fact.name]!.value} ${fact.unit}, ${entry.facts[fact.name]!.how}` : "";
 }

@@ -95,8 +95,8 @@ function OneHandle({
   );
 }
 
-const told = (number: Dial) => `${rounded(number.value as number)} ${number.unit}`.trim();
-const readout = (number: Dial) => `${number.name.replace(/^.*point \d+ /, "").toLowerCase()} ${told(number)}`;
+const valueText = (number: Dial) => `${rounded(number.value as number)} ${number.unit}`.trim();
+const readout = (number: Dial) => `${number.name.replace(/^.*point \d+ /, "").toLowerCase()} ${valueText(number)}`;
 
 function AxisInput({ axis, axes, set }: { axis: Axis; axes: Axis[]; set: (axis: Axis, value: number) => void }) {
   const { number } = axis;
@@ -126,7 +126,7 @@ function AxisInput({ axis, axes, set }: { axis: Axis; axes: Axis[]; set: (axis: 
     <input
       type="range"
       aria-label={number.name}
-      aria-valuetext={told(number)}
+      aria-valuetext={valueText(number)}
       aria-orientation={axis.along === "y" ? "vertical" : "horizontal"}
       min={number.minimum}
       max={number.maximum}

@@ -91,9 +91,9 @@ export function MovingParts({ geometry, place, frame = null, small = false, ghos
   const sparks = foot ? [foot] : geometry.sparks;
   const live = !frame || frame.plain || (frame.touching && frame.live > 0.5);
   const lift = frame?.hop ? -HOP_MM * place.scale : 0;
-  const told = frame ? { "data-angle": frame.angle.toFixed(2), "data-live": live } : {};
+  const attributes = frame ? { "data-angle": frame.angle.toFixed(2), "data-live": live } : {};
   return (
-    <g fill="none" strokeLinejoin="round" {...told}>
+    <g fill="none" strokeLinejoin="round" {...attributes}>
       <g transform={`translate(0 ${lift})`}>
         {frame && live && !frame.plain && (
           <g data-lit stroke={theme.lit} strokeWidth={13} strokeLinecap="round">

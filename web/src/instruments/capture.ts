@@ -47,7 +47,7 @@ export async function opened(what: "audio" | "video"): Promise<MediaStream> {
 export const stopped = (stream: MediaStream) => stream.getTracks().forEach((track) => track.stop());
 
 /** A few seconds of the microphone as a WAV file; it is switched off again. Throws as `opened`. */
-export async function listened(seconds: number, told: (left: number) => void): Promise<Blob> {
+export async function listened(seconds: number, progress: (left: number) => void): Promise<Blob> {
   const stream = await opened("audio");
   const context = new AudioContext();
   try {
@@ -64,7 +64,7 @@ export async function listened(seconds: number, told: (left: number) => void): P
       node.port.onmessage = ({ data }: MessageEvent<Float32Array>) => {
         blocks.push(data);
         count += data.length;
-        told(Math.max(Math.ceil((wanted - count) / context.sampleRate), 0));
+        progress(Math.max(Math.ceil((wanted - count) / context.sampleRate), 0));
         if (count < wanted) return;
         node.port.onmessage = null;
         window.clearTimeout(late);
@@ -115,7 +115,7 @@ export function watched(
   film: HTMLVideoElement,
   square: () => Square,
   seconds: number,
-  told: (left: number) => void,
+  progress: (left: number) => void,
 ): Promise<[number, number][]> {
   const paper = document.createElement("canvas");
   paper.width = paper.height = 16;
@@ -143,7 +143,7 @@ export function watched(
       const at = film.srcObject && mediaTime === 0 ? now / 1000 : mediaTime;
       if (at > (found.at(-1)?.[0] ?? -1)) found.push([at, bright()]);
       const gone = at - found[0]![0];
-      told(Math.max(Math.ceil(seconds - gone), 0));
+      progress(Math.max(Math.ceil(seconds - gone), 0));
       if (gone >= seconds) finish();
       else film.requestVideoFrameCallback(look);
     };

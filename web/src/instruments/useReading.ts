@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { posted, told, type Design } from "../api/client";
+import { posted, errorLine, type Design } from "../api/client";
 import type { Recorded } from "../api/instruments";
 import { useLearnedKey } from "../learn/LearnedProvider";
 
@@ -20,7 +20,7 @@ export function useReading(design: Design) {
       const answer = await posted(`/api/recordings/read${learned ? `?learned=${learned}` : ""}`, body);
       setFound((await answer.json()) as Recorded);
     } catch (error) {
-      setTrouble(told(error as Error));
+      setTrouble(errorLine(error as Error));
     } finally {
       setBusy(false);
     }

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { closeSource, readSource, type Heard, type Reading, type Steady } from "../api/instruments";
 
 const EVERY = 400; // ms between two looks
@@ -39,7 +39,7 @@ export function useSource() {
         setSimulated(source.simulated);
         setId(source.id);
       } catch (error) {
-        setTrouble(told(error as Error));
+        setTrouble(errorLine(error as Error));
       } finally {
         setOpening(false);
       }
@@ -67,7 +67,7 @@ export function useSource() {
         hear(heard);
         if (!heard.ended) timer = window.setTimeout(() => void look(), EVERY);
       } catch (error) {
-        if (!over) setTrouble(told(error as Error));
+        if (!over) setTrouble(errorLine(error as Error));
       }
     };
     void look();

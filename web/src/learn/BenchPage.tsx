@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Checkbox } from "react-aria-components";
 import styled from "styled-components";
-import { answered, client, told } from "../api/client";
+import { post, errorLine } from "../api/client";
 import { benchQuery } from "../api/learning";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
@@ -20,11 +20,11 @@ export function BenchPage() {
   const change = async (body: { counts?: boolean; anew?: true }) => {
     setAsking(false);
     try {
-      const answer = await answered(client.POST("/api/bench", { body: { counts: null, anew: null, ...body } }));
+      const answer = await post("/api/bench", { body: { counts: null, anew: null, ...body } });
       queries.setQueryData(benchQuery.queryKey, answer);
       await queries.invalidateQueries({ queryKey: ["trials"] });
     } catch (problem) {
-      setTrouble(told(problem as Error));
+      setTrouble(errorLine(problem as Error));
     }
   };
   return (
@@ -36,7 +36,7 @@ export function BenchPage() {
           Some things are alike in every motor that you build: how slippery your metals are, how well contacts stay
           closed. Trials of one motor narrow them for all others.
         </p>
-        {(error || trouble) && <Trouble role="alert">{error ? told(error) : trouble}</Trouble>}
+        {(error || trouble) && <Trouble role="alert">{error ? errorLine(error) : trouble}</Trouble>}
         {!data && !error && <Quiet role="status">Learning from all trials …</Quiet>}
         {data && (
           <>

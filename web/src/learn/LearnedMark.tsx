@@ -4,9 +4,9 @@ import { useLearned } from "./LearnedProvider";
 
 /** Beside a motor's title: that its figures are learned from trials, and one press to see them without. */
 export function LearnedMark() {
-  const { taught, on, setOn, progress } = useLearned();
-  if (!taught || taught.trials === 0) return null;
-  const trials = taught.trials === 1 ? "1 trial" : `${taught.trials} trials`;
+  const { summary, on, setOn, progress } = useLearned();
+  if (!summary || summary.trials === 0) return null;
+  const trials = summary.trials === 1 ? "1 trial" : `${summary.trials} trials`;
   return (
     <Row data-learned={on ? "on" : "off"}>
       <Quiet role="status">

@@ -1,14 +1,14 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { keyWith, motorPartsQuery } from "../api/motorParts";
-import { anyTrialQuery, learnQuery, type Taught } from "../api/learning";
+import { anyTrialQuery, learnQuery, type LearnedSummary } from "../api/learning";
 
 interface Learned {
   /** The key of draws that know the motor's parts of the Drawer; empty where none does. */
   partsKey: string;
   /** What the motor's trials taught; nothing while that is computed, or where there are none. */
-  taught: Taught | undefined;
+  summary: LearnedSummary | undefined;
   /** How far it is, 0 to 1. */
   progress: number;
   trouble: string;
@@ -28,7 +28,7 @@ interface Learned {
 const SOON = 400; // ms
 const Context = createContext<Learned>({
   partsKey: "",
-  taught: undefined,
+  summary: undefined,
   progress: 0,
   trouble: "",
   on: false,
@@ -68,9 +68,9 @@ export function LearnedProvider({ id, children }: { id: string; children: ReactN
   const value = useMemo<Learned>(
     () => ({
       partsKey,
-      taught: any ? data : undefined,
+      summary: any ? data : undefined,
       progress: learn.isFetching ? progress : 1,
-      trouble: error ? told(error) : "",
+      trouble: error ? errorLine(error) : "",
       on,
       setOn,
       leftOut,
@@ -101,6 +101,6 @@ export const useLearned = () => useContext(Context);
 
 /** The key by which the core shows the motor as learned; none where it is shown without. */
 export function useLearnedKey(): string | undefined {
-  const { taught, on, partsKey } = useLearned();
-  return keyWith(partsKey, on && taught && taught.trials > 0 ? taught.key : undefined);
+  const { summary, on, partsKey } = useLearned();
+  return keyWith(partsKey, on && summary && summary.trials > 0 ? summary.key : undefined);
 }

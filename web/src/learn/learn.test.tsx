@@ -3,12 +3,12 @@ import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/re
 import { MemoryRouter } from "react-router";
 import { afterEach, expect, test, vi } from "vitest";
 import { answeredInRoom } from "../__tests__/inRoom";
-import { anyTrialQuery, type Taught } from "../api/learning";
+import { anyTrialQuery, type LearnedSummary } from "../api/learning";
 import { LearnedMark } from "./LearnedMark";
 import { LearnedProvider, useLearnedKey } from "./LearnedProvider";
-import { TaughtBy } from "./TaughtBy";
+import { TrialSummary } from "./TrialSummary";
 
-const taught: Taught = {
+const summary: LearnedSummary = {
   key: "k1",
   which: "again",
   what: "this motor, run again",
@@ -43,14 +43,14 @@ function Key() {
 }
 
 /** A server that gives these trials, and what they taught in two lines; what it was asked is kept. */
-function served(answer: Taught) {
-  const asked: unknown[] = [];
+function served(answer: LearnedSummary) {
+  const bodies: unknown[] = [];
   vi.stubGlobal("fetch", (input: string, init?: RequestInit) => {
     expect(input).toBe("/api/shelf/m1/learn");
-    asked.push(JSON.parse(String(init?.body)));
-    return Promise.resolve(new Response(`{"progress":0.4}\n${JSON.stringify({ taught: answer })}\n`));
+    bodies.push(JSON.parse(String(init?.body)));
+    return Promise.resolve(new Response(`{"progress":0.4}\n${JSON.stringify({ summary: answer })}\n`));
   });
-  return asked;
+  return bodies;
 }
 
 const shown = (any = true) =>
@@ -59,7 +59,7 @@ const shown = (any = true) =>
       <LearnedProvider id="m1">
         <LearnedMark />
         <Key />
-        <TaughtBy />
+        <TrialSummary />
       </LearnedProvider>
     </MemoryRouter>,
     [{ queryKey: anyTrialQuery("m1").queryKey, data: any }],
@@ -71,7 +71,7 @@ afterEach(() => {
 });
 
 test("each figure is told before and after, with every trial a mark", async () => {
-  served(taught);
+  served(summary);
   const { container } = shown();
   expect(await screen.findByText(/measured 450 turns a minute; predicted 640 \(330–950\), now 450/)).toBeTruthy();
   expect(container.querySelectorAll("[data-row=speed] path")).toHaveLength(2);
@@ -81,7 +81,7 @@ test("each figure is told before and after, with every trial a mark", async () =
 });
 
 test("one press shows the motor without what was learned", async () => {
-  served(taught);
+  served(summary);
   shown();
   await waitFor(() => expect(screen.getByText("k1")).toBeTruthy());
   fireEvent.click(screen.getByRole("button", { name: "see without" }));
@@ -92,30 +92,30 @@ test("one press shows the motor without what was learned", async () => {
 });
 
 test("an odd trial teaches nothing until it is asked to count, and any trial can be left out", async () => {
-  const asked = served(taught);
+  const bodies = served(summary);
   shown();
   const odd = await screen.findByRole("note");
   fireEvent.click(within(odd).getByRole("button", { name: "count it all the same" }));
-  await waitFor(() => expect(asked.at(-1)).toEqual({ left_out: [], though_odd: ["c"] }));
+  await waitFor(() => expect(bodies.at(-1)).toEqual({ left_out: [], though_odd: ["c"] }));
   fireEvent.click(screen.getByRole("button", { name: "2 · Tern" }));
-  await waitFor(() => expect(asked.at(-1)).toEqual({ left_out: ["b"], though_odd: ["c"] }));
+  await waitFor(() => expect(bodies.at(-1)).toEqual({ left_out: ["b"], though_odd: ["c"] }));
   fireEvent.click(screen.getByRole("button", { name: "count all again" }));
   await waitFor(() => expect(screen.queryByRole("button", { name: "count all again" })).toBeNull());
 });
 
 test("without trials it says what one would give, and asks the core for nothing", async () => {
-  const asked = served(taught);
+  const bodies = served(summary);
   shown(false);
   expect(await screen.findByText(/One trial with turns, current and volts/)).toBeTruthy();
   expect(screen.queryByText(/Learned from/)).toBeNull();
-  expect(asked).toHaveLength(0);
+  expect(bodies).toHaveLength(0);
 });
 
 test("learning can be stopped, and asked for again", async () => {
   const gone: boolean[] = [];
   let answering = false;
   vi.stubGlobal("fetch", (_: string, init?: RequestInit) => {
-    if (answering) return Promise.resolve(new Response(`${JSON.stringify({ taught })}\n`));
+    if (answering) return Promise.resolve(new Response(`${JSON.stringify({ summary })}\n`));
     return new Promise((_done, fail) => {
       init?.signal?.addEventListener("abort", () => {
         gone.push(true);

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Checkbox } from "react-aria-components";
 import { Link } from "react-router";
 import styled, { css } from "styled-components";
-import { told, type Build } from "../api/client";
+import { errorLine, type Build } from "../api/client";
 import { useLearnedKey } from "../learn/LearnedProvider";
 import { buildQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
@@ -25,7 +25,7 @@ export function Make({ working }: { working: Working }) {
   const { data, error } = useQuery({ ...buildQuery(working.design, useLearnedKey()), retry: false });
   const { ticks, tick, trouble } = useTicks(working.kept);
   const [full, setFull] = useState(false);
-  if (error) return <Trouble role="alert">{told(error)}</Trouble>;
+  if (error) return <Trouble role="alert">{errorLine(error)}</Trouble>;
   if (!data) return <Quiet role="status">Computing the build sheet …</Quiet>;
   const { sheet } = data;
   const done = sheet.steps.filter((step) => ticks.includes(step.id)).length;
@@ -116,7 +116,7 @@ function StepRow({ step, done, tick, isNext }: { step: Step; done: boolean; tick
         {step.adult && <Adult>for an adult</Adult>}
         <Quiet>{step.minutes} min</Quiet>
       </Tick>
-      <Beside>
+      <TwoColumns>
         <div>
           <p>{step.text}</p>
           {step.caution && <CautionLine>{step.caution}</CautionLine>}
@@ -127,7 +127,7 @@ function StepRow({ step, done, tick, isNext }: { step: Step; done: boolean; tick
             <StepPicture key={picture.title} picture={picture} label={step.title} />
           ))}
         </div>
-      </Beside>
+      </TwoColumns>
     </li>
   );
 }
@@ -144,7 +144,7 @@ const Steps = styled.ol`
     color: ${({ theme }) => theme.quiet};
   }
 `;
-const Beside = styled.div`
+const TwoColumns = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 6px 16px;

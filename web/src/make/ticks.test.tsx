@@ -10,7 +10,7 @@ import { useTicks } from "./useTicks";
 vi.mock(import("../api/client"), async (actual) => ({
   ...(await actual()),
   answered: vi.fn(),
-  client: { PUT: vi.fn((_: string, asked: unknown) => asked) } as never,
+  client: { PUT: vi.fn((_: string, body: unknown) => body) } as never,
 }));
 afterEach(() => vi.clearAllMocks());
 

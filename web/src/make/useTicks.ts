@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answered, client, ProblemError, type Demonstration } from "../api/client";
+import { put, ProblemError, type Demonstration } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
 
 /** Which build steps are done: shown at once, kept with the demonstration. */
@@ -13,12 +13,10 @@ export function useTicks(kept: Demonstration) {
     const set = (done: boolean) =>
       setTicks((now) => [...now.filter((ticked) => ticked !== step), ...(done ? [step] : [])]);
     set(!had);
-    answered(
-      client.PUT("/api/shelf/{id}/ticks", {
-        params: { path: { id: kept.id } },
-        body: had ? { undone: [step] } : { done: [step] },
-      }),
-    )
+    put("/api/shelf/{id}/ticks", {
+      params: { path: { id: kept.id } },
+      body: had ? { undone: [step] } : { done: [step] },
+    })
       .then((answer) => {
         setTrouble("");
         queries.setQueryData(

@@ -8,7 +8,7 @@ import { PlainButton } from "../theme/parts";
 import { usePower, type Phase } from "./usePower";
 
 const WORDS: Record<Phase, string> = { running: "Power on", off: "Power off now", cooled: "Cooled" };
-const SAID: Record<"off" | "cooled", string> = {
+const ANNOUNCED: Record<"off" | "cooled", string> = {
   off: "Power off now. Let it cool",
   cooled: "cool enough: ready for another run",
 };
@@ -25,7 +25,7 @@ export function PowerBadge() {
     if (!phase || phase === was || phase === "running" || was === null) return;
     // Of several tabs the one that is looked at sounds.
     if (sound && document.visibilityState === "visible") beep(phase === "off" ? 3 : 1);
-    announce(SAID[phase]);
+    announce(ANNOUNCED[phase]);
   }, [phase, sound, announce]);
   if (!power || !phase) return null;
   return (

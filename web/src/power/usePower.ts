@@ -30,15 +30,15 @@ function read(): string | null {
 function write(power: Power | null) {
   if (power) localStorage.setItem(KEPT, JSON.stringify(power));
   else localStorage.removeItem(KEPT);
-  listeners.forEach((told) => told());
+  listeners.forEach((listener) => listener());
 }
 
-function listen(told: () => void) {
-  const elsewhere = (event: StorageEvent) => event.key === KEPT && told();
-  listeners.add(told);
+function listen(listener: () => void) {
+  const elsewhere = (event: StorageEvent) => event.key === KEPT && listener();
+  listeners.add(listener);
   window.addEventListener("storage", elsewhere);
   return () => {
-    listeners.delete(told);
+    listeners.delete(listener);
     window.removeEventListener("storage", elsewhere);
   };
 }

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import styled from "styled-components";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { act, begin, caseQuery, help, practiceQuery, type PracticeCase } from "../api/practice";
 import { TopBand } from "../shell/TopBand";
 import { Quiet } from "../theme/parts";
@@ -45,13 +45,13 @@ export function CasePage() {
           {done.isPending && <Quiet role="status">…</Quiet>}
           <Link to="/practice">End the round</Link>
         </RoomHead>
-        {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
+        {trouble && <Trouble role="alert">{errorLine(trouble)}</Trouble>}
         {!data && !trouble && <Waiting role="status">A fault is being hidden in a motor …</Waiting>}
         {data?.case && (
           <MotorCase
             key={data.id}
             shown={data}
-            said={data.case}
+            view={data.case}
             busy={done.isPending}
             act={(what) => done.mutate(() => act(id, data.case!.did.length - 1, what))}
             next={next}
@@ -61,7 +61,7 @@ export function CasePage() {
           <ClassCase
             key={data.id}
             shown={data}
-            said={data.crowd}
+            view={data.crowd}
             busy={done.isPending}
             help={(group) => done.mutate(() => help(id, data.crowd!.turns.length, group))}
             next={next}

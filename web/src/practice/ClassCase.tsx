@@ -1,33 +1,33 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import styled from "styled-components";
-import type { CrowdSaid, PracticeCase } from "../api/practice";
+import type { CrowdView, PracticeCase } from "../api/practice";
 import { lookQuery } from "../api/queries";
 import { MovingMotor } from "../diagnose/MovingMotor";
 import { useClock } from "../diagnose/useClock";
 import { MainButton, Quiet } from "../theme/parts";
 import { StageColumns, Table } from "../theme/stage";
-import { Beside } from "./Beside";
+import { YoursAndIdeal } from "./YoursAndIdeal";
 import { Next } from "./Ended";
 
 interface Props {
   shown: PracticeCase;
-  said: CrowdSaid;
+  view: CrowdView;
   busy: boolean;
   help: (group: string) => void;
   next: () => void;
 }
 
 /** Twelve groups at once: the tables as one sees them from the middle of the room, and one helper. */
-export function ClassCase({ shown, said, busy, help, next }: Props) {
+export function ClassCase({ shown, view, busy, help, next }: Props) {
   const { data: look } = useQuery(lookQuery(shown.design));
   const seconds = useClock();
-  const verb = said.turns.length === 0 ? "Help first" : "Help next";
+  const verb = view.turns.length === 0 ? "Help first" : "Help next";
   return (
     <StageColumns $wide="minmax(0, 9fr) minmax(0, 5fr)">
       <section aria-label="The groups">
         <Tables>
-          {said.groups.map((group) => (
+          {view.groups.map((group) => (
             <li key={group.name} data-group={group.name} data-waits={(group.waits && group.helped === 0) || undefined}>
               <h2>{group.name}</h2>
               <Picture>
@@ -35,10 +35,10 @@ export function ClassCase({ shown, said, busy, help, next }: Props) {
                   <MovingMotor
                     geometry={look.drawing}
                     sign={group.went}
-                    beside={group.hot ? ["hot_motor"] : []}
+                    alsoSeen={group.hot ? ["hot_motor"] : []}
                     seconds={seconds}
-                    sense={said.sense}
-                    travels={said.travels}
+                    sense={view.sense}
+                    travels={view.travels}
                     width={150}
                     height={92}
                   />
@@ -57,40 +57,40 @@ export function ClassCase({ shown, said, busy, help, next }: Props) {
       </section>
       <section aria-label="Your round">
         <Clock>
-          <b>{said.minutes}</b> min so far
+          <b>{view.minutes}</b> min so far
         </Clock>
-        {said.ended ? (
-          <CrowdEnd shown={shown} said={said} busy={busy} next={next} />
+        {view.ended ? (
+          <CrowdEnd shown={shown} view={view} busy={busy} next={next} />
         ) : (
           <p>
-            You are one, and {said.groups.filter(({ waits, helped }) => waits && helped === 0).length} groups wait. Whom
-            do you help {said.turns.length === 0 ? "first" : "next"}? What you see of each motor says how long it will
+            You are one, and {view.groups.filter(({ waits, helped }) => waits && helped === 0).length} groups wait. Whom
+            do you help {view.turns.length === 0 ? "first" : "next"}? What you see of each motor says how long it will
             take, and what cannot wait.
           </p>
         )}
-        <Turns title="Your order" turns={said.turns} />
+        <Turns title="Your order" turns={view.turns} />
       </section>
     </StageColumns>
   );
 }
 
-function CrowdEnd({ shown, said, busy, next }: Omit<Props, "help">) {
+function CrowdEnd({ shown, view, busy, next }: Omit<Props, "help">) {
   const headline = useRef<HTMLHeadingElement>(null);
   useEffect(() => headline.current?.focus(), []);
   return (
     <div data-ended>
       <h2 ref={headline} tabIndex={-1}>
-        {said.headline}
+        {view.headline}
       </h2>
       <p>Minutes that all groups together waited until their motor went:</p>
-      <Beside yours={said.waited} ideal={said.best_waited} unit="min" />
+      <YoursAndIdeal yours={view.waited} ideal={view.best_waited} unit="min" />
       <Next shown={shown} busy={busy} next={next} />
-      <Turns title="The best order" turns={said.best} />
+      <Turns title="The best order" turns={view.best} />
     </div>
   );
 }
 
-function Turns({ title, turns }: { title: string; turns: CrowdSaid["turns"] }) {
+function Turns({ title, turns }: { title: string; turns: CrowdView["turns"] }) {
   if (turns.length === 0) return null;
   return (
     <>

@@ -1,14 +1,14 @@
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import styled from "styled-components";
-import type { EndSaid, PracticeCase } from "../api/practice";
+import type { EndView, PracticeCase } from "../api/practice";
 import { minutes as time } from "../diagnose/Causes";
 import { MainButton, Quiet } from "../theme/parts";
 import { ToolRow } from "../theme/stage";
-import { Beside } from "./Beside";
+import { YoursAndIdeal } from "./YoursAndIdeal";
 
 interface Props {
-  end: EndSaid;
+  end: EndView;
   minutes: number;
   shown: PracticeCase;
   busy: boolean;
@@ -17,11 +17,11 @@ interface Props {
 
 /** The end of a case: right or wrong and why, the minutes beside the ideal ones, and the ideal way. */
 export function Ended({ end, minutes, shown, busy, next }: Props) {
-  const said = useRef<HTMLHeadingElement>(null);
-  useEffect(() => said.current?.focus(), []);
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => heading.current?.focus(), []);
   return (
     <End data-ended>
-      <Headline ref={said} tabIndex={-1} data-right={end.right || undefined}>
+      <Headline ref={heading} tabIndex={-1} data-right={end.right || undefined}>
         {end.headline}
       </Headline>
       {end.hidden.map((each) => (
@@ -39,7 +39,7 @@ export function Ended({ end, minutes, shown, busy, next }: Props) {
           You stopped after {minutes} min; the ideal way takes {end.ideal_minutes} min.
         </p>
       ) : (
-        <Beside yours={minutes} ideal={end.ideal_minutes} unit="min" />
+        <YoursAndIdeal yours={minutes} ideal={end.ideal_minutes} unit="min" />
       )}
       <ul>
         {end.why.map((each) => (
@@ -49,9 +49,9 @@ export function Ended({ end, minutes, shown, busy, next }: Props) {
       <Next shown={shown} busy={busy} next={next} />
       <h2>The ideal way</h2>
       <ol aria-label="The ideal way">
-        {end.ideal.map(({ said, minutes: many }, at) => (
+        {end.ideal.map(({ text, minutes: many }, at) => (
           <li key={at}>
-            {said} <Quiet>{many > 0 && time(many)}</Quiet>
+            {text} <Quiet>{many > 0 && time(many)}</Quiet>
           </li>
         ))}
       </ol>

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
-import type { Act, CaseSaid, PracticeCase } from "../api/practice";
+import type { Act, CaseView, PracticeCase } from "../api/practice";
 import { lookQuery } from "../api/queries";
 import { minutes } from "../diagnose/Causes";
 import { MovingMotor } from "../diagnose/MovingMotor";
@@ -13,19 +13,19 @@ import { Ended } from "./Ended";
 
 interface Props {
   shown: PracticeCase;
-  said: CaseSaid;
+  view: CaseView;
   busy: boolean;
   act: (act: Act) => void;
   next: () => void;
 }
 
 /** A motor that hides a fault: what it does, what can be looked at and checked, and what it is said to be. */
-export function MotorCase({ shown, said, busy, act, next }: Props) {
+export function MotorCase({ shown, view, busy, act, next }: Props) {
   const { data: look } = useQuery(lookQuery(shown.design));
   const seconds = useClock();
   const [fault, setFault] = useState<string | null>(null);
   const [cure, setCure] = useState<string | null>(null);
-  const ended = said.end !== null;
+  const ended = view.end !== null;
   // Where nothing is left to press, keys must still reach what scrolls.
   const reached = ended ? 0 : undefined;
   const name = () => {
@@ -40,25 +40,25 @@ export function MotorCase({ shown, said, busy, act, next }: Props) {
           {look && (
             <MovingMotor
               geometry={look.drawing}
-              sign={said.went}
-              beside={said.signs.map(({ id }) => id)}
+              sign={view.went}
+              alsoSeen={view.signs.map(({ id }) => id)}
               seconds={seconds}
-              sense={said.sense}
-              travels={said.travels}
+              sense={view.sense}
+              travels={view.travels}
               width={360}
               height={270}
             />
           )}
         </Picture>
         <Now role="status" data-now>
-          {[said.now.replace(/\.$/, ""), ...said.signs.map(({ word }) => word)].join(". ")}.
+          {[view.now.replace(/\.$/, ""), ...view.signs.map(({ word }) => word)].join(". ")}.
         </Now>
         <Quiet as="p">
-          On paper this {said.kind.toLowerCase()} goes. It hides {said.hides === 1 ? "one fault" : "two faults"}.
+          On paper this {view.kind.toLowerCase()} goes. It hides {view.hides === 1 ? "one fault" : "two faults"}.
         </Quiet>
         <h2>Look and read</h2>
         <List>
-          {said.looks.map((each) => (
+          {view.looks.map((each) => (
             <li key={each.id}>
               <span>{each.do}</span>
               <Verb
@@ -74,7 +74,7 @@ export function MotorCase({ shown, said, busy, act, next }: Props) {
       </section>
       <section aria-label="Checks" tabIndex={reached}>
         <h2>Check</h2>
-        {parts(said.checks).map(([part, checks]) => (
+        {parts(view.checks).map(([part, checks]) => (
           <div key={part}>
             <Part>{part}</Part>
             <List>
@@ -102,17 +102,17 @@ export function MotorCase({ shown, said, busy, act, next }: Props) {
       </section>
       <section aria-label="What it is">
         <Clock>
-          <b>{said.minutes}</b> min so far
+          <b>{view.minutes}</b> min so far
         </Clock>
-        {said.end ? (
-          <Ended end={said.end} minutes={said.minutes} shown={shown} next={next} busy={busy} />
+        {view.end ? (
+          <Ended end={view.end} minutes={view.minutes} shown={shown} next={next} busy={busy} />
         ) : (
           <Name>
             <PickField
               above
               label="What is wrong?"
               value={fault}
-              options={said.faults.map(({ id, part, sentence }) => ({
+              options={view.faults.map(({ id, part, sentence }) => ({
                 key: id,
                 label: sentence,
                 group: capital(part),
@@ -123,7 +123,7 @@ export function MotorCase({ shown, said, busy, act, next }: Props) {
               above
               label="What mends it?"
               value={cure}
-              options={said.cures.map(({ id, do: what, minutes: many }) => ({
+              options={view.cures.map(({ id, do: what, minutes: many }) => ({
                 key: id,
                 label: `${what} ${minutes(many)}`,
               }))}
@@ -141,9 +141,9 @@ export function MotorCase({ shown, said, busy, act, next }: Props) {
         )}
         <h2>What was done</h2>
         <Log aria-label="What was done">
-          {[...said.did].reverse().map((each, at) => (
-            <li key={said.did.length - at}>
-              {each.said} <Quiet>{each.minutes > 0 && minutes(each.minutes)}</Quiet>
+          {[...view.did].reverse().map((each, at) => (
+            <li key={view.did.length - at}>
+              {each.text} <Quiet>{each.minutes > 0 && minutes(each.minutes)}</Quiet>
             </li>
           ))}
         </Log>
@@ -154,8 +154,8 @@ export function MotorCase({ shown, said, busy, act, next }: Props) {
 
 const ANSWERS = { yes: "Yes", no: "No", unsure: "Not sure" };
 
-function parts(checks: CaseSaid["checks"]): [string, CaseSaid["checks"]][] {
-  const found = new Map<string, CaseSaid["checks"]>();
+function parts(checks: CaseView["checks"]): [string, CaseView["checks"]][] {
+  const found = new Map<string, CaseView["checks"]>();
   for (const check of checks) found.set(check.part, [...(found.get(check.part) ?? []), check]);
   return [...found].map(([part, some]) => [capital(part), some]);
 }

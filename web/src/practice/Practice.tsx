@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import { Label, Radio, RadioGroup } from "react-aria-components";
 import { Link, useNavigate } from "react-router";
 import styled from "styled-components";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { begin, caseQuery, practiceQuery, type Level } from "../api/practice";
 import { kindsQuery, shelfQuery } from "../api/queries";
 import { PickField } from "../parts/PickField";
@@ -57,7 +57,7 @@ export function Practice() {
           A motor that is right on paper hides a fault. Look, check, name it, mend it: every step costs its minutes.
           Then see the shortest way.
         </Quiet>
-        {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
+        {trouble && <Trouble role="alert">{errorLine(trouble)}</Trouble>}
         {data && (
           <StageColumns $wide="minmax(0, 5fr) minmax(0, 6fr)">
             <section aria-label="A round of five">

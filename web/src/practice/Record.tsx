@@ -1,6 +1,6 @@
 import { useState } from "react";
 import styled, { useTheme } from "styled-components";
-import type { Practice, RoundSaid } from "../api/practice";
+import type { Practice, RoundView } from "../api/practice";
 import { PickField } from "../parts/PickField";
 import { Quiet } from "../theme/parts";
 import { Table, ToolRow } from "../theme/stage";
@@ -57,18 +57,20 @@ export function Record({ practice }: { practice: Practice }) {
 
 const SIZE = { width: 420, height: 150, left: 40, bottom: 24, top: 8 };
 
-function Minutes({ rounds, waits }: { rounds: RoundSaid[]; waits: boolean }) {
+function Minutes({ rounds, waits }: { rounds: RoundView[]; waits: boolean }) {
   const theme = useTheme();
   const { dots, top } = plotted(rounds, SIZE.width, SIZE.height);
   const line = (of: (dot: (typeof dots)[number]) => number) =>
     dots.map((dot, at) => `${at ? "L" : "M"}${dot.x} ${of(dot)}`).join("");
   const what = waits ? "minutes that all groups waited" : "minutes a case";
-  const told = rounds.map(({ number, minutes, ideal }) => `round ${number}: ${minutes}, ideal ${ideal}`).join("; ");
+  const description = rounds
+    .map(({ number, minutes, ideal }) => `round ${number}: ${minutes}, ideal ${ideal}`)
+    .join("; ");
   return (
     <figure style={{ margin: "8px 0" }}>
       <svg
         role="img"
-        aria-label={`${what}: ${told}`}
+        aria-label={`${what}: ${description}`}
         viewBox={`${-SIZE.left} ${-SIZE.top} ${SIZE.width + SIZE.left} ${SIZE.height + SIZE.top + SIZE.bottom}`}
         width="100%"
         style={{ maxWidth: 520 }}

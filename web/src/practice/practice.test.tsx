@@ -3,7 +3,7 @@ import { cleanup, fireEvent, screen } from "@testing-library/react";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { createMemoryRouter, RouterProvider } from "react-router";
 import type { Geometry } from "../api/client";
-import type { CaseSaid, CrowdSaid, Practice as Told, PracticeCase, RoundSaid } from "../api/practice";
+import type { CaseView, CrowdView, Practice as PracticeRecord, PracticeCase, RoundView } from "../api/practice";
 import { kindsQuery, lookQuery, shelfQuery } from "../api/queries";
 import { act, begin, caseQuery, help, practiceQuery } from "../api/practice";
 import { answeredInRoom } from "../__tests__/inRoom";
@@ -26,7 +26,7 @@ const geometry = {
   dots: [],
 } as unknown as Geometry;
 
-const said = (change: Partial<CaseSaid> = {}): CaseSaid => ({
+const caseView = (change: Partial<CaseView> = {}): CaseView => ({
   kind: "Frame motor",
   sense: 1,
   travels: false,
@@ -44,26 +44,26 @@ const said = (change: Partial<CaseSaid> = {}): CaseSaid => ({
   ],
   cures: [{ id: "coat", do: "Sand the tip.", minutes: 2.5 }],
   did: [
-    { said: "Watched it. Nothing moves.", minutes: 0.5 },
-    { said: "Read the volts. Are they low? No.", minutes: 1 },
+    { text: "Watched it. Nothing moves.", minutes: 0.5 },
+    { text: "Read the volts. Are they low? No.", minutes: 1 },
   ],
   minutes: 1.5,
   hides: 1,
   end: null,
   ...change,
 });
-const ended: CaseSaid["end"] = {
+const ended: CaseView["end"] = {
   right: false,
   given_up: false,
   headline: "It goes, but the first guess was another.",
   hidden: ["The wire has a coat."],
   named: "The cell is worn.",
   why: ["What points to it: nothing moves."],
-  ideal: [{ said: "Watched it. Nothing moves.", minutes: 0.5 }],
+  ideal: [{ text: "Watched it. Nothing moves.", minutes: 0.5 }],
   ideal_minutes: 3,
   counted: 3,
 };
-const group = (name: string, change: Partial<CrowdSaid["groups"][number]> = {}): CrowdSaid["groups"][number] => ({
+const group = (name: string, change: Partial<CrowdView["groups"][number]> = {}): CrowdView["groups"][number] => ({
   name,
   waits: true,
   went: "nothing",
@@ -72,7 +72,7 @@ const group = (name: string, change: Partial<CrowdSaid["groups"][number]> = {}):
   helped: 0,
   ...change,
 });
-const crowd = (change: Partial<CrowdSaid> = {}): CrowdSaid => ({
+const crowd = (change: Partial<CrowdView> = {}): CrowdView => ({
   kind: "Frame motor",
   sense: 1,
   travels: false,
@@ -99,7 +99,7 @@ const shown = (change: Partial<PracticeCase>): PracticeCase => ({
   crowd: null,
   ...change,
 });
-const round = (number: number, minutes: number, ideal: number, level: RoundSaid["level"] = "one"): RoundSaid => ({
+const round = (number: number, minutes: number, ideal: number, level: RoundView["level"] = "one"): RoundView => ({
   number,
   level,
   cases: 5,
@@ -107,7 +107,7 @@ const round = (number: number, minutes: number, ideal: number, level: RoundSaid[
   minutes,
   ideal,
 });
-const told = (record: Partial<Told["record"]> = {}): Told => ({
+const practiceWith = (record: Partial<PracticeRecord["record"]> = {}): PracticeRecord => ({
   levels: [
     { id: "one", words: "One kind of motor" },
     { id: "class", words: "Twelve groups at once" },
@@ -118,7 +118,7 @@ const told = (record: Partial<Told["record"]> = {}): Told => ({
 });
 
 /** The pages, with a server that answers every case with this one. */
-function pages(at: string, answer: PracticeCase, practice = told()) {
+function pages(at: string, answer: PracticeCase, practice = practiceWith()) {
   for (const call of [act, begin, help]) vi.mocked(call).mockImplementation(() => Promise.resolve(answer));
   const router = createMemoryRouter(
     [
@@ -144,7 +144,7 @@ afterEach(() => {
 });
 
 test("a motor says in words what it does, and a check is made as the next step", async () => {
-  pages("/practice/c1", shown({ case: said() }));
+  pages("/practice/c1", shown({ case: caseView() }));
   expect((await screen.findByText(/Nothing moves\. A contact is dull/)).getAttribute("role")).toBe("status");
   expect(screen.getByText("No")).toBeTruthy();
   fireEvent.click(screen.getByRole("button", { name: "Check, 1 min: Does a skin come off?" }));
@@ -152,14 +152,17 @@ test("a motor says in words what it does, and a check is made as the next step",
 });
 
 test("a look that was done cannot be done again, and nothing is named before both are chosen", async () => {
-  pages("/practice/c1", shown({ case: said({ looks: [{ id: "feel", do: "Feel it.", minutes: 0.8, done: true }] }) }));
+  pages(
+    "/practice/c1",
+    shown({ case: caseView({ looks: [{ id: "feel", do: "Feel it.", minutes: 0.8, done: true }] }) }),
+  );
   const look = await screen.findByRole("button", { name: "done: Feel it." });
   expect(look.hasAttribute("disabled")).toBe(true);
   expect(screen.getByRole("button", { name: "Mend it and try" }).hasAttribute("disabled")).toBe(true);
 });
 
 test("at its end right or wrong, why, and both times are told, and the next case goes on with the round", async () => {
-  pages("/practice/c1", shown({ case: said({ end: ended, minutes: 6 }) }));
+  pages("/practice/c1", shown({ case: caseView({ end: ended, minutes: 6 }) }));
   const headline = await screen.findByRole("heading", { name: ended!.headline });
   expect(document.activeElement).toBe(headline);
   expect(headline.hasAttribute("data-right")).toBe(false);
@@ -171,7 +174,7 @@ test("at its end right or wrong, why, and both times are told, and the next case
 });
 
 test("what was given up is told without a race, and a round that is done leads to the record", async () => {
-  pages("/practice/c1", shown({ place: 5, case: said({ end: { ...ended!, given_up: true }, minutes: 6 }) }));
+  pages("/practice/c1", shown({ place: 5, case: caseView({ end: { ...ended!, given_up: true }, minutes: 6 }) }));
   expect(await screen.findByText(/You stopped after 6 min/)).toBeTruthy();
   expect(screen.getByRole("link", { name: "To the record" }).getAttribute("href")).toBe("/practice");
 });
@@ -201,7 +204,7 @@ test("at its end a class tells both orders", async () => {
 
 test("what was chosen begins a round, and is remembered", async () => {
   keepChosen({ level: "class", kind: "", motor: "m1" });
-  const router = pages("/practice", shown({ case: said() }));
+  const router = pages("/practice", shown({ case: caseView() }));
   fireEvent.click(await screen.findByRole("button", { name: "Begin" }));
   await vi.waitFor(() => expect(begin).toHaveBeenCalledWith({ level: "class", motor: "m1" }));
   await vi.waitFor(() => expect(router.state.location.pathname).toBe("/practice/c1"));
@@ -212,7 +215,7 @@ test("the record shows rounds of one level, and what was mistaken for what", asy
   pages(
     "/practice",
     shown({}),
-    told({ rounds: [round(1, 9, 4), round(2, 60, 50, "class"), round(3, 6, 4)], mistaken }),
+    practiceWith({ rounds: [round(1, 9, 4), round(2, 60, 50, "class"), round(3, 6, 4)], mistaken }),
   );
   const plot = await screen.findByRole("img", { name: /minutes a case/ });
   expect(plot.getAttribute("aria-label")).toBe("minutes a case: round 1: 9, ideal 4; round 3: 6, ideal 4");

@@ -1,5 +1,5 @@
 import { scaleLinear } from "d3-scale";
-import type { Begin, Level, PracticeCase, RoundSaid } from "../api/practice";
+import type { Begin, Level, PracticeCase, RoundView } from "../api/practice";
 
 const KEY = "oakspin.practice";
 
@@ -35,11 +35,11 @@ export interface Dot {
   x: number;
   yours: number;
   ideal: number;
-  round: RoundSaid;
+  round: RoundView;
 }
 
 /** Rounds of one level as places on a plot of this size, and the highest value of its axis. */
-export function plotted(rounds: readonly RoundSaid[], width: number, height: number): { dots: Dot[]; top: number } {
+export function plotted(rounds: readonly RoundView[], width: number, height: number): { dots: Dot[]; top: number } {
   const most = Math.max(...rounds.flatMap(({ minutes, ideal }) => [minutes, ideal]), 1);
   const y = scaleLinear().domain([0, most]).nice(4).range([height, 0]);
   const top = y.domain()[1]!;

@@ -2,7 +2,7 @@ import { useEffect } from "react";
 import { useParams } from "react-router";
 import { classQuery, type ClassPlan } from "../api/classes";
 import { useQuery } from "@tanstack/react-query";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { CLASS_PAPERS } from "../classes/papers";
 import { BuildPaper, CardPaper } from "./BuildPapers";
 import { GroupCards, KitPaper, TimetablePaper } from "./class/KitPapers";
@@ -44,7 +44,7 @@ export function ClassPaper() {
   useEffect(() => {
     document.title = `${title ?? "Nothing to print"} · ${kept?.plan.title ?? "Oak Spin"}`;
   }, [title, kept]);
-  const missing = error ? told(error) : title ? "" : "There is no such sheet.";
+  const missing = error ? errorLine(error) : title ? "" : "There is no such sheet.";
   return (
     <PaperPage back={`/classes/${id}`} whence="Back to the class" ready={Boolean(kept && title)}>
       {missing && <p role="alert">{missing}</p>}

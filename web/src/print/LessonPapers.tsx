@@ -48,14 +48,14 @@ export function QuestionPaper({ kept }: DesignPaperProps) {
       <p>Group: ______________________ Tick one box each: on the left before the lesson, on the right after it.</p>
       <ol>
         {data.map(({ id, question, options }) => (
-          <Asked key={id}>
+          <QuestionItem key={id}>
             <b>{question}</b>
             <ul>
               {options.map((option) => (
                 <li key={option}>☐ ☐ {option}</li>
               ))}
             </ul>
-          </Asked>
+          </QuestionItem>
         ))}
       </ol>
       <p>
@@ -134,7 +134,7 @@ const Side = styled.div`
   grid-template-columns: 260px 1fr;
   gap: 16px;
 `;
-const Asked = styled.li`
+const QuestionItem = styled.li`
   ul {
     list-style: none;
     margin: 1mm 0 2mm;

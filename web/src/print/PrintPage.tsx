@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { useParams } from "react-router";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
 import { BuildPaper, CardPaper, TemplatePaper } from "./BuildPapers";
 import { FaultPaper } from "./FaultPaper";
@@ -27,7 +27,7 @@ export function PrintPage() {
   useEffect(() => {
     document.title = `${paper?.title ?? "Nothing to print"} · ${data?.title ?? "Oak Spin"}`;
   }, [paper, data]);
-  const missing = error ? told(error) : paper ? "" : "There is no such sheet.";
+  const missing = error ? errorLine(error) : paper ? "" : "There is no such sheet.";
   return (
     <PaperPage
       back={`/motor/${id}/${paper?.stage ?? "choose"}`}

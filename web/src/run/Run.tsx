@@ -1,8 +1,8 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { told, type KeptTrial } from "../api/client";
+import { errorLine, type KeptTrial } from "../api/client";
 import { Repairs } from "../diagnose/Repairs";
-import { TaughtBy } from "../learn/TaughtBy";
+import { TrialSummary } from "../learn/TrialSummary";
 import { useLearnedKey } from "../learn/LearnedProvider";
 import { buildQuery, trialFormQuery, trialsQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
@@ -22,7 +22,7 @@ export function Run({ working }: { working: Working }) {
   return (
     <StageColumns $wide="minmax(0, 4fr) minmax(0, 5fr)">
       <section aria-label="First run">
-        {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
+        {trouble && <Trouble role="alert">{errorLine(trouble)}</Trouble>}
         {data ? (
           <FirstRunCard card={data.first_run} id={working.kept.id} title={working.title} />
         ) : (
@@ -36,7 +36,7 @@ export function Run({ working }: { working: Working }) {
           correcting={correcting}
           done={() => setCorrecting(null)}
         />
-        <TaughtBy />
+        <TrialSummary />
         <TrialList
           id={working.kept.id}
           trials={trials.data?.pages.flatMap((page) => [...page].reverse())}

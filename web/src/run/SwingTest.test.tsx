@@ -35,9 +35,9 @@ test("without a count it says how to take the test", () => {
 
 test("a period gives imbalance, hop speed with its band, and what becomes of staying on", () => {
   shown(0.8);
-  const told = screen.getByRole("status").textContent!;
+  const status = screen.getByRole("status").textContent!;
   for (const words of ["0.42 mm", "1500", "(1100–1900)", "turns/min", "1.1 → 2.3", "holds"])
-    expect(told).toContain(words);
+    expect(status).toContain(words);
 });
 
 test("the balance goes into the design by one press, and then stands there", () => {

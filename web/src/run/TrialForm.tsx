@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
 import styled from "styled-components";
-import { answered, client, ProblemError, type KeptTrial, type TrialForm as TrialFormWords } from "../api/client";
+import { post, ProblemError, type KeptTrial, type TrialForm as TrialFormWords } from "../api/client";
 import { trialFormQuery, trialsQuery } from "../api/queries";
 import { Instruments } from "../instruments/Instruments";
 import { EntryField } from "../parts/EntryField";
@@ -35,7 +35,7 @@ export function TrialForm({ working, correcting, done }: Props) {
   const [key, setKey] = useState(newKey);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [trouble, setTrouble] = useState("");
-  const [said, setSaid] = useState("");
+  const [status, setStatus] = useState("");
   const [taken, setTaken] = useState(takenBefore);
   const [answer, setAnswer] = useState<KeptTrial | null>(null);
   useEffect(() => {
@@ -53,7 +53,7 @@ export function TrialForm({ working, correcting, done }: Props) {
   const read = (name: string, text: string) =>
     setDraft((before) => ({ ...before, readings: { ...before.readings, [name]: text } }));
   const log = async () => {
-    setSaid("");
+    setStatus("");
     if (!form) return;
     const made = trialOf(draft, form);
     if ("errors" in made) return setErrors(made.errors);
@@ -67,7 +67,7 @@ export function TrialForm({ working, correcting, done }: Props) {
         revision: working.seen(),
         recording: draft.recording,
       };
-      const kept = await answered(client.POST("/api/shelf/{id}/trials", { params: { path: { id } }, body }));
+      const kept = await post("/api/shelf/{id}/trials", { params: { path: { id } }, body });
       setAnswer(kept as KeptTrial);
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -79,7 +79,7 @@ export function TrialForm({ working, correcting, done }: Props) {
     setKey(newKey());
     // The group stays: most groups log more than one trial.
     setDraft({ ...emptyDraft(), group: draft.group });
-    setSaid(correcting ? "Corrected; the first entry is kept, too." : "");
+    setStatus(correcting ? "Corrected; the first entry is kept, too." : "");
     await queries.invalidateQueries({ queryKey: trialsQuery(id).queryKey });
     done();
   };
@@ -93,7 +93,7 @@ export function TrialForm({ working, correcting, done }: Props) {
     >
       <ToolRow>
         <h2>{correcting ? `Correct the trial of ${correcting.trial.group}` : "Log a trial"}</h2>
-        <Quiet role="status">{said}</Quiet>
+        <Quiet role="status">{status}</Quiet>
       </ToolRow>
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
       {answer && <TrialAnswer kept={answer} form={form} id={id} />}

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import styled from "styled-components";
-import { answered, client, ProblemError, type KeptTrial, type TrialForm as TrialFormWords } from "../api/client";
+import { post, ProblemError, type KeptTrial, type TrialForm as TrialFormWords } from "../api/client";
 import { trialsQuery } from "../api/queries";
 import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
@@ -23,13 +23,13 @@ interface Props {
 export function TrialList({ id, trials, more, form, correct }: Props) {
   const queries = useQueryClient();
   const [trouble, setTrouble] = useState("");
-  const [said, setSaid] = useState("");
+  const [status, setStatus] = useState("");
   const takeIn = async (files: FileList | null) => {
     try {
       for (const file of files ?? []) {
         const body = { text: await file.text() };
-        const taken = await answered(client.POST("/api/shelf/{id}/trials/table", { params: { path: { id } }, body }));
-        setSaid(takenWords(taken.came, taken.here_already));
+        const taken = await post("/api/shelf/{id}/trials/table", { params: { path: { id } }, body });
+        setStatus(takenWords(taken.added, taken.here_already));
       }
       setTrouble("");
     } catch (error) {
@@ -42,7 +42,7 @@ export function TrialList({ id, trials, more, form, correct }: Props) {
     const way = kept.struck ? "put-back" : "strike";
     const params = { path: { id, trial: kept.id } };
     try {
-      await answered(client.POST(`/api/shelf/{id}/trials/{trial}/${way}`, { params }));
+      await post(`/api/shelf/{id}/trials/{trial}/${way}`, { params });
       setTrouble("");
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
@@ -64,7 +64,7 @@ export function TrialList({ id, trials, more, form, correct }: Props) {
         </FileTrigger>
       </ToolRow>
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
-      {said && <p role="status">{said}</p>}
+      {status && <p role="status">{status}</p>}
       {trials?.length === 0 && <Quiet>Your trials will appear here, each beside its prediction.</Quiet>}
       <List>
         {trials?.map((kept) => (
@@ -113,8 +113,8 @@ export function TrialList({ id, trials, more, form, correct }: Props) {
 
 const counted = (count: number) => `${count} ${count === 1 ? "trial" : "trials"}`;
 
-const takenWords = (came: number, here: number) =>
-  here === 0 ? `${counted(came)} added.` : `${counted(came)} added; ${counted(here)} were here already.`;
+const takenWords = (added: number, here: number) =>
+  here === 0 ? `${counted(added)} added.` : `${counted(added)} added; ${counted(here)} were here already.`;
 
 const List = styled.ul`
   list-style: none;

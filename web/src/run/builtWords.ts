@@ -4,10 +4,10 @@ import { rounded } from "../units";
 /** What was built otherwise, in words: each value with the one that was planned. */
 export function builtWords(trial: KeptTrial["trial"], form: TrialForm | undefined): string {
   if (trial.as_built.length === 0) return "Built as planned.";
-  const told = trial.as_built.map(({ pointer, value }) => {
+  const changes = trial.as_built.map(({ pointer, value }) => {
     const planned = form?.as_built.find((number) => number.pointer === pointer);
     if (!planned) return `${pointer} ${rounded(value)}`;
     return `${planned.label} ${rounded(value)} ${planned.unit} (plan ${rounded(planned.value)})`.replace("  ", " ");
   });
-  return `Built with ${told.join(", ")}.`;
+  return `Built with ${changes.join(", ")}.`;
 }

@@ -1,7 +1,7 @@
 import { Button, Checkbox, CheckboxGroup, Label, Radio, RadioGroup } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
-import type { Asked, Matter, SearchForm } from "../api/search";
+import type { SearchRequest, Matter, SearchForm } from "../api/search";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { Quiet } from "../theme/parts";
@@ -25,11 +25,11 @@ export type Numeric = "groups" | "minutes" | "most_A";
 
 /** What is owned, who builds, and what matters: the left of the page. */
 export function AskForm({ form, asking, numbers, errors, change, write }: Props) {
-  const { asked, from } = asking;
-  const ask = (part: Partial<Asked>) => change({ ...asking, asked: { ...asked, ...part } });
+  const { request, from } = asking;
+  const ask = (part: Partial<SearchRequest>) => change({ ...asking, request: { ...request, ...part } });
   const parts = from === "drawer" ? form.drawer : form.kit;
-  const without = asked.without ?? [];
-  const matters = asked.matters ?? [];
+  const without = request.without ?? [];
+  const matters = request.matters ?? [];
   return (
     <>
       <Rows value={from} onChange={(value) => change({ ...asking, from: value as Asking["from"] })}>
@@ -83,9 +83,9 @@ export function AskForm({ form, asking, numbers, errors, change, write }: Props)
         <PickField
           above
           label="Hands"
-          value={asked.hands ?? null}
+          value={request.hands ?? null}
           options={HANDS}
-          onChange={(hands) => ask({ hands: hands as Asked["hands"] })}
+          onChange={(hands) => ask({ hands: hands as SearchRequest["hands"] })}
         />
         <EntryField
           label="Groups at once"
@@ -146,8 +146,8 @@ export function AskForm({ form, asking, numbers, errors, change, write }: Props)
         <summary>Kinds, and what must not be</summary>
         <Ticks
           aria-label="Kinds that are wanted"
-          value={asked.kinds ?? []}
-          onChange={(kinds) => kinds.length > 0 && ask({ kinds: kinds as Asked["kinds"] })}
+          value={request.kinds ?? []}
+          onChange={(kinds) => kinds.length > 0 && ask({ kinds: kinds as SearchRequest["kinds"] })}
         >
           {form.kinds.map(({ id, name }) => (
             <Checkbox key={id} value={id}>
@@ -159,7 +159,7 @@ export function AskForm({ form, asking, numbers, errors, change, write }: Props)
             </Checkbox>
           ))}
         </Ticks>
-        <Tick isSelected={asked.no_sharp_tools} onChange={(no_sharp_tools) => ask({ no_sharp_tools })}>
+        <Tick isSelected={request.no_sharp_tools} onChange={(no_sharp_tools) => ask({ no_sharp_tools })}>
           {({ isSelected }) => (
             <>
               <span aria-hidden>{isSelected ? "☑" : "☐"}</span> no knife, saw or file

@@ -2,7 +2,7 @@ import styled, { useTheme } from "styled-components";
 import type { FoundDesign, Matter, SearchForm } from "../api/search";
 import { Thumbnail } from "../drawing/Thumbnail";
 import { useFrameSize } from "../drawing/useFrameSize";
-import { drawingPlaces, figureScale, figureTold, lettered, sureScale, written } from "./asking";
+import { drawingPlaces, figureScale, figureText, lettered, sureScale, written } from "./asking";
 
 const LEFT = 58;
 const BELOW = 44;
@@ -115,7 +115,7 @@ export function ChoicePicture({ found, matter, form, chosen, choose }: Props) {
                 )}
                 <title>
                   {each.name}: goes in {written(each.figures.sure ?? 0)} of 100, {about.name.toLowerCase()}{" "}
-                  {figureTold(each.figures[matter] ?? 0, about.unit)}
+                  {figureText(each.figures[matter] ?? 0, about.unit)}
                 </title>
               </g>
             );

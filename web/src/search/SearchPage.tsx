@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import styled, { css } from "styled-components";
-import { answered, client, told, type Demonstration } from "../api/client";
+import { post, errorLine, type Demonstration } from "../api/client";
 import { putPartIn } from "../api/motorParts";
 import { demonstrationQuery } from "../api/queries";
 import {
@@ -20,7 +20,7 @@ import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage } from "../theme/room";
 import { StageColumns, Table, ToolRow, Trouble } from "../theme/stage";
 import { AskForm, type Numeric } from "./AskForm";
-import { askedLast, figureTold, keepAsked, upward, type Asking } from "./asking";
+import { lastRequest, figureText, keepRequest, upward, type Asking } from "./asking";
 import { Buying } from "./Buying";
 import { ChoicePicture } from "./ChoicePicture";
 import { ShortList } from "./ShortList";
@@ -39,7 +39,7 @@ export function SearchPage() {
           <h1>What can I build?</h1>
           <Link to="/drawer">The Drawer</Link>
         </RoomHead>
-        {error && <Trouble role="alert">{told(error)}</Trouble>}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {form && <Searching form={form} />}
       </main>
     </RoomPage>
@@ -51,11 +51,11 @@ const LIMITS: Record<Numeric, [number, number]> = { groups: [1, 40], minutes: [5
 function Searching({ form }: { form: SearchForm }) {
   const go = useNavigate();
   const queries = useQueryClient();
-  const [asking, setAsking] = useState<Asking>(() => askedLast(form));
+  const [asking, setAsking] = useState<Asking>(() => lastRequest(form));
   const [numbers, setNumbers] = useState<Record<Numeric, string>>({
-    groups: String(asking.asked.groups),
-    minutes: String(asking.asked.minutes),
-    most_A: asking.asked.most_A ? String(asking.asked.most_A) : "",
+    groups: String(asking.request.groups),
+    minutes: String(asking.request.minutes),
+    most_A: asking.request.most_A ? String(asking.request.most_A) : "",
   });
   const [errors, setErrors] = useState<Partial<Record<Numeric, string>>>({});
   const [state, setState] = useState<SearchState | null>(null);
@@ -73,7 +73,7 @@ function Searching({ form }: { form: SearchForm }) {
     [],
   );
   const change = (next: Asking) => {
-    keepAsked(next);
+    keepRequest(next);
     setAsking(next);
   };
   const write = (name: Numeric, text: string) => {
@@ -84,7 +84,7 @@ function Searching({ form }: { form: SearchForm }) {
     const fits = value === null ? name === "most_A" : value >= low && value <= high && whole;
     const wanted = `Give ${name === "groups" ? "a whole number" : "a number"} from ${low} to ${high}${name === "most_A" ? ", or nothing" : ""}.`;
     setErrors({ ...errors, [name]: fits ? undefined : wanted });
-    if (fits) change({ ...asking, asked: { ...asking.asked, [name]: value } });
+    if (fits) change({ ...asking, request: { ...asking.request, [name]: value } });
   };
   const search = useMutation({
     mutationFn: async () => {
@@ -95,23 +95,23 @@ function Searching({ form }: { form: SearchForm }) {
       setChosen(null);
       setCompared([]);
       setAnswers(asking);
-      await runSearch(asking.asked, asking.from, control.signal, setState).catch(quietly);
+      await runSearch(asking.request, asking.from, control.signal, setState).catch(quietly);
     },
   });
   const buy = useMutation({
     mutationFn: async () => {
       const control = (shops.current = new AbortController());
-      const asked = answers ?? asking;
-      await findPurchases(asked.asked, asked.from, control.signal, setShopping).catch(quietly);
+      const shown = answers ?? asking;
+      await findPurchases(shown.request, shown.from, control.signal, setShopping).catch(quietly);
     },
   });
   const keep = useMutation({
     mutationFn: async (each: FoundDesign) => {
       const design = each.design as Demonstration["design"];
       const body = { title: each.title, design };
-      const kept = (await answered(client.POST("/api/shelf/copy", { body }))) as Demonstration;
+      const kept = (await post("/api/shelf/copy", { body })) as Demonstration;
       // Its parts stay those of the Drawer: their bands count, and their stock is drawn when it is built.
-      if (asked.from === "drawer")
+      if (shown.from === "drawer")
         for (const [place, key] of Object.entries(each.parts)) await putPartIn(kept.id, place, key, design);
       return kept;
     },
@@ -124,13 +124,13 @@ function Searching({ form }: { form: SearchForm }) {
   const compare = (each: FoundDesign) =>
     setCompared(compared.includes(each) ? compared.filter((one) => one !== each) : [...compared, each].slice(-2));
   const found = state?.found ?? [];
-  const asked = answers ?? asking;
-  const matter = upward(asked.asked.matters ?? []);
+  const shown = answers ?? asking;
+  const matter = upward(shown.request.matters ?? []);
   const wrong = Object.values(errors).some(Boolean);
   const trouble = search.error ?? buy.error ?? keep.error;
   return (
     <>
-      {trouble && <Trouble role="alert">{told(trouble)}</Trouble>}
+      {trouble && <Trouble role="alert">{errorLine(trouble)}</Trouble>}
       <StageColumns $wide="minmax(230px, 3fr) minmax(0, 6fr) minmax(250px, 4fr)">
         <section aria-label="What is asked">
           <ToolRow>
@@ -174,7 +174,7 @@ function Searching({ form }: { form: SearchForm }) {
                   <tr key={id}>
                     <th scope="row">{figure}</th>
                     {compared.map((each, at) => (
-                      <td key={at}>{figureTold(each.figures[id] ?? 0, unit)}</td>
+                      <td key={at}>{figureText(each.figures[id] ?? 0, unit)}</td>
                     ))}
                   </tr>
                 ))}
@@ -206,7 +206,7 @@ function Searching({ form }: { form: SearchForm }) {
           <ShortList
             found={found}
             form={form}
-            groups={asked.asked.groups ?? 1}
+            groups={shown.request.groups ?? 1}
             chosen={chosen}
             choose={setChosen}
             compared={compared}

@@ -3,7 +3,7 @@ import styled from "styled-components";
 import type { FoundDesign, SearchForm } from "../api/search";
 import { PickField } from "../parts/PickField";
 import { PlainButton, Quiet } from "../theme/parts";
-import { figureTold, lettered, written } from "./asking";
+import { figureText, lettered, written } from "./asking";
 
 interface Props {
   found: FoundDesign[];
@@ -40,7 +40,7 @@ export function ShortList({ found, form, groups, chosen, choose, compared, compa
                     `${unit === "m" ? `${written(amount)} m of` : `${amount} ×`} ${name}${groups > 1 ? ` (${written(in_all)} in all)` : ""}`,
                 )
                 .join(", ")}
-              .{each.beside.length > 0 && ` Beside these: ${each.beside.join(", ")}.`}
+              .{each.besides.length > 0 && ` Beside these: ${each.besides.join(", ")}.`}
             </Quiet>
             <Row>
               <PlainButton onPress={() => keep(each)}>Put {letters.get(each) ?? "it"} on the shelf</PlainButton>
@@ -78,7 +78,7 @@ const Figures = ({ each, form }: { each: FoundDesign; form: SearchForm }) => (
     {form.matters.map(({ id, figure, unit }) => (
       <div key={id}>
         <dt>{figure}</dt>
-        <dd>{figureTold(each.figures[id] ?? 0, unit)}</dd>
+        <dd>{figureText(each.figures[id] ?? 0, unit)}</dd>
       </div>
     ))}
   </dl>

@@ -2,7 +2,7 @@
 import { expect, test } from "vitest";
 import type { Bought, FoundDesign, SearchForm } from "../api/search";
 import {
-  askedLast,
+  lastRequest,
   drawingPlaces,
   earlier,
   figureScale,
@@ -14,8 +14,8 @@ import {
 } from "./asking";
 import { merged } from "./Buying";
 
-const asked = { hands: "older_pupil", groups: 1, minutes: 90, matters: ["sure", "fast"], kinds: ["frame"], without: [], no_sharp_tools: false, most_A: null }; // prettier-ignore
-const form = { matters: [], kinds: [], drawer: [], kit: [{ key: "0" }], usual: asked } as unknown as SearchForm;
+const request = { hands: "older_pupil", groups: 1, minutes: 90, matters: ["sure", "fast"], kinds: ["frame"], without: [], no_sharp_tools: false, most_A: null }; // prettier-ignore
+const form = { matters: [], kinds: [], drawer: [], kit: [{ key: "0" }], usual: request } as unknown as SearchForm;
 
 test("what matters is put in order, and something always does", () => {
   expect(withMatter(["sure"], "fast")).toEqual(["sure", "fast"]);
@@ -29,14 +29,14 @@ test("what matters is put in order, and something always does", () => {
 
 test("an empty drawer is searched from the kit, and parts that are gone are not left out any more", () => {
   localStorage.clear();
-  expect(askedLast(form).from).toBe("kit");
+  expect(lastRequest(form).from).toBe("kit");
   localStorage.setItem(
     "oakspin.search",
-    JSON.stringify({ from: "drawer", asked: { groups: 6, without: ["gone", "0"] } }),
+    JSON.stringify({ from: "drawer", request: { groups: 6, without: ["gone", "0"] } }),
   );
-  expect(askedLast(form)).toMatchObject({ from: "kit", asked: { groups: 6, minutes: 90, without: ["0"] } });
+  expect(lastRequest(form)).toMatchObject({ from: "kit", request: { groups: 6, minutes: 90, without: ["0"] } });
   localStorage.setItem("oakspin.search", "{");
-  expect(askedLast(form).asked).toEqual(asked);
+  expect(lastRequest(form).request).toEqual(request);
 });
 
 test.each([[[99, 100]], [[40, 100]], [[3, 97]], [[]]])("how surely is on a scale that holds %j", (values) => {

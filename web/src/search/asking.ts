@@ -1,28 +1,28 @@
-import type { Asked, FoundDesign, Matter, PartsFrom, SearchForm } from "../api/search";
+import type { SearchRequest, FoundDesign, Matter, PartsFrom, SearchForm } from "../api/search";
 
 const KEY = "oakspin.search";
 
 /** What is asked, as it is kept from one visit to the next. */
 export interface Asking {
   from: PartsFrom;
-  asked: Asked;
+  request: SearchRequest;
 }
 
 /** What was asked last, or the usual; from the kit while the Drawer is empty. */
-export function askedLast(form: SearchForm): Asking {
-  const usual: Asking = { from: form.drawer.length > 0 ? "drawer" : "kit", asked: { ...form.usual } };
+export function lastRequest(form: SearchForm): Asking {
+  const usual: Asking = { from: form.drawer.length > 0 ? "drawer" : "kit", request: { ...form.usual } };
   try {
     const kept = JSON.parse(localStorage.getItem(KEY) ?? "null") as Partial<Asking> | null;
     const from = kept?.from === "drawer" && form.drawer.length === 0 ? "kit" : (kept?.from ?? usual.from);
     const keys = new Set([...form.drawer, ...form.kit].map(({ key }) => key));
-    const asked = { ...usual.asked, ...kept?.asked };
-    return { from, asked: { ...asked, without: (asked.without ?? []).filter((key) => keys.has(key)) } };
+    const request = { ...usual.request, ...kept?.request };
+    return { from, request: { ...request, without: (request.without ?? []).filter((key) => keys.has(key)) } };
   } catch {
     return usual;
   }
 }
 
-export const keepAsked = (asking: Asking) => localStorage.setItem(KEY, JSON.stringify(asking));
+export const keepRequest = (asking: Asking) => localStorage.setItem(KEY, JSON.stringify(asking));
 
 /** Put a matter at the end of what matters, or take it out; something always matters. */
 export function withMatter(matters: Matter[], matter: Matter): Matter[] {
@@ -143,4 +143,4 @@ export function drawingPlaces(
 export const written = (value: number) => value.toLocaleString("en-US", { maximumSignificantDigits: 3 });
 
 /** A figure with its unit. */
-export const figureTold = (value: number, unit: string) => `${written(value)}${unit ? ` ${unit}` : ""}`;
+export const figureText = (value: number, unit: string) => `${written(value)}${unit ? ` ${unit}` : ""}`;

@@ -59,7 +59,7 @@ const design = (kind: string, title: string, sure: number, change: Partial<wire.
     figures: { sure, fast: 3, quick: 40, cheap: 1.5 },
     worth: {},
     takes: [{ key: "a", name: "Discs", sort: "magnet", amount: 2, unit: "pieces", in_all: 12 }],
-    beside: [],
+    besides: [],
     reason: `The reason of ${title}.`,
     in_front: true,
     short: true,
@@ -107,9 +107,9 @@ test("what is asked is what the search is given", async () => {
   fireEvent.click(screen.getByRole("button", { name: "fast name: matters more ↑" }));
   search();
   await screen.findByText(/41,200 designs tried, 2 worth a look/);
-  const [asked, from] = vi.mocked(wire.runSearch).mock.calls[0]!;
+  const [request, from] = vi.mocked(wire.runSearch).mock.calls[0]!;
   expect(from).toBe("drawer");
-  expect(asked).toMatchObject({ groups: 6, minutes: 40.5, matters: ["fast", "sure"] });
+  expect(request).toMatchObject({ groups: 6, minutes: 40.5, matters: ["fast", "sure"] });
   cleanup();
   shown();
   expect((screen.getByLabelText("Groups at once") as HTMLInputElement).value).toBe("6");
@@ -121,10 +121,10 @@ test.each([
   ["Minutes to build", "-5", /from 5 to 600/],
   ["Minutes to build", "", /from 5 to 600/],
   ["Amperes at most", "999999999", /from 0.01 to 100, or nothing/],
-])("%s of %j is told where it stands, and nothing is searched", (label, value, told) => {
+])("%s of %j is told where it stands, and nothing is searched", (label, value, words) => {
   shown();
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
-  expect(screen.getByText(told)).toBeTruthy();
+  expect(screen.getByText(words)).toBeTruthy();
   search();
   expect(wire.runSearch).not.toHaveBeenCalled();
 });

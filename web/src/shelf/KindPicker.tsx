@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Checkbox } from "react-aria-components";
 import styled from "styled-components";
-import { told, type KindOut } from "../api/client";
+import { errorLine, type KindView } from "../api/client";
 import { kindsQuery } from "../api/queries";
 import { Thumbnail } from "../drawing/Thumbnail";
 import { MainButton, Quiet } from "../theme/parts";
@@ -11,16 +11,16 @@ import { Trouble } from "../theme/stage";
 const DRAWN = { width: 150, height: 108 };
 
 /** What a kind still lacks of what one has. */
-export const lacking = (kind: Pick<KindOut, "needs">, has: ReadonlySet<string>) =>
+export const lacking = (kind: Pick<KindView, "needs">, has: ReadonlySet<string>) =>
   kind.needs.filter((need) => !has.has(need));
 
 /** The kinds of motor as pictures; what one has brings those to the front that can be built at once. */
 export function KindPicker({ start }: { start: (kind: string) => void }) {
   const { data, error } = useQuery(kindsQuery);
   const [has, setHas] = useState<ReadonlySet<string>>(new Set());
-  if (error) return <Trouble role="alert">{told(error)}</Trouble>;
+  if (error) return <Trouble role="alert">{errorLine(error)}</Trouble>;
   if (!data) return <Quiet role="status">Loading …</Quiet>;
-  const kinds = data as KindOut[];
+  const kinds = data as KindView[];
   const things = [...new Set(kinds.flatMap((kind) => kind.needs))];
   const order = [...kinds].sort((one, other) => lacking(one, has).length - lacking(other, has).length);
   const tick = (thing: string, on: boolean) => {

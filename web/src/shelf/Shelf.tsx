@@ -122,7 +122,7 @@ export function Shelf() {
             </Actions>
           </Head>
           <Messages role="status">
-            {backup.said && <p>{backup.said}</p>}
+            {backup.status && <p>{backup.status}</p>}
             {shelf.problems.map((line) => (
               <Trouble key={line}>{line}</Trouble>
             ))}

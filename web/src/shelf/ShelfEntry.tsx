@@ -31,8 +31,8 @@ const DRAWN = { large: { width: 300, height: 290 }, small: { width: 126, height:
 /** One motor on the shelf: drawn from its own geometry, with its verdict and what can be done with it. */
 export function ShelfEntry({ motor, place, size, isDrawn, shelf, compared, compare }: Props) {
   // Most are kept by the server; one that was just changed is computed when it is first seen.
-  const asked = useQuery({ ...glanceQuery(motor), enabled: motor.glance === null });
-  const glance = motor.glance ?? asked.data;
+  const glanceAnswer = useQuery({ ...glanceQuery(motor), enabled: motor.glance === null });
+  const glance = motor.glance ?? glanceAnswer.data;
   // Asked for once the shelf can be used: it is not what anybody waits for.
   const { data: measured } = useQuery({ ...measuredQuery, enabled: isDrawn && size === "large" });
   const trials = measured?.get(motor.id);

@@ -43,7 +43,7 @@ test("taken in, it says how many brought something new, and all pages ask anew",
     shelf.current.shown!.takeIn("replace");
     await Promise.resolve();
   });
-  await vi.waitFor(() => expect(shelf.current.said).toBe("2 of 3 motors of harbor.zip brought something new."));
+  await vi.waitFor(() => expect(shelf.current.status).toBe("2 of 3 motors of harbor.zip brought something new."));
   expect(sent(1)).toEqual(["/api/archive", "harbor.zip", "replace"]);
   expect(shelf.current.shown).toBeNull();
   expect(anew).toHaveBeenCalledTimes(1);
@@ -69,7 +69,7 @@ test("what could not be taken in is told, and can be tried again", async () => {
     await Promise.resolve();
   });
   await vi.waitFor(() => expect(shelf.current.shown?.trouble).toBe("The disk is full."));
-  expect(shelf.current.said).toBe("");
+  expect(shelf.current.status).toBe("");
   await act(() => shelf.current.open(undefined));
   expect(shelf.current.shown).not.toBeNull();
 });

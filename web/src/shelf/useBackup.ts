@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { posted, told, type Arrival, type ArchivePreview } from "../api/client";
+import { posted, errorLine, type Arrival, type ArchivePreview } from "../api/client";
 
 export type Mode = "merge" | "replace";
 
@@ -24,14 +24,14 @@ export function useBackup() {
   const [file, setFile] = useState<File | null>(null);
   const [preview, setPreview] = useState<ArchivePreview | null>(null);
   const [trouble, setTrouble] = useState("");
-  const [said, setSaid] = useState("");
+  const [status, setStatus] = useState("");
   const ask = async <T>(path: string, body: FormData): Promise<T | null> => {
     try {
       const answer = await posted(path, body);
       setTrouble("");
       return (await answer.json()) as T;
     } catch (error) {
-      setTrouble(told(error as Error));
+      setTrouble(errorLine(error as Error));
       return null;
     }
   };
@@ -41,15 +41,15 @@ export function useBackup() {
     setFile(chosen);
     setPreview(null);
     setTrouble("");
-    setSaid("");
+    setStatus("");
     setPreview(await ask<ArchivePreview>("/api/archive/preview", form(chosen)));
   };
   const takeIn = async (mode: Mode) => {
     if (!file) return;
-    const came = await ask<Arrival[]>("/api/archive", form(file, mode));
-    if (!came) return;
-    const fresh = came.filter(({ state }) => state !== "same").length;
-    setSaid(`${fresh} of ${came.length} motors of ${file.name} brought something new.`);
+    const arrivals = await ask<Arrival[]>("/api/archive", form(file, mode));
+    if (!arrivals) return;
+    const fresh = arrivals.filter(({ state }) => state !== "same").length;
+    setStatus(`${fresh} of ${arrivals.length} motors of ${file.name} brought something new.`);
     close();
     await queries.invalidateQueries();
   };
@@ -59,5 +59,5 @@ export function useBackup() {
     trouble,
     takeIn: (mode) => void takeIn(mode),
   };
-  return { shown, said, open, close };
+  return { shown, status, open, close };
 }

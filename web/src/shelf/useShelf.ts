@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { answered, client, ProblemError, type Demonstration } from "../api/client";
+import { post, del, put, ProblemError, type Demonstration } from "../api/client";
 import { putAwayQuery, shelfQuery } from "../api/queries";
 
 /** A motor that was just put away, and its place among what is shown. */
@@ -37,34 +37,33 @@ export function useShelf() {
     problems,
     start: (kind: string) =>
       void doing(async () => {
-        const made = await answered(client.POST("/api/shelf", { body: { kind } }));
+        const made = await post("/api/shelf", { body: { kind } });
         await navigate(`/motor/${made.id}`);
       }),
-    duplicate: (motor: Demonstration) =>
-      void doing(() => answered(client.POST("/api/shelf/{id}/duplicate", at(motor)))),
+    duplicate: (motor: Demonstration) => void doing(() => post("/api/shelf/{id}/duplicate", at(motor))),
     remove: (motor: { id: string; title: string }, place = 0) =>
       void doing(async () => {
-        await answered(client.DELETE("/api/shelf/{id}", at(motor)));
+        await del("/api/shelf/{id}", at(motor));
         setReturned("");
         setGone((before) => [...before, { id: motor.id, title: motor.title, place }]);
       }),
     putBack: (motor: { id: string; title: string }) =>
       void doing(async () => {
-        await answered(client.POST("/api/shelf/{id}/restore", at(motor)));
+        await post("/api/shelf/{id}/restore", at(motor));
         setReturned(motor.id);
         setGone((before) => before.filter(({ id }) => id !== motor.id));
       }),
     rename: (motor: Demonstration, title: string) =>
       void doing(() => {
         const body = { version: motor.version, title, design: motor.design, change: `renamed to ${title}` };
-        return answered(client.PUT("/api/shelf/{id}", { ...at(motor), body }));
+        return put("/api/shelf/{id}", { ...at(motor), body });
       }),
     takeIn: async (files: File[]) => {
       const refused: string[] = [];
       for (const file of files) {
         try {
           const content: unknown = JSON.parse(await file.text());
-          await answered(client.POST("/api/shelf/import", { body: { content } }));
+          await post("/api/shelf/import", { body: { content } });
         } catch (error) {
           const reason =
             error instanceof ProblemError ? error.line : "The file is cut off or damaged: export it again.";

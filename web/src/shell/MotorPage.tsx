@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import { Input, TextField } from "react-aria-components";
 import { Link, useNavigate, useParams } from "react-router";
 import styled, { css } from "styled-components";
-import { told, type Demonstration } from "../api/client";
+import { errorLine, type Demonstration } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
 import { LearnedMark } from "../learn/LearnedMark";
 import { LearnedProvider } from "../learn/LearnedProvider";
@@ -33,7 +33,7 @@ export function MotorPage() {
         {error ? (
           <>
             <h1>This motor is not on the shelf</h1>
-            <p>{told(error)}</p>
+            <p>{errorLine(error)}</p>
             <p>
               <Link to="/">To the shelf</Link>
             </p>

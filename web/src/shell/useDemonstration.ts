@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { answered, client, ProblemError, type Demonstration, type Design } from "../api/client";
+import { get, put, post, ProblemError, type Demonstration, type Design } from "../api/client";
 import { sameDesign } from "../api/design";
 import { demonstrationQuery, shelfQuery } from "../api/queries";
 import { leftBehind, putAside, type Draft } from "./leftBehind";
@@ -12,7 +12,7 @@ export type SavedState = "saved" | "saving" | "unsaved" | "trouble";
 
 /** The demonstration as the server has it, where that is just what was sent. */
 async function keptAlready(id: string, sent: Draft): Promise<Demonstration | null> {
-  const there = await answered(client.GET("/api/shelf/{id}", { params: { path: { id } } })).catch(() => null);
+  const there = await get("/api/shelf/{id}", { params: { path: { id } } }).catch(() => null);
   return there && there.title === sent.title && sameDesign(there.design, sent.design) ? there : null;
 }
 
@@ -61,7 +61,7 @@ export function useDemonstration(first: Demonstration) {
     const body = { version: version.current, ...sent };
     const params = { path: { id: first.id } };
     setState("saving");
-    busy.current = answered(client.PUT("/api/shelf/{id}", { params, body }))
+    busy.current = put("/api/shelf/{id}", { params, body })
       .then((answer) => {
         if (draft.current === sent) draft.current = null;
         putAside(first.id, draft.current, answer.version);
@@ -125,7 +125,7 @@ export function useDemonstration(first: Demonstration) {
       if (draft.current) return;
       const init = { params: { path: { id: first.id } }, body: { version: version.current } };
       try {
-        const answer = await answered(client.POST(`/api/shelf/{id}/${which}`, init));
+        const answer = await post(`/api/shelf/{id}/${which}`, init);
         take(answer);
         setWorking({ title: answer.title, design: answer.design });
         setProblem(null);
@@ -148,7 +148,7 @@ export function useDemonstration(first: Demonstration) {
   }, [conflict, flush]);
 
   const drop = useCallback(async () => {
-    const answer = await answered(client.GET("/api/shelf/{id}", { params: { path: { id: first.id } } }));
+    const answer = await get("/api/shelf/{id}", { params: { path: { id: first.id } } });
     forget();
     setConflict(null);
     take(answer);
@@ -159,7 +159,7 @@ export function useDemonstration(first: Demonstration) {
   /** Put my state on the shelf as a demonstration of its own; gives its id. */
   const keepBoth = useCallback(async (): Promise<string> => {
     const mine = conflict!.draft;
-    const copy = await answered(client.POST("/api/shelf/copy", { body: { title: mine.title, design: mine.design } }));
+    const copy = await post("/api/shelf/copy", { body: { title: mine.title, design: mine.design } });
     forget();
     setConflict(null);
     void queries.invalidateQueries({ queryKey: shelfQuery.queryKey });

@@ -14,7 +14,7 @@ export function PoleFinder({ working }: { working: Working }) {
   const { data } = useQuery({ ...polesQuery(design), retry: false });
   const [seen, setSeen] = useState("");
   const turned = data?.ways.find((way) => way.direction === seen);
-  const told = turned && withSettings(design, turned.patch as Setting[]);
+  const corrected = turned && withSettings(design, turned.patch as Setting[]);
   return (
     <div data-pole-finder>
       <h2>Pole finder</h2>
@@ -29,14 +29,14 @@ export function PoleFinder({ working }: { working: Working }) {
               </Radio>
             ))}
           </Ways>
-          {turned && told && (
+          {turned && corrected && (
             <Answer role="status" data-pole={turned.pole}>
               <span>{turned.sentence}</span>
               <MainButton
-                isDisabled={sameDesign(told, design)}
-                onPress={() => commit({ design: told }, `Pole found: ${turned.pole} up`)}
+                isDisabled={sameDesign(corrected, design)}
+                onPress={() => commit({ design: corrected }, `Pole found: ${turned.pole} up`)}
               >
-                {sameDesign(told, design) ? "That matches the design" : "Use it in the design"}
+                {sameDesign(corrected, design) ? "That matches the design" : "Use it in the design"}
               </MainButton>
             </Answer>
           )}

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import styled from "styled-components";
-import { told, type Carrier, type RuleName } from "../api/client";
+import { errorLine, type Carrier, type RuleName } from "../api/client";
 import { cardsQuery, cautionsQuery, explainQuery, lookQuery } from "../api/queries";
 import { PickField } from "../parts/PickField";
 import type { Working } from "../shell/useDemonstration";
@@ -36,7 +36,7 @@ export function Teach({ working }: { working: Working }) {
     <StageColumns $wide="minmax(0, 5fr) minmax(0, 4fr) minmax(0, 4fr)">
       {/* Long stories scroll: the keyboard must reach them. */}
       <section aria-label="Drawing" tabIndex={0}>
-        {error && <Trouble role="alert">{told(error)}</Trouble>}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {why && answer && <ForceDrawing geometry={answer.drawing} verdict={answer.verdict} explanation={why} />}
         <h2>What happens</h2>
         <School title="Explained with poles that pull and push" lines={why?.poles ?? []} />

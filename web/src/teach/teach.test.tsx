@@ -64,8 +64,8 @@ test("a left hand is the mirror image of a right one", () => {
 test("the drawing says in words what each part of the hand points along", () => {
   inRoom(<HandDrawing explanation={explanation("right")} />);
   const words = screen.getByRole("img").getAttribute("aria-label")!;
-  for (const said of ["right hand", "thumb along the current, to the left", "palm along the force, toward you"])
-    expect(words).toContain(said);
+  for (const phrase of ["right hand", "thumb along the current, to the left", "palm along the force, toward you"])
+    expect(words).toContain(phrase);
 });
 
 test("a class is counted by the number keys, one prediction at a time, then told how many were right", () => {

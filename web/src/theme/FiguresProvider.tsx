@@ -44,5 +44,5 @@ export const spokenAs = (spoken: Spoken, telling: Telling) =>
 type Measured = Pick<Curve, "unit" | "plain_unit" | "plain_per">;
 
 /** The unit in which something is to be told, and how many of it one of the computed figure makes. */
-export const unitOf = (told: Measured, telling: Telling) =>
-  telling === "plain" ? { unit: told.plain_unit, per: told.plain_per } : { unit: told.unit, per: 1 };
+export const unitOf = (measured: Measured, telling: Telling) =>
+  telling === "plain" ? { unit: measured.plain_unit, per: measured.plain_per } : { unit: measured.unit, per: 1 };

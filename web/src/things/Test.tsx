@@ -13,7 +13,7 @@ interface Props {
   thing: string;
   aid: Aid;
   /** What was said of the thing in its other tests: it need not be typed again. */
-  said: Record<string, number>;
+  given_: Record<string, number>;
   /** It would tell most next, and takes this part of what is left open. */
   first: boolean;
   takes: number;
@@ -21,12 +21,12 @@ interface Props {
 }
 
 /** A test: what is needed, how it is done, and what it showed. */
-export function Test({ thing, aid, said, first, takes, take }: Props) {
+export function Test({ thing, aid, given_, first, takes, take }: Props) {
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [picked, setPicked] = useState<string | null>(null);
   const [errors, setErrors] = useState<Record<string, string>>({});
   const textOf = (name: string, given: boolean, usual: number) =>
-    typed[name] ?? (given ? String(said[name] ?? usual) : "");
+    typed[name] ?? (given ? String(given_[name] ?? usual) : "");
   const send = () => {
     const wrong: Record<string, string> = {};
     const values: Record<string, number> = {};

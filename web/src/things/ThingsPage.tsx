@@ -4,14 +4,14 @@ import { Label, Radio, RadioGroup } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
 import { drawerQuery } from "../api/drawer";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { foundQuery, intoDrawer, thingsQuery, type Aid, type Read, type Thing } from "../api/things";
 import { EntryField } from "../parts/EntryField";
 import { TopBand } from "../shell/TopBand";
 import { PlainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage } from "../theme/room";
 import { StageColumns, ToolRow, Trouble } from "../theme/stage";
-import { Said } from "./Said";
+import { ThingAnswer } from "./ThingAnswer";
 import { Test } from "./Test";
 
 const KEY = "oakspin.things";
@@ -38,7 +38,7 @@ export function ThingsPage() {
         <RoomHead>
           <h1>What is this thing?</h1>
         </RoomHead>
-        {error && <Trouble role="alert">{told(error)}</Trouble>}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {things && (
           <Sorts value={sort} onChange={setSort} orientation="horizontal">
             <Label>In your hand lies a</Label>
@@ -70,8 +70,8 @@ function Finding({ thing, reads, change }: { thing: Thing; reads: Read[]; change
     <StageColumns $wide="minmax(0, 5fr) minmax(0, 7fr)">
       <section aria-label="What it is">
         <h2>What it is</h2>
-        {error && <Trouble role="alert">{told(error)}</Trouble>}
-        {data && !error && <Said found={data} thing={thing} busy={isFetching} any={reads.length > 0} />}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
+        {data && !error && <ThingAnswer found={data} thing={thing} busy={isFetching} any={reads.length > 0} />}
         <h2>Readings</h2>
         {reads.length === 0 && <Quiet>None yet: do a test on the right. Several together say more than each.</Quiet>}
         <Taken>
@@ -103,7 +103,7 @@ function Finding({ thing, reads, change }: { thing: Thing; reads: Read[]; change
             key={aid.id}
             thing={thing.id}
             aid={aid}
-            said={sharedOf(reads)}
+            given_={sharedOf(reads)}
             first={aid.id === first}
             takes={data?.next?.takes ?? 0}
             take={(values) => change([...reads, { aid: aid.id, values }])}
@@ -124,7 +124,7 @@ function IntoDrawer({ thing, reads }: { thing: Thing; reads: Read[] }) {
   });
   return (
     <div>
-      {put.error && <Trouble role="alert">{told(put.error)}</Trouble>}
+      {put.error && <Trouble role="alert">{errorLine(put.error)}</Trouble>}
       {put.data ? (
         <p role="status">
           {put.data.entry.name} lies in the <Link to="/drawer">Drawer</Link> now.

@@ -22,14 +22,14 @@ const aid = (id: string, name: string, change: Partial<Thing["aids"][number]> = 
   caution: "",
   ...change,
 });
-const asked = { label: "Turns", unit: "", low: 3, high: 400, usual: 20, given: true };
+const field = { label: "Turns", unit: "", low: 3, high: 400, usual: 20, given: true };
 const wide = { name: "wide_mm", label: "They lie this wide", unit: "mm", low: 1, high: 400, usual: 10, given: false };
 const things: Thing[] = [
   {
     id: "wire",
     name: "Wire",
     aids: [
-      aid("wraps", "Turns on a pencil", { asks: [{ ...asked, name: "wraps" }, wide] }),
+      aid("wraps", "Turns on a pencil", { asks: [{ ...field, name: "wraps" }, wide] }),
       aid("color", "Color", {
         pick: { name: "color", label: "It is", words: [["0", "reddish"] as never, ["1", "yellow"] as never] },
       }),

@@ -29,7 +29,7 @@ const PINNED = "pinned";
 export function OneNumber({ working, tuning }: { working: Working; tuning: Tuning }) {
   const { design, commit } = working;
   const learned = useLearnedKey();
-  const { taught } = useLearned();
+  const { summary } = useLearned();
   const { factors, curves } = tuning;
   const { data: answer } = useQuery({ ...lookQuery(design, [], learned), placeholderData: (before) => before });
   const { data: shelf } = useQuery(shelfQuery);
@@ -154,7 +154,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           <PlainButton onPress={() => setRange({ low: "", high: "" })}>Back to where it matters</PlainButton>
         )}
         {trouble && <Trouble role="alert">{trouble}</Trouble>}
-        {learned && taught?.which === "again" && (
+        {learned && summary?.which === "again" && (
           <Quiet>The curve is of motors built anew to each value; this one, run again, is surer.</Quiet>
         )}
       </ToolRow>

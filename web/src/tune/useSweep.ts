@@ -3,7 +3,7 @@ import { ProblemError } from "../api/client";
 import { runSweep, type Request, type SweepSoFar } from "./sweep";
 
 interface State {
-  asked: Request;
+  request_: Request;
   soFar: SweepSoFar | null;
   trouble: string;
   stopped: boolean;
@@ -19,14 +19,14 @@ export function useSweep(request: Request | null) {
     const begin = window.setTimeout(() => {
       setStop(() => () => {
         control.abort();
-        setState((before) => ({ asked: request, soFar: before?.soFar ?? null, trouble: "", stopped: true }));
+        setState((before) => ({ request_: request, soFar: before?.soFar ?? null, trouble: "", stopped: true }));
       });
       runSweep(request, control.signal, (soFar) =>
-        setState({ asked: request, soFar, trouble: "", stopped: false }),
+        setState({ request_: request, soFar, trouble: "", stopped: false }),
       ).catch((error: unknown) => {
         if (control.signal.aborted) return;
         const words = error instanceof ProblemError ? error.line : String(error);
-        setState({ asked: request, soFar: null, trouble: words, stopped: false });
+        setState({ request_: request, soFar: null, trouble: words, stopped: false });
       });
     });
     return () => {
@@ -35,7 +35,7 @@ export function useSweep(request: Request | null) {
     };
   }, [request]);
   const soFar = state?.soFar ?? null;
-  const present = state !== null && state.asked === request;
+  const present = state !== null && state.request_ === request;
   const ended = present && (state.trouble !== "" || state.stopped || soFar?.points.length === soFar?.total);
   return {
     soFar,

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import { Label, Radio, RadioGroup } from "react-aria-components";
 import { Link } from "react-router";
 import styled from "styled-components";
-import { told } from "../api/client";
+import { errorLine } from "../api/client";
 import { warmUpQuery, warmUpsQuery, type WarmUp, type WarmUpAnswer } from "../api/warmups";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
@@ -11,7 +11,7 @@ import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage } from "../theme/room";
 import { CautionLine, StageColumns, Table, ToolRow, Trouble } from "../theme/stage";
-import { dialIn, figureTold } from "./dials";
+import { dialIn, figureText } from "./dials";
 import { WarmUpDrawing } from "./WarmUpDrawing";
 
 /** Warm-ups: small benches before the motor, each to predict before it is tried. */
@@ -31,7 +31,7 @@ export function WarmUpsPage() {
           <Quiet>ten minutes each, before the motor: predict, do, explain</Quiet>
           <Link to="/classes">Classes</Link>
         </RoomHead>
-        {error && <Trouble role="alert">{told(error)}</Trouble>}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {data && shown && (
           <>
             <Which aria-label="Which warm-up" value={shown.id} onChange={setOpen} orientation="horizontal">
@@ -106,7 +106,7 @@ function Bench({ warmUp }: { warmUp: WarmUp }) {
         </Dials>
       </section>
       <Middle aria-label="Drawing">
-        {error && <Trouble role="alert">{told(error)}</Trouble>}
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {data && <WarmUpDrawing drawn={tried ? data.drawn : data.before} name={warmUp.name} />}
       </Middle>
       <section aria-label="Predict, do, explain">
@@ -140,28 +140,28 @@ function Bench({ warmUp }: { warmUp: WarmUp }) {
             </MainButton>
           )}
         </ToolRow>
-        <div role="status">{tried && data && <Came warmUp={warmUp} came={data} guess={guess} />}</div>
+        <div role="status">{tried && data && <Outcome warmUp={warmUp} outcome={data} guess={guess} />}</div>
       </section>
     </StageColumns>
   );
 }
 
-function Came({ warmUp, came, guess }: { warmUp: WarmUp; came: WarmUpAnswer; guess: string }) {
-  const words = warmUp.options.find(({ id }) => id === came.right)?.words;
+function Outcome({ warmUp, outcome, guess }: { warmUp: WarmUp; outcome: WarmUpAnswer; guess: string }) {
+  const words = warmUp.options.find(({ id }) => id === outcome.right)?.words;
   return (
     <>
-      <p data-right={guess === came.right}>
-        <b>{guess === came.right ? "As you said: " : "Otherwise: "}</b>
-        {words}, on {came.sure} of 100 such benches.
+      <p data-right={guess === outcome.right}>
+        <b>{guess === outcome.right ? "As you said: " : "Otherwise: "}</b>
+        {words}, on {outcome.sure} of 100 such benches.
       </p>
-      <p>{came.sentence}</p>
+      <p>{outcome.sentence}</p>
       <Table aria-label="Figures">
         <tbody>
-          {came.figures.map(({ id, label, value, unit, band }) => (
+          {outcome.figures.map(({ id, label, value, unit, band }) => (
             <tr key={id}>
               <th scope="row">{label}</th>
               <td>
-                <b>{figureTold(value, unit)}</b> <Quiet>({band.map((end) => figureTold(end, "")).join(" to ")})</Quiet>
+                <b>{figureText(value, unit)}</b> <Quiet>({band.map((end) => figureText(end, "")).join(" to ")})</Quiet>
               </td>
             </tr>
           ))}

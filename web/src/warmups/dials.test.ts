@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { dialIn, figureTold } from "./dials";
+import { dialIn, figureText } from "./dials";
 
 const dial = { id: "turns", label: "Turns", unit: "", low: 1, high: 60, step: 1, start: 10, words: [] };
 
@@ -10,8 +10,8 @@ test("a dial takes what lies within its limits", () => {
 });
 
 test("figures have three digits at most, and their unit", () => {
-  expect(figureTold(63.24, "°")).toBe("63.2°");
-  expect(figureTold(11234, "mN")).toBe("11,200 mN");
-  expect(figureTold(0.68712, "g")).toBe("0.687 g");
-  expect(figureTold(18.7, "")).toBe("18.7");
+  expect(figureText(63.24, "°")).toBe("63.2°");
+  expect(figureText(11234, "mN")).toBe("11,200 mN");
+  expect(figureText(0.68712, "g")).toBe("0.687 g");
+  expect(figureText(18.7, "")).toBe("18.7");
 });

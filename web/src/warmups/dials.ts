@@ -8,5 +8,5 @@ export function dialIn(dial: WarmUpDial, text: string): number | string {
 }
 
 /** A figure to three digits, with its unit. */
-export const figureTold = (value: number, unit: string) =>
+export const figureText = (value: number, unit: string) =>
   `${Number(value.toPrecision(3)).toLocaleString("en-US", { maximumSignificantDigits: 3 })}${unit === "°" ? "°" : unit && ` ${unit}`}`;

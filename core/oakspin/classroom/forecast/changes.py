@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from oakspin.advice.advising import advise
 from oakspin.classroom.builds import (
@@ -35,7 +35,7 @@ class Save:
     running: float
     before: float
     plan: ClassPlan
-    saved: float = field(init=False)
+    saved: float = 0.0
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "saved", self.running - self.before)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -22,7 +22,7 @@ class Counted:
     mean: float
     low: int
     high: int
-    value: int = field(init=False)
+    value: int = 0
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "value", min(max(round(self.mean), self.low), self.high))

@@ -43,7 +43,7 @@ class MotorReview:
 
     motor: str
     state: State
-    remark: str
+    sentence: str
     runs: tuple[RunReview, ...]
 
 

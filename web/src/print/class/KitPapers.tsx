@@ -2,14 +2,14 @@ import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import styled from "styled-components";
 import { needsQuery, type ClassPlan, type Needs } from "../../api/classes";
-import { told } from "../../api/client";
+import { errorLine } from "../../api/client";
 import { counted } from "../../classes/counted";
 import { AtATime, Boxed, Ruled, type ClassPaperProps } from "./sheet";
 
 /** What is printed once it is counted what a class needs. */
 function Counted({ plan, children }: { plan: ClassPlan; children: (needs: Needs) => ReactNode }) {
   const { data: needs, error } = useQuery({ ...needsQuery(plan), retry: false });
-  if (error) return <p role="alert">{told(error)}</p>;
+  if (error) return <p role="alert">{errorLine(error)}</p>;
   if (!needs) return <p role="status">Counting …</p>;
   return children(needs);
 }
@@ -122,7 +122,7 @@ function KitTable({ needs: { kit } }: { needs: Needs }) {
           </ul>
         </>
       )}
-      {kit.beside.length > 0 && <p>Besides: {kit.beside.join(", ")}.</p>}
+      {kit.besides.length > 0 && <p>Besides: {kit.besides.join(", ")}.</p>}
       {kit.tools.length > 0 && <p>Tools: {kit.tools.join(", ")}.</p>}
     </>
   );

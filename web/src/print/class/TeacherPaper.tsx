@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { runForecast, type Forecast } from "../../api/classes";
-import { told } from "../../api/client";
+import { errorLine } from "../../api/client";
 import { CardPaper } from "../BuildPapers";
 import { inClass } from "../paper";
 import { AtATime, Ruled, type ClassPaperProps } from "./sheet";
@@ -16,7 +16,7 @@ export function TeacherPaper({ plan }: ClassPaperProps) {
       setForecast(next);
       control.abort();
     }).catch((error: unknown) => {
-      if (!control.signal.aborted) setTrouble(told(error as Error));
+      if (!control.signal.aborted) setTrouble(errorLine(error as Error));
     });
     return () => control.abort();
   }, [plan]);
@@ -28,7 +28,7 @@ export function TeacherPaper({ plan }: ClassPaperProps) {
       {forecast && (
         <>
           <p>
-            <b>{forecast.headline}</b> ({forecast.running.band.join(" to ")} in most lessons),{" "}
+            <b>{forecast.headline}</b> ({forecast.running.low} to {forecast.running.high} in most lessons),{" "}
             {Math.round(forecast.first_try)} at the first try; {forecast.waiting_min.toFixed(1)} minutes of waiting for
             help each.
           </p>

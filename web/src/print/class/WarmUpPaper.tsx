@@ -1,15 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
-import { told } from "../../api/client";
+import { errorLine } from "../../api/client";
 import { warmUpQuery, warmUpsQuery, type WarmUp } from "../../api/warmups";
 import { CautionLine } from "../../theme/stage";
-import { figureTold } from "../../warmups/dials";
+import { figureText } from "../../warmups/dials";
 import { WarmUpDrawing } from "../../warmups/WarmUpDrawing";
 
 /** Warm-ups as pupils get them, to predict on, and last what comes of each, for the teacher. */
 export function WarmUpPaper() {
   const { data, error } = useQuery({ ...warmUpsQuery, retry: false });
-  if (error) return <p role="alert">{told(error)}</p>;
+  if (error) return <p role="alert">{errorLine(error)}</p>;
   if (!data) return <p role="status">Setting the benches …</p>;
   return (
     <>
@@ -19,7 +19,7 @@ export function WarmUpPaper() {
       <Key>
         <h2>For the teacher: what comes, and what to say</h2>
         {data.map((warmUp, at) => (
-          <Came key={warmUp.id} warmUp={warmUp} at={at} />
+          <ClassResults key={warmUp.id} warmUp={warmUp} at={at} />
         ))}
       </Key>
     </>
@@ -29,7 +29,7 @@ export function WarmUpPaper() {
 function Bench({ warmUp, at }: { warmUp: WarmUp; at: number }) {
   const { data } = useQuery({ ...warmUpQuery(warmUp.id, {}), retry: false });
   const set = warmUp.dials
-    .map(({ label, start, unit, words }) => `${label} ${words[start] ?? figureTold(start, unit)}`)
+    .map(({ label, start, unit, words }) => `${label} ${words[start] ?? figureText(start, unit)}`)
     .join(", ");
   return (
     <One>
@@ -55,7 +55,7 @@ function Bench({ warmUp, at }: { warmUp: WarmUp; at: number }) {
   );
 }
 
-function Came({ warmUp, at }: { warmUp: WarmUp; at: number }) {
+function ClassResults({ warmUp, at }: { warmUp: WarmUp; at: number }) {
   const { data } = useQuery({ ...warmUpQuery(warmUp.id, {}), retry: false });
   const words = warmUp.options.find(({ id }) => id === data?.right)?.words;
   return (
@@ -68,8 +68,8 @@ function Came({ warmUp, at }: { warmUp: WarmUp; at: number }) {
           <b>{words}</b>, on {data.sure} of 100 such benches. {data.sentence}{" "}
           {data.figures
             .map(({ label, value, unit, band }) => {
-              const [low, high] = band.map((end) => figureTold(end, ""));
-              return `${label}: ${figureTold(value, unit)} (${low} to ${high}).`;
+              const [low, high] = band.map((end) => figureText(end, ""));
+              return `${label}: ${figureText(value, unit)} (${low} to ${high}).`;
             })
             .join(" ")}
         </p>

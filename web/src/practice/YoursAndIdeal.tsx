@@ -1,7 +1,7 @@
 import styled from "styled-components";
 
 /** What it took beside what it could have taken, as two bars. */
-export function Beside({ yours, ideal, unit }: { yours: number; ideal: number; unit: string }) {
+export function YoursAndIdeal({ yours, ideal, unit }: { yours: number; ideal: number; unit: string }) {
   const most = Math.max(yours, ideal, 0.1);
   return (
     <Bars>

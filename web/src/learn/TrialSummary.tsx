@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import styled, { css, useTheme } from "styled-components";
-import type { Taught, TaughtRow } from "../api/learning";
+import type { LearnedSummary, SummaryRow } from "../api/learning";
 import { phone } from "../theme/narrow";
 import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { PlainButton, Quiet } from "../theme/parts";
@@ -11,10 +11,10 @@ import { useLearned } from "./LearnedProvider";
 const NEXT = 2; // readings that would teach most, that are told
 
 /** What the trials taught: each figure before and after, what was learned in words, and what would teach most next. */
-export function TaughtBy() {
-  const { taught, progress, trouble, count, leftOut, stop, again, stopped } = useLearned();
+export function TrialSummary() {
+  const { summary, progress, trouble, count, leftOut, stop, again, stopped } = useLearned();
   return (
-    <section aria-label="What the trials taught" data-taught={taught?.trials ?? 0}>
+    <section aria-label="What the trials taught" data-summary={summary?.trials ?? 0}>
       <ToolRow>
         <h2>What the trials taught</h2>
         {progress < 1 && !stopped && (
@@ -36,7 +36,7 @@ export function TaughtBy() {
         )}
       </ToolRow>
       {trouble && <Trouble role="alert">{trouble}</Trouble>}
-      {taught?.odd.map((odd) => (
+      {summary?.odd.map((odd) => (
         <Notice key={odd.id} role="note">
           <p>
             <b>{odd.group}:</b> {odd.sentence} {!odd.counts && "It teaches nothing as it is."}{" "}
@@ -49,8 +49,8 @@ export function TaughtBy() {
           </PlainButton>
         </Notice>
       ))}
-      {taught && taught.trials > 0 ? (
-        <Learned taught={taught} />
+      {summary && summary.trials > 0 ? (
+        <Learned summary={summary} />
       ) : (
         <Quiet as="p">
           One trial with turns, current and volts usually narrows the predicted speed to a quarter of its band. Log a
@@ -61,25 +61,25 @@ export function TaughtBy() {
   );
 }
 
-function Learned({ taught }: { taught: Taught }) {
+function Learned({ summary }: { summary: LearnedSummary }) {
   const { count, leftOut } = useLearned();
-  const next = taught.next.filter(({ bits }) => bits >= 0.2).slice(0, NEXT);
-  const listed = taught.rows.flatMap(({ marks }) => marks);
+  const next = summary.next.filter(({ bits }) => bits >= 0.2).slice(0, NEXT);
+  const listed = summary.rows.flatMap(({ marks }) => marks);
   const trials = [...new Map(listed.map((mark) => [mark.id, mark.group])).entries()];
-  const those = taught.trials === 1 ? "the trial" : `${taught.trials} trials`;
+  const those = summary.trials === 1 ? "the trial" : `${summary.trials} trials`;
   return (
     <>
       <Quiet as="p">
         By {those}
-        {taught.rotors > 1 && ` of ${taught.rotors} motors`}, for <b>{taught.what}</b>
-        {taught.meter && ", the meter in its circuit"}. Pale: as predicted before. Full: now. Marks: the trials.
+        {summary.rotors > 1 && ` of ${summary.rotors} motors`}, for <b>{summary.what}</b>
+        {summary.meter && ", the meter in its circuit"}. Pale: as predicted before. Full: now. Marks: the trials.
       </Quiet>
-      {taught.rows.map((row) => (
+      {summary.rows.map((row) => (
         <Figure key={row.name} row={row} />
       ))}
-      {taught.things.length > 0 && (
+      {summary.things.length > 0 && (
         <Things aria-label="Learned">
-          {taught.things.map((thing) => (
+          {summary.things.map((thing) => (
             <li key={thing.name}>
               {thing.sentence} <Quiet>{thing.helps}</Quiet>
             </li>
@@ -109,24 +109,24 @@ const WIDTH = 220;
 const HEIGHT = 30;
 
 /** A figure in words: as measured in the mean, as predicted before, as it is now. */
-function useRowWords(row: TaughtRow): string {
+function useRowWords(row: SummaryRow): string {
   const { unit, per } = unitOf(row, useFigures().telling);
   const mean = row.marks.reduce((sum, { value }) => sum + value, 0) / row.marks.length;
   // As many figures as the narrower band can tell apart.
   const figures = (row.after[2]! - row.after[0]!) * 10 < Math.abs(row.after[1]!) ? 3 : 2;
-  const told = (value: number) => rounded(value * per, figures);
-  const band = (values: readonly number[]) => `${told(values[1]!)} (${told(values[0]!)}–${told(values[2]!)})`;
-  return `measured ${told(mean)} ${unit}; predicted ${band(row.before)}, now ${band(row.after)}`;
+  const text = (value: number) => rounded(value * per, figures);
+  const band = (values: readonly number[]) => `${text(values[1]!)} (${text(values[0]!)}–${text(values[2]!)})`;
+  return `measured ${text(mean)} ${unit}; predicted ${band(row.before)}, now ${band(row.after)}`;
 }
 
 /** What trials taught, in lines alone, as on paper. */
-export function TaughtLines({ taught }: { taught: Taught }) {
+export function SummaryLines({ summary }: { summary: LearnedSummary }) {
   return (
     <ul>
-      {taught.rows.map((row) => (
+      {summary.rows.map((row) => (
         <RowLine key={row.name} row={row} />
       ))}
-      {taught.things.map((thing) => (
+      {summary.things.map((thing) => (
         <li key={thing.name}>
           {thing.sentence} <Quiet>{thing.helps}</Quiet>
         </li>
@@ -135,7 +135,7 @@ export function TaughtLines({ taught }: { taught: Taught }) {
   );
 }
 
-function RowLine({ row }: { row: TaughtRow }) {
+function RowLine({ row }: { row: SummaryRow }) {
   return (
     <li>
       <b>{row.label}</b>: {useRowWords(row)}
@@ -144,7 +144,7 @@ function RowLine({ row }: { row: TaughtRow }) {
 }
 
 /** One figure: the band before it was learned, the one after, each trial a mark; and all of it in words. */
-function Figure({ row }: { row: TaughtRow }) {
+function Figure({ row }: { row: SummaryRow }) {
   const theme = useTheme();
   const words = useRowWords(row);
   const measured = row.marks.map(({ value }) => value);

@@ -12,10 +12,10 @@ interface Props {
 const LIKELY = 3; // choices that are told
 
 /** What a thing is by its readings: figures with their bands, choices with their chances. */
-export function Said({ found, thing, busy, any }: Props) {
+export function ThingAnswer({ found, thing, busy, any }: Props) {
   const next = thing.aids.find(({ id }) => id === found.next?.id);
   return (
-    <div role="status" aria-busy={busy} data-said>
+    <div role="status" aria-busy={busy} data-answer>
       <dl>
         {found.figures.map(({ name, label, unit, low, value, high }) => (
           <Figure key={name}>

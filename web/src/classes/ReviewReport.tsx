@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
-import type { Evening, MotorToNote, WhatCame } from "../api/classes";
-import { told } from "../api/client";
+import type { Review, MotorToNote, ResultsView } from "../api/classes";
+import { errorLine } from "../api/client";
 import { learnQuery } from "../api/learning";
-import { TaughtLines } from "../learn/TaughtBy";
+import { SummaryLines } from "../learn/TrialSummary";
 import { HANDS } from "./planning";
 import { Quiet } from "../theme/parts";
 import { Table, Trouble } from "../theme/stage";
@@ -11,36 +11,35 @@ import { Table, Trouble } from "../theme/stage";
 const PLACES = { inside: "✓", above: "▲", below: "▼", unknown: "" } as const;
 
 /** What came of a class against its forecast, what stopped groups, what was gained, what to do otherwise. */
-export function EveningReport({ came: { evening, motors, came, pending, plan } }: { came: WhatCame }) {
+export function ReviewReport({ results: { review, motors, results, pending, plan } }: { results: ResultsView }) {
   const several = motors.length > 1;
-  const { foretold } = came;
+  const { foretold } = results;
   return (
     <Report>
-      <h2 data-evening={evening.place}>{evening.headline}</h2>
+      <h2 data-review={review.place}>{review.headline}</h2>
       <p>
-        <span aria-hidden>{PLACES[evening.place]}</span> {evening.against}
+        <span aria-hidden>{PLACES[review.place]}</span> {review.against}
       </p>
-      {foretold && evening.noted > 0 && (
+      {foretold && review.noted > 0 && (
         <p>
-          At the first try {evening.first_try}, forecast {Math.round(foretold.first_try)}. {evening.not_built} not built
+          At the first try {review.first_try}, forecast {Math.round(foretold.first_try)}. {review.not_built} not built
           in time.{" "}
-          {evening.waited !== null &&
-            `Waited for help ${evening.waited} min each, forecast ${foretold.waiting_min} min.`}
+          {review.waited !== null && `Waited for help ${review.waited} min each, forecast ${foretold.waiting_min} min.`}
         </p>
       )}
-      {evening.magnets &&
-        (evening.magnets_missing ? <Missing role="alert">{evening.magnets}</Missing> : <p>{evening.magnets}</p>)}
-      {evening.next.length > 0 && (
+      {review.magnets &&
+        (review.magnets_missing ? <Missing role="alert">{review.magnets}</Missing> : <p>{review.magnets}</p>)}
+      {review.next.length > 0 && (
         <>
           <h3>Next time</h3>
           <ul>
-            {evening.next.map((sentence) => (
+            {review.next.map((sentence) => (
               <li key={sentence}>{sentence}</li>
             ))}
           </ul>
         </>
       )}
-      {evening.faults.length > 0 && evening.noted > 0 && (
+      {review.faults.length > 0 && review.noted > 0 && (
         <>
           <h3>What was wrong, and how common it is in these hands</h3>
           <Table>
@@ -53,7 +52,7 @@ export function EveningReport({ came: { evening, motors, came, pending, plan } }
               </tr>
             </thead>
             <tbody>
-              {evening.faults.map((row) => (
+              {review.faults.map((row) => (
                 <tr key={`${row.motor} ${row.id}`}>
                   <th scope="row">
                     {several && <Quiet>{row.motor}: </Quiet>}
@@ -74,18 +73,18 @@ export function EveningReport({ came: { evening, motors, came, pending, plan } }
           </Table>
         </>
       )}
-      {evening.fastest.length > 0 && (
+      {review.fastest.length > 0 && (
         <>
           <h3>How fast</h3>
-          {evening.fastest.map((sentence) => (
+          {review.fastest.map((sentence) => (
             <p key={sentence}>{sentence}</p>
           ))}
         </>
       )}
-      {evening.gain && (
+      {review.gain && (
         <>
           <h3>Gained</h3>
-          <p>{evening.gain.sentence}</p>
+          <p>{review.gain.sentence}</p>
         </>
       )}
       {pending === 0 &&
@@ -100,7 +99,7 @@ export function EveningReport({ came: { evening, motors, came, pending, plan } }
 /** What a motor's trials taught, those of this class among them. */
 function Learned({ motor, maker }: { motor: MotorToNote; maker?: string | undefined }) {
   const { data, error } = useQuery({ ...learnQuery(motor.shelf, [], []), retry: false });
-  if (error) return <Trouble role="alert">{told(error)}</Trouble>;
+  if (error) return <Trouble role="alert">{errorLine(error)}</Trouble>;
   if (!data) return <Quiet role="status">Learning from the trials …</Quiet>;
   const odd = data.odd.filter(({ counts }) => !counts);
   if (data.trials === 0 && odd.length === 0) return null;
@@ -116,14 +115,14 @@ function Learned({ motor, maker }: { motor: MotorToNote; maker?: string | undefi
           {[...new Set(odd.map(({ group }) => group))].join(", ")}.
         </p>
       )}
-      <TaughtLines taught={data} />
+      <SummaryLines summary={data} />
     </>
   );
 }
 
 /** What each group did, in its words: a notebook of each. */
-export function Notebooks({ evening }: { evening: Evening }) {
-  const noted = evening.groups.filter(({ motors }) => motors.some(({ state }) => state !== "unknown"));
+export function Notebooks({ review }: { review: Review }) {
+  const noted = review.groups.filter(({ motors }) => motors.some(({ state }) => state !== "unknown"));
   return noted.map((group) => (
     <Notebook key={group.group}>
       <h2>{group.group}</h2>
@@ -131,7 +130,7 @@ export function Notebooks({ evening }: { evening: Evening }) {
       {group.motors.map((motor) => (
         <div key={motor.motor}>
           <p>
-            <b>{motor.motor}</b> {motor.told}
+            <b>{motor.motor}</b> {motor.sentence}
           </p>
           <ol>
             {motor.runs.map((run) => (
@@ -157,7 +156,7 @@ export function Notebooks({ evening }: { evening: Evening }) {
   ));
 }
 
-type Main = NonNullable<Evening["groups"][number]["motors"][number]["runs"][number]["main"]>;
+type Main = NonNullable<Review["groups"][number]["motors"][number]["runs"][number]["main"]>;
 const measured = ({ label, measured: value, band, plain_unit, plain_per, place }: Main) => {
   const many = (each: number) => round(each * plain_per);
   const where = place === "inside" ? "as predicted" : `${place} the prediction`;
