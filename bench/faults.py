@@ -27,6 +27,7 @@ from oakspin.diagnose.ranking import HEALTHY, Evidence, chances_of, diagnosed, w
 from oakspin.errors import OakSpinError
 from oakspin.kinds.fault import BenchFault
 from oakspin.learn.observation import METER_SHARE
+from oakspin.measure.went import turned_on
 from oakspin.rig.bench import RigRun
 from runner.samples import sample
 
@@ -50,7 +51,7 @@ class Tally:
     listed: list[float] = field(default_factory=list)
     pairs: list[bool] = field(default_factory=list)
     healthy: list[bool] = field(default_factory=list)
-    suspects_named: list[tuple[float, bool]] = field(default_factory=list)
+    chances: list[tuple[float, bool]] = field(default_factory=list)
     missed: dict[str, int] = field(default_factory=dict)
 
 
@@ -58,7 +59,7 @@ def measured(run: RigRun, chance: np.random.Generator) -> dict[str, float]:
     """Readings that somebody takes of a run, each with its error."""
     machine = run.machine
     assert machine is not None
-    going = run.seen[0] in ("runs", "runs_after_flick")
+    going = turned_on(run.seen)
     drawn = max(run.drawn if going else run.idle, float(machine.shorted[run.row]))
     found = {"current": max(drawn * (1 + METER_SHARE * chance.standard_normal()), 0.0)}
     if machine.route is None:
@@ -169,10 +170,10 @@ def _count_one(bench: FaultBench, trouble: HiddenTrouble, id_: str, tally: Tally
 def _calibrated(bench: FaultBench, trouble: HiddenTrouble, tally: Tally, chance: np.random.Generator) -> None:
     """A motor as they occur, whatever it shows: each told chance, and whether the fault is there."""
     weights = weights_of(bench, seen_of(bench, trouble, chance))[0]
-    tally.wording += [
+    tally.chances += [
         (suspects_named, id_ in trouble.ids) for id_, suspects_named in chances_of(bench, weights).items()
     ]
-    tally.wording.append((float(weights[0]), not trouble.ids))
+    tally.chances.append((float(weights[0]), not trouble.ids))
 
 
 def cost_of_a_tick(name: str) -> float:
@@ -227,8 +228,8 @@ def _line(tally: Tally) -> str:
 
 
 def _fifths(tally: Tally) -> str:
-    suspects_named = np.array([each for each, _ in tally.wording])
-    true = np.array([each for _, each in tally.wording])
+    suspects_named = np.array([each for each, _ in tally.chances])
+    true = np.array([each for _, each in tally.chances])
     parts = []
     for fifth in range(FIFTHS):
         inside = (suspects_named >= fifth / FIFTHS) & (suspects_named < (fifth + 1) / FIFTHS + (fifth == FIFTHS - 1))

@@ -52,7 +52,7 @@ def during_a_search() -> tuple[float, float]:
         _verdicts(server, 20)
         alone = _verdicts(server, ALONE)
         connection = server.connect()
-        body = {"asked": {"minutes": 300}, "parts_from": "kit", "designs": 200_000}
+        body = {"criteria": {"minutes": 300}, "parts_from": "kit", "designs": 200_000}
         headers = {
             "X-CSRFToken": server.token,
             "Cookie": f"csrftoken={server.token}",

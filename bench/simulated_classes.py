@@ -24,12 +24,12 @@ from oakspin.draws import TENTH
 from oakspin.errors import OakSpinError
 from oakspin.kinds.fault import BenchFault
 from oakspin.machines.flaw import PLANNED, Flaw
+from oakspin.measure.went import went
 from oakspin.rig.bench import RigRun, shown
 from oakspin.rig.hidden import Hidden
 
 TRIES = 4  # times that a group builds at most
 MOST_CHECKS = 12
-GOES = ("runs", "runs_after_flick")
 
 
 @dataclass(frozen=True)
@@ -65,7 +65,7 @@ class _Group:
 
 def goes(run: RigRun) -> bool:
     """Whether a run counts as going."""
-    return run.seen[0] in GOES and "jumps_off" not in run.seen
+    return went(run.seen)
 
 
 def rig_classes(

@@ -20,6 +20,7 @@ class LiveServer:
     """``python -m server.serve`` on a folder of data."""
 
     def __init__(self, data: Path) -> None:
+        self.data = data
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
@@ -39,7 +40,7 @@ class LiveServer:
         self.token = self._token()
 
     def _token(self) -> str:
-        for _ in range(600):
+        for _ in range(3000):
             try:
                 connection = self.connect()
                 connection.request("GET", "/")

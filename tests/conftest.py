@@ -23,10 +23,27 @@ os.environ["OAKSPIN_DATA"] = tempfile.mkdtemp(prefix="oakspin-test-")
 
 from hypothesis import HealthCheck, settings  # noqa: E402
 
+from tests.effort import LONG, effort  # noqa: E402
+
 settings.register_profile(
-    "oak", derandomize=True, deadline=None, max_examples=60, database=None, suppress_health_check=[HealthCheck.too_slow]
+    "oak",
+    derandomize=True,
+    deadline=None,
+    max_examples=effort(20, 60),
+    database=None,
+    suppress_health_check=[HealthCheck.too_slow],
 )
 settings.load_profile("oak")
+
+
+def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
+    """Leave out what runs with --long only."""
+    if LONG:
+        return
+    left_out = [item for item in items if item.get_closest_marker("long")]
+    if left_out:
+        config.hook.pytest_deselected(items=left_out)
+        items[:] = [item for item in items if item not in set(left_out)]
 
 
 def pytest_collection_finish(session: pytest.Session) -> None:

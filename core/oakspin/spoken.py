@@ -94,7 +94,7 @@ def band_text(unit: str, low: float, high: float) -> str:
 
     Example
     -------
-    >>> told_band("turns/min", 380.0, 700.0), told_band("turns/min", 0.0, 700.0)
+    >>> band_text("turns/min", 380.0, 700.0), band_text("turns/min", 0.0, 700.0)
     ('380–700', 'none to 700 from build to build')
     """
     if unit in SPEEDS and high > WIDE * low:

@@ -54,7 +54,7 @@ def pack(
             names.append(demonstration.id)
             for trial in demonstration.trials:
                 if trial.recorded:
-                    write(place(demonstration, trial), trial.recording)
+                    write(recording_name(demonstration, trial), trial.recording)
             write(f"demonstrations/{demonstration.id}.json", _text(demonstration))
             shown = next(revision for revision in demonstration.revisions if revision.number == demonstration.head)
             name = f"files/{slug(shown.title)}-{demonstration.id}"
@@ -86,7 +86,7 @@ def pack(
         archive.writestr("manifest.json", _text(manifest))
 
 
-def place(demonstration: KeptDemonstration, trial: KeptTrial) -> str:
+def recording_name(demonstration: KeptDemonstration, trial: KeptTrial) -> str:
     return f"recordings/{demonstration.id}-{trial.id}.csv"
 
 

@@ -31,7 +31,7 @@ from server.archive.kept import (
     whole_links,
 )
 from server.archive.limits import HINT, json_in, text_of, unchanged, within_limits
-from server.archive.pack import place
+from server.archive.pack import recording_name
 
 Content = TypeVar("Content", bound=BaseModel)
 
@@ -105,7 +105,7 @@ def _kept_file(archive: zipfile.ZipFile, name: str, model: type[Content]) -> Con
 def _with_recordings(archive: zipfile.ZipFile, kept: KeptDemonstration) -> KeptDemonstration:
     for trial in kept.trials:
         if trial.recorded:
-            place = place(kept, trial)
+            place = recording_name(kept, trial)
             trial.recording = text_of(archive, place).decode()
             try:
                 recording_of(trial.recording)

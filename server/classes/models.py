@@ -11,8 +11,8 @@ from server.shelf.models import new_id
 class SchoolClass(models.Model):
     """A planned lesson. ``version`` counts up with each save; ``plan`` is the content of its file.
 
-    ``results`` are its results, with ``results_version`` of their own; ``foretold_for`` names the plan that it foretells.
-    ``kept`` tells as which trial or repair of a motor each try is kept, by its place.
+    ``results`` are its results, with ``results_version`` of their own; ``foretold_for`` names the plan that the
+    forecast in them is of. ``kept`` tells as which trial or repair of a motor each try is kept, by its place.
     """
 
     id = models.CharField(primary_key=True, max_length=12, default=new_id, editable=False)

@@ -112,7 +112,7 @@ def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | Stre
             if part.startswith(b'{"progress'):
                 yield part
             elif part.startswith(b'{"taught'):
-                answer = part.replace(b'{"taught":{', b'{"taught":{"key":"' + key.encode() + b'",', 1)
+                answer = part.replace(b'{"summary":{', b'{"summary":{"key":"' + key.encode() + b'",', 1)
             else:
                 draws, changed, sites = pickle.loads(part)  # our own worker's
                 actions.keep(id, key, answer.decode(), draws, changed, design)

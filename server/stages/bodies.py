@@ -10,7 +10,7 @@ from oakspin.design import Design
 from server.errors import BODY as REFUSED
 from server.strict import Body
 
-__all__ = ["REFUSED", "Asked", "WithLearned"]
+__all__ = ["REFUSED", "DesignBody", "WithLearned"]
 
 # The key of what trials taught: the answer then is that of the motor as learned.
 WithLearned = Annotated[str | None, Query(max_length=120)]

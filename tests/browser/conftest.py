@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 import json
+import sqlite3
 from collections.abc import Callable, Iterator
+from contextlib import closing
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -28,12 +31,34 @@ def browser_context_args() -> dict[str, Any]:
     return {"viewport": {"width": 1280, "height": 800}}
 
 
-@pytest.fixture(scope="module")
-def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[LiveServer]:
-    """The whole server on its own data, with the sample world: new for each file, whatever others left behind."""
-    running = LiveServer(tmp_path_factory.mktemp("data"))
-    yield running
+@pytest.fixture(scope="session")
+def one_server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[tuple[LiveServer, Path]]:
+    """The whole server on its own data, with the sample world, and a copy of that."""
+    data = tmp_path_factory.mktemp("data")
+    running = LiveServer(data)
+    at_first = tmp_path_factory.mktemp("at-first") / "copy.sqlite3"
+    _copied(_database_in(data), at_first)
+    yield running, at_first
     running.kill()
+
+
+@pytest.fixture(scope="module")
+def server(one_server: tuple[LiveServer, Path]) -> LiveServer:
+    """The server with its data as at first: whatever other files left behind is gone."""
+    running, at_first = one_server
+    _copied(at_first, _database_in(running.data))
+    return running
+
+
+def _database_in(data: Path) -> Path:
+    (found,) = data.glob("*.sqlite3")
+    return found
+
+
+def _copied(source: Path, target: Path) -> None:
+    """Copy a database into another, which may be in use."""
+    with closing(sqlite3.connect(source)) as one, closing(sqlite3.connect(target, timeout=60)) as other:
+        one.backup(other)
 
 
 @pytest.fixture

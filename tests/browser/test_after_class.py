@@ -116,5 +116,5 @@ def test_what_was_noted_is_there_again_and_every_step_can_be_taken_back(page: Pa
         page.get_by_role("link", name="The plan").click()
         page.get_by_role("link", name="Save as a file").click()
     content = json.loads(saved.value.path().read_text(encoding="utf-8"))
-    plover = next(each for each in content["came"]["groups"] if each["group"] == "Plover")
+    plover = next(each for each in content["results"]["groups"] if each["group"] == "Plover")
     assert plover["waited"] == 7

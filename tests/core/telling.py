@@ -26,7 +26,7 @@ from oakspin.tune import tuning_of
 from tests.core.designs import changed, grade, sample
 from tests.core.variety import CORED, CRADLE, DESIGNS, HANGING, LANTERN, LOBES, ROLLER, TRAIN
 
-FOLDER = Path(__file__).parent / "said"
+FOLDER = Path(__file__).parent / "texts"
 
 # A few designs a kind that go through most of what can be said of it.
 TOLD: dict[str, Design] = {

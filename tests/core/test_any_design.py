@@ -15,6 +15,7 @@ from oakspin.make import build_sheet
 from oakspin.measure import trial_form
 from oakspin.teach import explain, pole_finder
 from tests.core.generated import designs, plain_designs
+from tests.effort import effort
 
 
 def answer(faults: list[Fault]) -> bool:
@@ -33,7 +34,7 @@ def test_what_keeps_to_the_schema_is_a_design_or_says_which_two_fields_do_not_go
     assert answer(faults)
 
 
-@settings(deadline=None, max_examples=150)
+@settings(deadline=None, max_examples=effort(37, 150))
 @given(designs)
 def test_every_valid_design_gets_a_finite_look_or_a_refusal_with_a_hint(design: Design) -> None:
     faults: list[Fault] = []
@@ -73,7 +74,7 @@ def _places(shown: Look) -> Iterator[float]:
     yield from drawing.bounds
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=effort(15, 60), deadline=None)
 @given(designs)
 def test_every_stage_answers_or_refuses_with_a_hint(design: Design) -> None:
     faults: list[Fault] = []

@@ -14,13 +14,15 @@ from oakspin.safety import cautions_of
 from oakspin.teach import cards_of, explain
 from oakspin.tune import sweep, tuning_of
 from tests.core.designs import DEMO, sample
+from tests.effort import part
 
 SAMPLES = {file.name.split(".")[0]: sample(file.name.split(".")[0]) for file in sorted(DEMO.glob("*.oak.json"))}
 EVERY = {**SAMPLES, **{f"start of {name}": kind.start for name, kind in KINDS.items()}}
 
 
-@pytest.mark.parametrize("design", EVERY.values(), ids=EVERY.keys())
-def test_every_stage_has_what_it_shows(design: Design) -> None:
+@pytest.mark.parametrize("name", part(EVERY, 3))
+def test_every_stage_has_what_it_shows(name: str) -> None:
+    design = EVERY[name]
     verdict = evaluate(design)
     sheet = build_sheet(design)
     assert len({step.id for step in sheet.steps}) == len(sheet.steps) >= 5

@@ -27,9 +27,9 @@ def group(name: str, *tries: dict[str, Any], **fields: Any) -> dict[str, Any]:
 
 def noted(tab: Page, id_: str, *groups: dict[str, Any], **fields: Any) -> dict[str, Any]:
     """Keep what groups did."""
-    version = tab.ask("GET", f"classes/{id_}/came")[1]["version"]
-    body = {"version": version, "came": {"groups": list(groups), **fields}}
-    status, answer = tab.ask("PUT", f"classes/{id_}/came", body)
+    version = tab.ask("GET", f"classes/{id_}/results")[1]["version"]
+    body = {"version": version, "results": {"groups": list(groups), **fields}}
+    status, answer = tab.ask("PUT", f"classes/{id_}/results", body)
     assert status == 200, answer
     return dict(answer)
 
@@ -44,50 +44,52 @@ def test_the_forecast_is_kept_until_something_is_noted(tab: Page) -> None:
     made = begun(tab)
     at = f"classes/{made['id']}"
     status, answer = tab.ask("POST", f"{at}/foretell")
-    first = answer["came"]["foretold"]
+    first = answer["results"]["foretold"]
     assert status == 200
     assert 0 <= first["low"] <= first["running"] <= first["high"] <= 3
     assert set(first["often"][0]) == {fault["id"] for fault in answer["motors"][0]["faults"]}
     # Another plan has another forecast, as long as nothing is noted.
     plan = {**made["plan"], "minutes": 15}
     version = tab.ask("PUT", at, {"version": made["version"], "plan": plan})[1]["version"]
-    hasty = tab.ask("POST", f"{at}/foretell")[1]["came"]["foretold"]
+    hasty = tab.ask("POST", f"{at}/foretell")[1]["results"]["foretold"]
     assert hasty["running"] < first["running"]
     noted(tab, made["id"], group("Kelp", {"seen": ["runs"]}))
     tab.ask("PUT", at, {"version": version, "plan": made["plan"]})
-    assert tab.ask("POST", f"{at}/foretell")[1]["came"]["foretold"] == hasty
+    assert tab.ask("POST", f"{at}/foretell")[1]["results"]["foretold"] == hasty
 
 
 def test_what_groups_did_is_kept_and_held_against_the_forecast(tab: Page) -> None:
     made = begun(tab)
     tab.ask("POST", f"classes/{made['id']}/foretell")
     answer = noted(tab, made["id"], *(group(name, {"seen": ["runs"]}) for name in ("Kelp", "Tern", "Whelk")))
-    assert answer["evening"]["headline"] == "3 of 3 had it running, 3 at the first try."
-    assert answer["evening"]["place"] in ("inside", "above")
-    assert answer["came"]["foretold"] is not None
+    assert answer["review"]["headline"] == "3 of 3 had it running, 3 at the first try."
+    assert answer["review"]["place"] in ("inside", "above")
+    assert answer["results"]["foretold"] is not None
     # A forecast cannot be put in by hand.
     answer = noted(tab, made["id"], foretold=None)
-    assert answer["came"]["foretold"] is not None
-    body = {"version": answer["version"] - 1, "came": {}}
-    status, refused = tab.ask("PUT", f"classes/{made['id']}/came", body)
+    assert answer["results"]["foretold"] is not None
+    body = {"version": answer["version"] - 1, "results": {}}
+    status, refused = tab.ask("PUT", f"classes/{made['id']}/results", body)
     assert (status, refused["version"]) == (409, answer["version"])
 
 
 @pytest.mark.parametrize(
     ("one", "field"),
     [
-        ({"seen": ["sings"]}, "/came/groups/0/motors/0/tries/0/seen/0"),
-        ({"seen": ["nothing"], "fault": "bad_luck"}, "/came/groups/0/motors/0/tries/0/fault"),
-        ({"seen": ["runs"], "readings": {"turns": 4}}, "/came/groups/0/motors/0/tries/0/readings/turns_seconds"),
+        ({"seen": ["sings"]}, "/results/groups/0/motors/0/tries/0/seen/0"),
+        ({"seen": ["nothing"], "fault": "bad_luck"}, "/results/groups/0/motors/0/tries/0/fault"),
+        ({"seen": ["runs"], "readings": {"turns": 4}}, "/results/groups/0/motors/0/tries/0/readings/turns_seconds"),
     ],
 )
 def test_what_cannot_be_is_refused_and_nothing_changes(tab: Page, one: dict[str, Any], field: str) -> None:
     made = begun(tab)
     noted(tab, made["id"], group("Tern", {"seen": ["runs"]}))
-    body = {"version": 2, "came": {"groups": [group("Kelp", one)]}}
-    status, answer = tab.ask("PUT", f"classes/{made['id']}/came", body)
+    body = {"version": 2, "results": {"groups": [group("Kelp", one)]}}
+    status, answer = tab.ask("PUT", f"classes/{made['id']}/results", body)
     assert (status, answer["faults"][0]["field"]) == (422, field)
-    assert [each["group"] for each in tab.ask("GET", f"classes/{made['id']}/came")[1]["came"]["groups"]] == ["Tern"]
+    assert [each["group"] for each in tab.ask("GET", f"classes/{made['id']}/results")[1]["results"]["groups"]] == [
+        "Tern"
+    ]
 
 
 def test_what_came_is_kept_as_trials_and_repairs_of_its_motor_once(tab: Page) -> None:
@@ -103,15 +105,15 @@ def test_what_came_is_kept_as_trials_and_repairs_of_its_motor_once(tab: Page) ->
     assert answer["pending"] == 4  # three tries and what was mended
     status, done = tab.ask("POST", f"classes/{id_}/teach")
     assert (status, done["pending"]) == (200, 0)
-    assert done["taught"] == {"trials": 3, "repairs": 1, "shelved": []}
+    assert done["kept"] == {"trials": 3, "repairs": 1, "shelved": []}
     kept = [(each["trial"]["group"], each["trial"]["fault"], each["trial"]["hands"]) for each in trials(tab, shelf)]
     assert kept == [("Kelp", FAULT, "older_pupil"), ("Kelp", "", "older_pupil"), ("Tern", FAULT, "older_pupil")]
     (repair,) = tab.ask("GET", f"shelf/{shelf}/repairs")[1]
     assert (repair["repair"]["fault"], repair["repair"]["minutes"]) == (FAULT, 3)
-    row = next(row for row in done["evening"]["faults"] if row["id"] == FAULT)
+    row = next(row for row in done["review"]["faults"] if row["id"] == FAULT)
     assert (row["found"], row["thought"]) == (1, 1)
     # Once more keeps nothing more.
-    assert tab.ask("POST", f"classes/{id_}/teach")[1]["taught"] == {"trials": 0, "repairs": 0, "shelved": []}
+    assert tab.ask("POST", f"classes/{id_}/teach")[1]["kept"] == {"trials": 0, "repairs": 0, "shelved": []}
     assert len(trials(tab, shelf)) == 3
 
 
@@ -137,7 +139,7 @@ def test_a_trial_that_is_struck_out_at_its_motor_stays_so(tab: Page) -> None:
     tab.ask("POST", f"classes/{id_}/teach")
     (kept,) = trials(tab, shelf)
     tab.ask("POST", f"shelf/{shelf}/trials/{kept['id']}/strike")
-    assert tab.ask("GET", f"classes/{id_}/came")[1]["pending"] == 0
+    assert tab.ask("GET", f"classes/{id_}/results")[1]["pending"] == 0
     tab.ask("POST", f"classes/{id_}/teach")
     assert trials(tab, shelf) == []
 
@@ -147,7 +149,7 @@ def test_a_motor_that_is_not_on_the_shelf_is_put_there_once(tab: Page) -> None:
     id_ = made["id"]
     noted(tab, id_, group("Kelp", {"seen": ["runs"]}))
     done = tab.ask("POST", f"classes/{id_}/teach")[1]
-    assert done["taught"]["shelved"] == ["Ferry wheel"]
+    assert done["kept"]["shelved"] == ["Ferry wheel"]
     shelf = done["motors"][0]["shelf"]
     assert [each["trial"]["group"] for each in trials(tab, shelf)] == ["Kelp"]
     assert tab.ask("GET", f"classes/{id_}")[1]["version"] == made["version"] + 1
@@ -155,7 +157,7 @@ def test_a_motor_that_is_not_on_the_shelf_is_put_there_once(tab: Page) -> None:
     other = tab.ask("POST", "classes/sample")[1]["id"]
     noted(tab, other, group("Tern", {"seen": ["runs"]}))
     again = tab.ask("POST", f"classes/{other}/teach")[1]
-    assert (again["taught"]["shelved"], again["motors"][0]["shelf"]) == ([], shelf)
+    assert (again["kept"]["shelved"], again["motors"][0]["shelf"]) == ([], shelf)
 
 
 def test_what_groups_noted_at_the_motor_that_day_is_reported_but_not_kept_twice(tab: Page) -> None:
@@ -166,11 +168,11 @@ def test_what_groups_noted_at_the_motor_that_day_is_reported_but_not_kept_twice(
     tab.ask("PUT", f"classes/{id_}", {"version": 1, "plan": plan})
     for name, who in (("own-trial-1", "kelp"), ("own-trial-2", "Somebody else")):
         tab.ask("POST", f"shelf/{shelf}/trials", {"key": name, "trial": {"group": who, "seen": ["runs"]}})
-    answer = tab.ask("GET", f"classes/{id_}/came")[1]
-    assert (answer["evening"]["running"], answer["came"]["groups"], answer["pending"]) == (1, [], 0)
+    answer = tab.ask("GET", f"classes/{id_}/results")[1]
+    assert (answer["review"]["running"], answer["results"]["groups"], answer["pending"]) == (1, [], 0)
     plan["date"] = (today + timedelta(days=9)).isoformat()
     tab.ask("PUT", f"classes/{id_}", {"version": 2, "plan": plan})
-    assert tab.ask("GET", f"classes/{id_}/came")[1]["evening"]["running"] == 0
+    assert tab.ask("GET", f"classes/{id_}/results")[1]["review"]["running"] == 0
 
 
 def test_a_group_of_the_same_name_that_ran_it_before_had_another_motor(tab: Page) -> None:
@@ -187,18 +189,18 @@ def test_a_group_of_the_same_name_that_ran_it_before_had_another_motor(tab: Page
         ("Kelp", True),
         ("Tern", False),
     ]
-    assert tab.ask("GET", f"classes/{id_}/came")[1]["pending"] == 0
+    assert tab.ask("GET", f"classes/{id_}/results")[1]["pending"] == 0
 
 
 def test_what_came_goes_out_as_a_table_and_in_the_file_of_the_class(tab: Page) -> None:
     made = begun(tab)
     noted(tab, made["id"], group("Kelp", {"seen": ["runs"], "readings": TURNS}, before=2, after=4), questions=5)
-    status, text = tab.text("GET", f"classes/{made['id']}/came.csv")
+    status, text = tab.text("GET", f"classes/{made['id']}/results.csv")
     (row,) = csv.DictReader(io.StringIO(text))
     assert (status, row["group"], float(row["measured"]), row["right_after"]) == (200, "Kelp", 480.0, "4")
     content = tab.ask("GET", f"classes/{made['id']}/file")[1]
     again = tab.ask("POST", "classes/import", {"content": content})[1]["id"]
-    ours, theirs = (tab.ask("GET", f"classes/{id_}/came")[1]["came"] for id_ in (made["id"], again))
+    ours, theirs = (tab.ask("GET", f"classes/{id_}/results")[1]["results"] for id_ in (made["id"], again))
     assert theirs == ours
 
 
@@ -209,22 +211,22 @@ def test_what_came_is_in_the_archive_with_what_it_is_kept_as(tab: Page) -> None:
     made = begun(tab)
     noted(tab, made["id"], group("Kelp", {"seen": ["runs"]}))
     tab.ask("POST", f"classes/{made['id']}/teach")
-    before = tab.ask("GET", f"classes/{made['id']}/came")[1]
+    before = tab.ask("GET", f"classes/{made['id']}/results")[1]
     out = io.BytesIO()
     everything(out)
     SchoolClass.objects.all().delete()
     take_in_everything(out)
-    assert tab.ask("GET", f"classes/{made['id']}/came")[1] == before
+    assert tab.ask("GET", f"classes/{made['id']}/results")[1] == before
 
 
 def test_a_class_that_was_put_away_is_noted_no_more(tab: Page) -> None:
     made = begun(tab)
     tab.ask("DELETE", f"classes/{made['id']}")
     at = f"classes/{made['id']}"
-    assert tab.ask("PUT", f"{at}/came", {"version": 1, "came": {}})[0] == 410
+    assert tab.ask("PUT", f"{at}/results", {"version": 1, "results": {}})[0] == 410
     assert tab.ask("POST", f"{at}/teach")[0] == 410
-    assert tab.ask("GET", f"{at}/came")[0] == 200
-    assert tab.ask("GET", "classes/nothing/came")[0] == 404
+    assert tab.ask("GET", f"{at}/results")[0] == 200
+    assert tab.ask("GET", "classes/nothing/results")[0] == 404
 
 
 def test_no_step_after_which_a_motor_can_run_is_offered_to_be_prepared(tab: Page) -> None:

@@ -12,10 +12,11 @@ import pytest
 
 from runner.live_server import LiveServer
 from server.keeping import copies
+from tests.effort import effort
 from tests.server.conftest import DESIGN
 
-# More with ./oak attack.
-KILLS = int(os.environ.get("OAK_ATTACK_KILLS", "3"))
+# More with ./oak test --long, and more still with ./oak attack.
+KILLS = int(os.environ.get("OAK_ATTACK_KILLS", effort("1", "3")))
 LATEST_S = 1.5
 
 

@@ -65,7 +65,7 @@ def test_a_sheet_for_the_tables_holds_eight(tab: Page) -> None:
 
 
 @pytest.mark.parametrize(
-    ("seen", "told"),
+    ("seen", "answer"),
     [
         ({"signs": ["smells"]}, "smells"),
         ({"readings": {"current": -1}}, "-1"),

@@ -63,11 +63,11 @@ def test_what_is_put_away_can_be_put_back_and_is_not_written_to(tab: Page) -> No
 def test_a_table_comes_in_whole_or_its_good_rows_where_that_is_asked(tab: Page) -> None:
     text = "sort,name,amount\nwire,A,3\nspring,B,1\nmeter,C,2\n"
     _, taken = tab.ask("POST", "drawer/table", {"text": text})
-    assert taken["came"] == 0
+    assert taken["taken"] == 0
     assert [fault["field"] for fault in taken["faults"]] == ["/row 3/sort"]
     assert owned(tab) == []
     _, taken = tab.ask("POST", "drawer/table", {"text": text, "keep_good": True})
-    assert taken["came"] == 2
+    assert taken["taken"] == 2
     table = tab.client.get("/api/drawer.csv").content.decode()
     assert [line.split(",")[:2] for line in table.splitlines()[1:]] == [["wire", "A"], ["meter", "C"]]
 
@@ -75,7 +75,7 @@ def test_a_table_comes_in_whole_or_its_good_rows_where_that_is_asked(tab: Page) 
 def test_the_sample_of_the_harbor_school_comes_in(tab: Page) -> None:
     status, taken = tab.ask("POST", "drawer/sample")
     assert (status, taken["faults"]) == (200, [])
-    assert taken["came"] == len(owned(tab)) > 10
+    assert taken["taken"] == len(owned(tab)) > 10
 
 
 @pytest.mark.parametrize("change", [{"sort": "spring"}, {"amount": -1}, {"facts": {"taste": {"value": 1, "how": "printed"}}}, {"words": {"metal": "gold"}}, {"more": 1}])  # fmt: skip
@@ -106,14 +106,14 @@ def test_the_drawer_goes_along_in_the_archive_with_its_history(tab: Page) -> Non
 
 def test_a_thing_without_a_label_comes_in_as_its_readings_reported(tab: Page) -> None:
     reads = [{"aid": "wraps", "values": {"wraps": 20.0, "wide_mm": 10.6}}, {"aid": "color", "values": {"color": 0.0}}]
-    status, entry = tab.ask("POST", "drawer/told", {"thing": "wire", "name": "Old spool", "readings": reads})
+    status, entry = tab.ask("POST", "drawer/readings", {"thing": "wire", "name": "Old spool", "readings": reads})
     assert status == 200
     answer = tab.ask("POST", "things/wire", {"readings": reads})[1]["figures"][0]
     known = entry["entry"]["facts"]["diameter_mm"]
     assert (known["low"], known["value"], known["high"]) == (answer["low"], answer["value"], answer["high"])
     assert entry["entry"]["words"]["metal"] == "copper"
-    assert tab.ask("POST", "drawer/told", {"thing": "spring", "name": "A", "readings": []})[0] == 404
-    assert tab.ask("POST", "drawer/told", {"thing": "wire", "name": "", "readings": []})[0] == 422
+    assert tab.ask("POST", "drawer/readings", {"thing": "spring", "name": "A", "readings": []})[0] == 404
+    assert tab.ask("POST", "drawer/readings", {"thing": "wire", "name": "", "readings": []})[0] == 422
 
 
 def test_an_entry_that_is_not_there_is_reported(tab: Page) -> None:

@@ -67,12 +67,20 @@ def ended(pid: int) -> bool:
         return True
 
 
+def ticks_of(pid: int) -> int:
+    """Processor time that a process has had, in ticks; 0 where it is gone."""
+    try:
+        return int(Path(f"/proc/{pid}/stat").read_text(encoding="utf-8").rsplit(")", 1)[1].split()[11])
+    except FileNotFoundError:
+        return 0
+
+
 def sooner_or_later(holds: Callable[[], bool]) -> None:
-    for _ in range(600):
+    for _ in range(3000):
         if holds():
             return
         time.sleep(0.1)
-    raise AssertionError("not within a minute")
+    raise AssertionError("not within five minutes")
 
 
 def test_parts_come_in_order_from_a_process_that_is_kept(lane: Lane) -> None:
@@ -181,7 +189,8 @@ def test_a_closed_connection_ends_its_job_and_a_killed_server_leaves_no_process(
     asking = server.connect()
     headers = {"X-CSRFToken": server.token, "Cookie": f"csrftoken={server.token}", "Content-Type": "application/json"}
     asking.request("POST", "/api/best", json.dumps(design), headers)
-    time.sleep(0.5)
+    idle = {pid: ticks_of(pid) for pid in before}
+    sooner_or_later(lambda: any(ticks_of(pid) > idle[pid] + 5 for pid in before))
     asking.close()
     sooner_or_later(lambda: any(ended(pid) for pid in before))
     assert server.ask(plain, "POST", "spin", design)[0] == 200

@@ -29,7 +29,7 @@ def with_trials(tab: Page, seed: int = 5) -> str:
     body = {"version": 1, "title": "Lamp", "design": DESIGN, "change": "all"}
     assert tab.ask("PUT", f"shelf/{motor['id']}", body)[0] == 200
     status, taken = tab.ask("POST", f"shelf/{motor['id']}/trials/table", {"text": trial_table(trials(seed))})
-    assert (status, taken["came"]) == (200, 3)
+    assert (status, taken["added"]) == (200, 3)
     return str(motor["id"])
 
 
@@ -51,7 +51,7 @@ def speed_band(tab: Page, key: str | None, design: dict[str, Any] = DESIGN) -> l
 
 def test_what_was_taught_is_the_core_s(tab: Page) -> None:
     reply = lines(tab, with_trials(tab))
-    found = reply[-1]["taught"]
+    found = reply[-1]["summary"]
     assert all(0 <= line["progress"] <= 1 for line in reply[:-1])
     core = summary_of(LANTERN, [Ran(str(number), LANTERN, trial) for number, trial in enumerate(trials())])
     assert (found["which"], found["trials"], found["rotors"]) == ("again", 3, 1)
@@ -61,7 +61,7 @@ def test_what_was_taught_is_the_core_s(tab: Page) -> None:
 
 
 def test_a_look_with_the_key_is_that_of_the_motor_as_learned(tab: Page) -> None:
-    key = lines(tab, with_trials(tab))[-1]["taught"]["key"]
+    key = lines(tab, with_trials(tab))[-1]["summary"]["key"]
     plain, learned = speed_band(tab, None), speed_band(tab, key)
     assert plain == list(evaluate(LANTERN).figures["speed"].band)
     assert learned[1] - learned[0] < 0.5 * (plain[1] - plain[0])
@@ -71,7 +71,7 @@ def test_a_look_with_the_key_is_that_of_the_motor_as_learned(tab: Page) -> None:
 
 
 def test_every_stage_takes_the_key(tab: Page) -> None:
-    key = lines(tab, with_trials(tab))[-1]["taught"]["key"]
+    key = lines(tab, with_trials(tab))[-1]["summary"]["key"]
     assert tab.ask("POST", f"build?learned={key}", DESIGN)[1]["first_run"]["expect"] != tab.ask("POST", "build", DESIGN)[1]["first_run"]["expect"]  # fmt: skip
     for route, body in (
         ("advice", DESIGN),
@@ -85,20 +85,20 @@ def test_every_stage_takes_the_key(tab: Page) -> None:
 
 def test_a_trial_struck_out_is_forgotten_and_one_put_back_counts(tab: Page) -> None:
     id_ = with_trials(tab)
-    whole = lines(tab, id_)[-1]["taught"]
+    whole = lines(tab, id_)[-1]["summary"]
     last = tab.ask("GET", f"shelf/{id_}/trials")[1][-1]["id"]
-    without = lines(tab, id_, left_out=[last])[-1]["taught"]
+    without = lines(tab, id_, left_out=[last])[-1]["summary"]
     tab.ask("POST", f"shelf/{id_}/trials/{last}/strike", {})
-    struck = lines(tab, id_)[-1]["taught"]
+    struck = lines(tab, id_)[-1]["summary"]
     assert struck["trials"] == without["trials"] == 2
     assert struck["rows"] == without["rows"] != whole["rows"]
     tab.ask("POST", f"shelf/{id_}/trials/{last}/put-back", {})
-    assert lines(tab, id_)[-1]["taught"] == whole
+    assert lines(tab, id_)[-1]["summary"] == whole
 
 
 def test_a_motor_without_trials_says_so_and_looks_as_ever(tab: Page) -> None:
     motor = tab.started()
-    found = lines(tab, motor["id"])[-1]["taught"]
+    found = lines(tab, motor["id"])[-1]["summary"]
     assert (found["trials"], found["rows"], found["things"]) == (0, [], [])
     design = tab.ask("GET", f"shelf/{motor['id']}")[1]["design"]
     assert speed_band(tab, found["key"], design) == speed_band(tab, None, design)
@@ -110,13 +110,13 @@ def test_what_one_motor_reported_of_all_counts_for_another_until_it_is_switched_
     lines(tab, first)
     second = tab.started()["id"]
     tab.ask("PUT", f"shelf/{second}", {"version": 1, "title": "Twin", "design": DESIGN, "change": "all"})
-    counted = lines(tab, second)[-1]["taught"]
+    counted = lines(tab, second)[-1]["summary"]
     assert speed_band(tab, counted["key"]) != speed_band(tab, None)
     assert tab.ask("POST", "bench", {"counts": False})[1]["counts"] is False
-    off = lines(tab, second)[-1]["taught"]
+    off = lines(tab, second)[-1]["summary"]
     assert speed_band(tab, off["key"]) == speed_band(tab, None)
     assert tab.ask("POST", "bench", {"counts": True})[0] == 200
-    assert lines(tab, second)[-1]["taught"] == counted
+    assert lines(tab, second)[-1]["summary"] == counted
 
 
 def resistance_band(tab: Page, key: str) -> float:
@@ -136,7 +136,7 @@ def test_what_was_learned_of_a_part_holds_for_another_motor_with_the_very_same(t
         for motor, entry in ((first, here), (second, there)):
             status, put = tab.ask("PUT", f"shelf/{motor}/parts/cell", {"entry": entry, "design": DESIGN})
             assert (status, put["design"]) == (200, DESIGN)
-        bands[here, there] = resistance_band(tab, lines(tab, second)[-1]["taught"]["key"])
+        bands[here, there] = resistance_band(tab, lines(tab, second)[-1]["summary"]["key"])
     assert bands[cells[0], cells[1]] == bands[None, None]
     assert bands[cells[0], cells[0]] < 0.97 * bands[None, None]
 
@@ -157,17 +157,17 @@ def test_the_bench_tells_what_it_taught_and_can_begin_anew(tab: Page) -> None:
 
 def test_trials_of_the_simulated_rig_never_teach_the_motor(tab: Page) -> None:
     id_ = with_trials(tab)
-    before = lines(tab, id_)[-1]["taught"]
+    before = lines(tab, id_)[-1]["summary"]
     simulated = trials(8)[0].model_copy(update={"simulated": True}).model_dump(mode="json")
     body = {"key": "simulated-one", "trial": simulated}
     assert tab.ask("POST", f"shelf/{id_}/trials", body)[0] == 200
-    after = lines(tab, id_)[-1]["taught"]
+    after = lines(tab, id_)[-1]["summary"]
     assert after["trials"] == before["trials"] == 3
     assert after["rows"] == before["rows"]
 
 
 def test_learned_draws_come_back_whole_from_their_keeping(tab: Page) -> None:
-    key = lines(tab, with_trials(tab))[-1]["taught"]["key"]
+    key = lines(tab, with_trials(tab))[-1]["summary"]["key"]
     kept = draws_for(key, LANTERN)
     assert kept is not None
     core = summary_of(LANTERN, [Ran(str(number), LANTERN, trial) for number, trial in enumerate(trials())]).draws
@@ -178,7 +178,7 @@ def test_learned_draws_come_back_whole_from_their_keeping(tab: Page) -> None:
 def test_the_shelf_s_line_tells_what_was_predicted_and_measured(tab: Page) -> None:
     assert tab.ask("GET", "measured")[1] == []
     id_ = with_trials(tab)
-    found = lines(tab, id_)[-1]["taught"]
+    found = lines(tab, id_)[-1]["summary"]
     (row,) = tab.ask("GET", "measured")[1]
     speed = next(row for row in found["rows"] if row["name"] == "speed")
     assert (row["id"], row["trials"], row["meter"]) == (id_, 3, True)

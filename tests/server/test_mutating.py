@@ -73,6 +73,7 @@ def test_a_sample_follows_its_seed_and_takes_each_place_once(project: Path) -> N
     assert len({(mutant.line, mutant.column) for mutant in motor}) == len(motor)
 
 
+@pytest.mark.long  # it runs a suite for every place
 def test_what_no_test_reaches_survives_and_what_one_holds_does_not(
     project: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:

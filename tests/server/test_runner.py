@@ -31,7 +31,7 @@ def test_evaluate_prints_one_json_report() -> None:
 
 
 def test_sentences_are_reported_once_with_how_often_and_the_same_for_the_same_seed() -> None:
-    command = [sys.executable, "-m", "runner.sentences", "--designs", "21", "--no-advice"]
+    command = [sys.executable, "-m", "runner.sentences", "--designs", "7", "--no-advice"]
     first, again = (
         subprocess.run(command, cwd=ROOT, env=PATHS, capture_output=True, text=True, check=True) for _ in range(2)
     )
@@ -39,7 +39,7 @@ def test_sentences_are_reported_once_with_how_often_and_the_same_for_the_same_se
     places = [line for line in first.stdout.splitlines() if line and not line.startswith(" ")]
     assert {"HEADLINE", "CAUTION", "CHECK", "FIRST RUN, FLICK"} <= set(places)
     headlines = first.stdout.split("\nHEADLINE\n")[1].split("\n\n")[0].splitlines()
-    assert sum(int(line.split()[0]) for line in headlines) == 21
+    assert sum(int(line.split()[0]) for line in headlines) == 7
 
 
 @pytest.mark.parametrize(
@@ -123,7 +123,7 @@ def program(path: Path, says: str) -> None:
 
 
 @pytest.mark.parametrize(
-    ("node", "npm", "told"),
+    ("node", "npm", "reply"),
     [(None, None, "install nodejs and npm"), ("echo v20.1.0", None, "install nodejs and npm"),
      ("exit 3", "exit 0", "does not run: install nodejs anew"), ("echo v18.2.0", "exit 0", "this is v18.2.0: install a newer"),
      ("echo v20.1.0", "echo no network; exit 1", "connect to the network once")],
@@ -203,7 +203,7 @@ def test_a_rig_s_trials_teach_by_the_command_line_alone(tmp_path: Path) -> None:
 
 
 @pytest.mark.parametrize(
-    ("module", "words", "told"),
+    ("module", "words", "reply"),
     [
         ("rig_file", ("demo/lantern.oak.json", "--trials", "0", "--csv"), "--trials from 1"),
         ("rig_file", ("nothing.oak.json", "--csv"), "a file that can be read"),

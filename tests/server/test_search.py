@@ -46,7 +46,7 @@ def test_a_search_of_the_drawer_streams_what_it_finds(tab: Page, stocked: dict[s
     form = tab.ask("GET", "search")[1]
     assert {part["name"] for part in form["drawer"]} >= {"Disc 10 x 3", "Enameled wire"}
     assert len(form["kit"]) > 8
-    states = lines(tab, "search", {"asked": REQUEST, "designs": 3000})
+    states = lines(tab, "search", {"criteria": REQUEST, "designs": 3000})
     assert [state["done"] for state in states] == [False] * (len(states) - 1) + [True]
     found = states[-1]["found"]
     assert found
@@ -57,19 +57,19 @@ def test_a_search_of_the_drawer_streams_what_it_finds(tab: Page, stocked: dict[s
 
 
 def test_a_search_needs_no_drawer(tab: Page) -> None:
-    states = lines(tab, "search", {"asked": {**REQUEST, "kinds": ["roller"]}, "parts_from": "kit", "designs": 2000})
+    states = lines(tab, "search", {"criteria": {**REQUEST, "kinds": ["roller"]}, "parts_from": "kit", "designs": 2000})
     assert states[-1]["found"][0]["kind"] == "roller"
-    assert lines(tab, "search", {"asked": REQUEST})[-1]["left_out"][0]["why"] == "there is no battery for it"
+    assert lines(tab, "search", {"criteria": REQUEST})[-1]["left_out"][0]["why"] == "there is no battery for it"
 
 
 def test_what_is_asked_wrongly_is_refused_with_a_reason(tab: Page) -> None:
     for wrong in ({"groups": 0}, {"minutes": 1e9}, {"kinds": []}, {"matters": ["sure", "sure"]}, {"hands": "giant"}):
-        status, problem = tab.ask("POST", "search", {"asked": {**REQUEST, **wrong}})
+        status, problem = tab.ask("POST", "search", {"criteria": {**REQUEST, **wrong}})
         assert (status, bool(problem["faults"][0]["hint"])) == (422, True), wrong
 
 
 def test_purchases_come_one_after_the_other_and_as_a_list(tab: Page, stocked: dict[str, str]) -> None:
-    states = lines(tab, "search/buying", {"asked": {**REQUEST, "kinds": ["roller"]}})
+    states = lines(tab, "search/buying", {"criteria": {**REQUEST, "kinds": ["roller"]}})
     assert states[-1]["done"]
     purchase = states[-1]["purchases"][0]
     assert "opens the roller" in purchase["sentence"]

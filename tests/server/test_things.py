@@ -36,7 +36,7 @@ def test_readings_of_a_thing_say_what_the_core_says(tab: Page) -> None:
 
 
 @pytest.mark.parametrize(
-    ("thing", "readings", "status", "told"),
+    ("thing", "readings", "status", "reply"),
     [
         ("spring", [], 404, ""),
         ("wire", [{"aid": "smell", "values": {}}], 422, "one of wraps"),

@@ -14,10 +14,9 @@ from oakspin.design.models import ONE_LINE, WHOLE, Record, misfit
 from oakspin.diagnose.repair import Repair
 from oakspin.errors import UnreadableDesign
 from oakspin.measure.trial import Readings, Seen, Trial
+from oakspin.measure.went import went
 
 MOST_TRIES = 20  # of one group with one motor
-GOES: tuple[Seen, ...] = ("runs", "runs_after_flick")
-STOPS: tuple[Seen, ...] = ("jumps_off", "starts_then_stops")
 
 Words = Annotated[str, Field(max_length=1000)]
 Minute = Annotated[float, Field(ge=0, le=600)]
@@ -39,7 +38,7 @@ class TryResult(Record):
     @property
     def goes(self) -> bool:
         """Whether the motor went."""
-        return any(seen in GOES for seen in self.seen) and not any(seen in STOPS for seen in self.seen)
+        return went(self.seen)
 
 
 class MotorResults(Record):

@@ -23,6 +23,7 @@ from oakspin.diagnose.signs import (
 from oakspin.draws import Array
 from oakspin.kinds.fault import BenchFault
 from oakspin.machines.flaw import PLANNED, Flaw
+from oakspin.measure.went import turned_on
 from oakspin.rig.bench import RigRun, shown
 from oakspin.rig.hidden import Hidden
 
@@ -49,7 +50,7 @@ class HiddenTrouble:
     @property
     def plain(self) -> bool:
         """Whether it shows: it does not go, or at less than seven tenths of the planned speed."""
-        going = self.run.speed if self.run.seen[0] in ("runs", "runs_after_flick") else 0.0
+        going = self.run.speed if turned_on(self.run.seen) else 0.0
         return going < SHOWS * self.usual.speed
 
     def ticked(

@@ -15,6 +15,7 @@ from oakspin.heat import hands_off_time
 from oakspin.kinds.fault import BenchFault
 from oakspin.learn.seen import FLOWS_A, HARDLY_HELD, seen_in
 from oakspin.machines.machine import Machine, Mask
+from oakspin.measure.went import TURNS
 from oakspin.motion.drive import drive_of
 from oakspin.rig.bench import RigRun
 from oakspin.verdict.outcome import ONE_RUN, Outcome
@@ -70,7 +71,8 @@ PLACED: dict[SideSign, float] = {
     "crooked": 0.85,
     "unlike": 0.9,
 }
-GOING = frozenset(("runs", "runs_after_flick", "creeps"))
+GOING: frozenset[str] = frozenset((*TURNS, "creeps"))
+RUNNING = [MOTION_SIGNS.index(word) for word in TURNS]
 
 RIGHT = 0.86  # how often the right word is ticked for how it went
 ALIKE = 0.07  # how often another that is easily taken for it; the rest is spread over all others
@@ -150,10 +152,8 @@ def shows(outcome: Outcome, usual: Usual, faults: Sequence[BenchFault] = ()) -> 
         went[clear & coasts] = MOTION_SIGNS.index("starts_then_stops")
     elif drive.sense < 0:
         thrown = flows & (np.abs(drive.push).max(axis=1) > machine.load.dry)
-        went[~np.isin(went, [MOTION_SIGNS.index("runs"), MOTION_SIGNS.index("runs_after_flick")]) & thrown] = (
-            MOTION_SIGNS.index("comes_back")
-        )
-    goes = np.isin(went, [MOTION_SIGNS.index("runs"), MOTION_SIGNS.index("runs_after_flick")])
+        went[~np.isin(went, RUNNING) & thrown] = MOTION_SIGNS.index("comes_back")
+    goes = np.isin(went, RUNNING)
     went[goes & (outcome.speed < _creeps(machine))] = MOTION_SIGNS.index("creeps")
     goes = np.isin(went, [MOTION_SIGNS.index(word) for word in GOING])
     battery, motor = _hot(outcome)
@@ -190,10 +190,10 @@ def shown_by(run: RigRun, usual: Usual, faults: Sequence[BenchFault] = ()) -> tu
     flows = run.drawn > FLOWS_A
     if went in ("trembles", "nothing") and run.rocks:
         went = "rocks"
-    if machine.route is not None and run.sense < 0 and went not in ("runs", "runs_after_flick"):
+    if machine.route is not None and run.sense < 0 and went not in TURNS:
         thrown = np.abs(drive_of(machine).push).max(axis=1) * every > machine.load.dry
         went = "comes_back" if flows and thrown[run.row] else went
-    if went in ("runs", "runs_after_flick") and speed < _creeps(machine):
+    if went in TURNS and speed < _creeps(machine):
         went = "creeps"
     goes = went in GOING
     hot = [run.rise(body, ONE_RUN) + machine.room_C > HANDS_OFF_C for body in machine.bodies]

@@ -19,6 +19,7 @@ from oakspin.kinds.fault import BenchFault, Check, Cure, Place
 from oakspin.kinds.geometry import Geometry, Point, seen
 from oakspin.kinds.kinds import draw, words_of
 from oakspin.machines.table import machine_of
+from oakspin.measure.went import turned_on
 from oakspin.rounding import rounded
 from oakspin.spoken import PLAIN
 
@@ -214,8 +215,7 @@ def _summary(bench: FaultBench, known: Evidence, found: Diagnosis) -> str:
         return "Nothing here explains what you see. Look again, or read something with a meter."
     best = found.suspects[0]
     if found.planned > max(best.chance, HEALTHY) and found.as_planned:
-        goes = known.signs & {"runs", "runs_after_flick"}
-        if goes:
+        if turned_on(known.signs):
             return "Nothing is wrong with it: it does as planned."
         fails = max(round(100 * (1 - float(bench.runs.mean()))), 1)
         return (

@@ -13,6 +13,7 @@ from oakspin.learn.seen import WENT, alike, seen_in
 from oakspin.machines.machine import Mask
 from oakspin.measure.predicted import predicted, usual_outcome
 from oakspin.measure.trial import Seen
+from oakspin.measure.went import turned_on
 from oakspin.verdict.outcome import ONE_RUN
 from oakspin.verdict.verdict import running_builds
 
@@ -60,9 +61,7 @@ def surprise_of(each: Observation) -> Surprise | None:
 def _stands(each: Observation) -> bool:
     """Whether it was seen not to go on, and nothing of its going was measured."""
     went = {word for word in each.seen if word in WENT}
-    return (
-        bool(went) and not went & {"runs", "runs_after_flick"} and not MOVING & {row.quantity for row in each.readings}
-    )
+    return bool(went) and not turned_on(went) and not MOVING & {row.quantity for row in each.readings}
 
 
 def _by_readings(each: Observation, columns: Array) -> Surprise:

@@ -26,6 +26,7 @@ __all__ = [
     "NEVER",
     "Body",
     "Cause",
+    "CauseValue",
     "Hindrance",
     "Landing",
     "Load",
@@ -33,7 +34,6 @@ __all__ = [
     "Mask",
     "Rest",
     "Route",
-    "Told",
     "Touch",
 ]
 

@@ -22,6 +22,7 @@ from oakspin.measure.trial import (
     ReadingWords,
     Seen,
 )
+from oakspin.measure.went import ENDS, TURNS
 
 
 @dataclass(frozen=True)
@@ -49,7 +50,8 @@ class TrialForm:
     """The fields of a trial, in order, and the groups in which they are taken.
 
     ``swings`` says whether the balance can be tested by a swing; ``rests`` points to the field of the design that takes
-    the way it rests with the power off, in degrees; empty where it does not hang.
+    the way it rests with the power off, in degrees; empty where it does not hang. A motor went where one of the words
+    of ``turns`` was seen and none of ``ends``.
     """
 
     readings: tuple[ReadingWords, ...]
@@ -59,6 +61,8 @@ class TrialForm:
     swings: bool
     rests: str
     counting: Counting = Counting()
+    turns: tuple[Seen, ...] = TURNS
+    ends: tuple[Seen, ...] = ENDS
 
 
 def trial_form(design: Design) -> TrialForm:

@@ -13,11 +13,12 @@ from pydantic import Field
 from oakspin.design import Design
 from oakspin.design.models import Record
 from oakspin.design.patch import Setting, patched
-from oakspin.diagnose.fault_bench import FaultBench, Symptoms, bench_of
+from oakspin.diagnose.fault_bench import FaultBench, Symptoms
 from oakspin.diagnose.fault_search import HiddenTrouble, flaw_of, hidden_in
 from oakspin.diagnose.ranking import TRY, Answer, Evidence, says_yes
 from oakspin.diagnose.rest_pose import drawn_readings
-from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, MotionSign, SideSign, pointed_of, shown_by
+from oakspin.diagnose.signs import GOING, MOTION_SIGNS, SIDE_SIGNS, MotionSign, SideSign, pointed_of, shown_by
+from oakspin.diagnose.views import bench_in
 from oakspin.errors import Fault, OakSpinError, UnfitPatch
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.kinds import KINDS
@@ -185,7 +186,7 @@ def case_of(design: Design, seed: int, *, pair: bool = False) -> Case:
     UnfitPatch
         When nothing that shows can be hidden in it.
     """
-    bench = bench_of(design, meter=True)
+    bench = bench_in(design.model_dump_json(), True)
     chance = np.random.default_rng([seed, 21])
     offered = [each for each in bench.symptoms if len(each.ids) == 1 + pair]
     for at in range(TRIES):
@@ -250,7 +251,7 @@ def _state(trouble: HiddenTrouble, bench: FaultBench, seed: list[int]) -> MotorS
     run, noise = trouble.run, chance.standard_normal(3)
     machine = run.machine
     assert machine is not None
-    going = went in ("runs", "runs_after_flick", "creeps")
+    going = went in GOING
     drawn = max(run.drawn if going else run.idle, float(machine.shorted[run.row]))
     pack = machine.pack
     volts = _of(pack.volts_at(pack.used), run.row) - _of(pack.ohms_at(pack.used), run.row) * drawn

@@ -12,11 +12,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from oakspin.design import Design
-from oakspin.diagnose.fault_bench import FaultBench, bench_of
+from oakspin.diagnose.fault_bench import FaultBench
 from oakspin.diagnose.fault_search import seen_of
 from oakspin.diagnose.ranking import TRY, Evidence, diagnosed
 from oakspin.diagnose.signs import SIDE_SIGNS, MotionSign, SideSign
-from oakspin.diagnose.views import word_of_sign
+from oakspin.diagnose.views import bench_in, word_of_sign
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.kinds.kinds import KINDS
 
@@ -88,7 +88,7 @@ def crowd_of(design: Design, seed: int) -> Crowd:
     UnfitPatch
         When the plan itself does not go: then all are stuck, with no fault to find.
     """
-    bench = bench_of(design, meter=False)
+    bench = bench_in(design.model_dump_json(), False)
     if bench.runs.mean() < 0.5:
         limit = "a motor that goes as planned"
         raise UnfitPatch([Fault("/design", design.kind, limit, "Practise with another motor.")])

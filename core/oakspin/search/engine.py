@@ -30,7 +30,7 @@ from oakspin.search.reasons import LeftOut, why
 from oakspin.search.request import Matter, SearchRequest
 from oakspin.search.scan import Scan, Seen
 from oakspin.search.sheet import DESIGNS as ON_A_SHEET
-from oakspin.search.tasks import kinds, made, matters_of, next_task, rank
+from oakspin.search.tasks import kinds_of, made, matters_of, next_task, rank
 
 Given = TypeVar("Given")
 Answer = TypeVar("Answer")
@@ -103,7 +103,7 @@ def search(
     """
     chance = np.random.default_rng(seed)
     matters = matters_of(request)
-    kinds, left_out = kinds(stock, request, matters, must, chance)
+    kinds, left_out = kinds_of(stock, request, matters, must, chance)
     seen = planned = 0
     under_way: deque[_Batch] = deque()
     try:

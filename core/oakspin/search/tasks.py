@@ -41,7 +41,7 @@ def made(one: Scan | Climb) -> Seen:
     return look(one) if isinstance(one, Scan) else climb(one)
 
 
-def kinds(
+def kinds_of(
     stock: Sequence[Part],
     request: SearchRequest,
     matters: Sequence[Matter],

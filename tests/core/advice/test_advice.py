@@ -89,7 +89,7 @@ def test_every_dial_is_looked_at_but_for_what_is_no_one_s_to_change(kind: str) -
 
 
 @pytest.mark.parametrize(
-    ("design", "settings", "told"),
+    ("design", "settings", "answer"),
     [
         (LANTERN, (Setting("/magnets/count", 4),), "costs two magnets"),
         (CRADLE, (Setting("/battery/in_series", 2),), "costs one cell"),

@@ -59,7 +59,7 @@ def test_a_wrong_design_is_reported_with_its_motor() -> None:
     assert refused.value.faults[0].field == "/motors/0/design/screw/length_mm"
 
 
-@pytest.mark.parametrize("change", [{"format": "oakspin.design"}, {"version": 2}, {"version": None}])
+@pytest.mark.parametrize("change", [{"format": "oakspin.design"}, {"version": 3}, {"version": None}])
 def test_other_files_and_newer_ones_are_refused(change: dict[str, object]) -> None:
     with pytest.raises(UnreadableDesign):
         from_text(json.dumps({**json.loads(to_text(plan())), **change}))

@@ -92,10 +92,10 @@ def test_what_cannot_have_come_is_reported_at_its_field(change: dict[str, Any], 
     with pytest.raises(UnreadableDesign) as refused:
         results_of(change)
     assert refused.value.faults[0].field == field
-    plain = {**json.loads(to_text(plan())), "came": change}
+    plain = {**json.loads(to_text(plan())), "results": change}
     with pytest.raises(UnreadableDesign) as in_file:
         from_text(json.dumps(plain))
-    assert in_file.value.faults[0].field == f"/came{field}"
+    assert in_file.value.faults[0].field == f"/results{field}"
 
 
 @pytest.mark.parametrize(("count", "place"), [(5, "below"), (7, "below"), (8, "inside"), (11, "inside"), (12, "above")])
@@ -146,11 +146,11 @@ def test_each_group_is_reported_in_words() -> None:
         ]
     )
     answer = {each.group: each.motors[0] for each in review_of(plan(), results, 24).groups}
-    assert (answer["Kelp"].state, answer["Kelp"].wording) == ("runs", "Went at the first try, minute 31.")
-    assert answer["Tern"].wording == "Went at try 3."
-    assert (answer["Ling"].state, answer["Ling"].wording) == ("not_built", "Not built in time.")
-    assert (answer["Brill"].state, answer["Brill"].wording) == ("unknown", "Nothing is noted.")
-    assert answer["Whelk"].wording.startswith("Did not go: trembles")
+    assert (answer["Kelp"].state, answer["Kelp"].sentence) == ("runs", "Went at the first try, minute 31.")
+    assert answer["Tern"].sentence == "Went at try 3."
+    assert (answer["Ling"].state, answer["Ling"].sentence) == ("not_built", "Not built in time.")
+    assert (answer["Brill"].state, answer["Brill"].sentence) == ("unknown", "Nothing is noted.")
+    assert answer["Whelk"].sentence.startswith("Did not go: trembles")
     assert [run.number for run in answer["Tern"].runs] == [1, 2, 3]
 
 

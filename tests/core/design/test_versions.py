@@ -56,7 +56,7 @@ def test_it_opens_with_everything_that_was_decided_in_it(path: Path) -> None:
 
 @pytest.mark.parametrize("path", FILES, ids=lambda path: f"{path.parent.name} {path.stem}")
 def test_it_says_the_same_as_when_it_was_written(path: Path) -> None:
-    text = json.loads((path.parent / "said.json").read_text(encoding="utf-8"))[path.name]
+    text = json.loads((path.parent / "sentences.json").read_text(encoding="utf-8"))[path.name]
     shown = look(from_text(path.read_bytes()).design)
     assert shown.verdict.direction == text["direction"]
     assert [f"{part.title}: {part.line}" for part in shown.parts] == text["parts"]

@@ -8,6 +8,7 @@ from oakspin.errors import Refusal
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.kinds import faults_of
 from tests.core.generated import designs
+from tests.effort import effort
 
 
 def faults_or_none(design: Design) -> tuple[BenchFault, ...]:
@@ -19,7 +20,11 @@ def faults_or_none(design: Design) -> tuple[BenchFault, ...]:
 
 
 @given(designs)
-@settings(max_examples=150, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much])
+@settings(
+    max_examples=effort(37, 150),
+    deadline=None,
+    suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],
+)
 def test_every_fault_is_one_that_the_design_can_have(design: Design) -> None:
     faults = faults_or_none(design)
     assert len({fault.id for fault in faults}) == len(faults)
@@ -34,7 +39,11 @@ def test_every_fault_is_one_that_the_design_can_have(design: Design) -> None:
 
 
 @given(designs)
-@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much])
+@settings(
+    max_examples=effort(15, 60),
+    deadline=None,
+    suppress_health_check=[HealthCheck.too_slow, HealthCheck.filter_too_much],
+)
 def test_every_fault_can_be_read_aloud(design: Design) -> None:
     for fault in faults_or_none(design):
         for text in (fault.sentence, fault.check.do, fault.check.question, fault.cure.do, fault.caution):

@@ -17,6 +17,7 @@ from oakspin.diagnose.fault_search import (
     searched,
 )
 from oakspin.diagnose.ranking import TRY, Evidence, diagnosed, says_yes, word_of
+from oakspin.diagnose.views import bench_in
 from oakspin.draws import Draws
 from oakspin.learn.history import Ran
 from oakspin.learn.summary import summary_of
@@ -30,7 +31,7 @@ LANTERN = sample("lantern")
 
 @lru_cache(maxsize=2)
 def bench(name: str = "lantern") -> FaultBench:
-    return bench_of(sample(name), meter=True)
+    return bench_in(sample(name).model_dump_json(), True)
 
 
 def test_what_is_done_is_known() -> None:

@@ -67,7 +67,7 @@ def test_what_no_field_tells_is_on_the_bench_all_the_same() -> None:
     assert bad.total_ohms == pytest.approx(machine.total_ohms + 2.0)
     assert bad.load.dry == pytest.approx(3 * machine.load.dry)
     assert bad.pack.volts_at(0.0) == pytest.approx(machine.pack.volts_at(0.0) / 2)
-    both = Flaw(ohms=1.0, drag=2.0).beside(Flaw(opens=True, drag=2.0))
+    both = Flaw(ohms=1.0, drag=2.0).union(Flaw(opens=True, drag=2.0))
     assert (both.opens, both.ohms, both.drag) == (True, 1.0, 4.0)
 
 

@@ -8,7 +8,7 @@ from functools import lru_cache
 import numpy as np
 import pytest
 
-from oakspin.diagnose.fault_bench import FaultBench, bench_of
+from oakspin.diagnose.fault_bench import FaultBench
 from oakspin.diagnose.ranking import Evidence, weights_of
 from oakspin.diagnose.signs import (
     IMAGINED,
@@ -20,7 +20,7 @@ from oakspin.diagnose.signs import (
     pointed_chance,
     pointed_of,
 )
-from oakspin.diagnose.views import sign_words
+from oakspin.diagnose.views import bench_in, sign_words
 from oakspin.kinds.kinds import faults_of
 from oakspin.practice.case import Act, case_of, played, usual_design
 from oakspin.practice.views import case_view
@@ -31,7 +31,7 @@ SAMPLES = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "nigh
 
 @lru_cache(maxsize=2)
 def bench(name: str) -> FaultBench:
-    return bench_of(sample(name), meter=False)
+    return bench_in(sample(name).model_dump_json(), False)
 
 
 def chances(name: str, sign: SideSign, part: str) -> dict[tuple[str, ...], float]:

@@ -69,7 +69,7 @@ def test_three_ways_of_knowing_are_three_widths() -> None:
 
 
 @pytest.mark.parametrize(
-    ("change", "told"),
+    ("change", "answer"),
     [
         ({"sort": "spring"}, "Input should be"),
         ({"name": ""}, "at least 1"),
@@ -103,7 +103,7 @@ def test_bad_rows_are_reported_one_by_one_and_the_good_ones_read() -> None:
 
 
 @pytest.mark.parametrize(
-    ("text", "told"),
+    ("text", "answer"),
     [("", "no column sort"), ("name,amount\nA,1\n", "no column sort"), ("sort,name,amount,taste\n", "column taste")],
 )
 def test_what_is_no_drawer_is_reported(text: str, answer: str) -> None:

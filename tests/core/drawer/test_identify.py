@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from functools import lru_cache
 
 import numpy as np
 import pytest
 
 from oakspin.constants import MU_0
-from oakspin.drawer.identify.aid import Aid, Thing
+from oakspin.drawer.identify.aid import Aid, Guess, Thing
 from oakspin.drawer.identify.magnet import MAGNET_AIDS
 from oakspin.drawer.identify.posterior import Read, aid_of, checked, found, spread_of, weights_of
 from oakspin.drawer.identify.pull import _ring_share, pull
@@ -17,8 +18,10 @@ from oakspin.drawer.identify.readings import METAL_NAMES
 from oakspin.drawer.identify.table import THINGS
 from oakspin.errors import UnreadableDesign
 from oakspin.parts.catalogue import METALS
+from tests.effort import effort, part
 
-RIGS = 200
+RIGS = effort(100, 200)
+OFF = effort(0.12, 0.05)  # of a share of 0.8: three standard errors of so few, two of so many
 WIRE, MAGNET, CELL, HOLDER = (THINGS[name] for name in ("wire", "magnet", "cell", "holder"))
 ALL = [(thing.id, aid.id) for thing in THINGS.values() for aid in thing.aids]
 
@@ -33,10 +36,15 @@ def numbers(aid: Aid, chance: np.random.Generator) -> dict[str, float]:
     return {request.name: float(request.usual * chance.uniform(0.8, 1.3)) for request in aid.asks if request.given}
 
 
+@lru_cache(maxsize=8)
+def guesses(thing: str, count: int) -> Guess:
+    return THINGS[thing].guess(count)
+
+
 def tried(thing: Thing, aids: list[Aid], seed: int) -> tuple[dict[str, float], list[Read]]:
     """A hidden thing of the sort, and what it shows in these tests."""
     chance = np.random.default_rng(seed)
-    all_ = thing.guess(thing.count)
+    all_ = guesses(thing.id, thing.count)
     at = int(chance.integers(thing.count))
     hidden = {name: values[at : at + 1] for name, values in all_.items()}
     reads, shared = [], dict[str, float]()
@@ -68,13 +76,13 @@ def inside(thing: Thing, aids: list[Aid], figure: str) -> float:
 @pytest.mark.parametrize(("thing", "aid"), ALL)
 def test_the_band_of_every_test_holds_the_truth_in_eight_of_ten(thing: str, aid: str) -> None:
     sort = coarse(THINGS[thing])
-    assert 0.75 <= inside(sort, [aid_of(sort, aid)], sort.main) <= 0.85
+    assert 0.8 - OFF <= inside(sort, [aid_of(sort, aid)], sort.main) <= 0.8 + OFF
 
 
 @pytest.mark.parametrize("thing", THINGS)
 def test_so_does_that_of_all_tests_together(thing: str) -> None:
     sort = THINGS[thing]
-    assert 0.75 <= inside(sort, list(sort.aids), sort.main) <= 0.85
+    assert 0.8 - OFF <= inside(sort, list(sort.aids), sort.main) <= 0.8 + OFF
 
 
 def test_wire_is_reported_as_tables_tell_it() -> None:
@@ -135,7 +143,7 @@ def test_a_ring_pulls_as_a_disc_less_its_hole() -> None:
     assert answer == pytest.approx(own, abs=0.02)
 
 
-@pytest.mark.parametrize(("aid", "reading"), [("needle", "comes"), ("known", "pushes"), ("motor", "same")])
+@pytest.mark.parametrize(("aid", "reading"), part([("needle", "comes"), ("known", "pushes"), ("motor", "same")], 3))
 def test_the_pole_of_the_marked_face_is_reported_three_ways(aid: str, reading: str) -> None:
     for text, pole in ((1, "N"), (0, "S")):
         answer = {choice.name: choice.chances for choice in found(MAGNET, [Read(aid, {reading: text})]).choices}
@@ -208,7 +216,7 @@ def test_of_two_tests_the_one_that_tells_more_for_its_minute_comes_first() -> No
 
 
 @pytest.mark.parametrize(
-    ("read", "told"),
+    ("read", "answer"),
     [
         (Read("wraps", {"wraps": 20}), "wide_mm"),
         (Read("wraps", {"wraps": 20, "wide_mm": 1e6}), "1 to 400"),

@@ -80,7 +80,7 @@ def test_what_is_kept_is_read_as_it_was(columns: dict[str, list[float]], simulat
 
 
 @pytest.mark.parametrize(
-    ("content", "told"),
+    ("content", "answer"),
     [
         (b"", "columns seconds"),
         (b"\xff\xfe\x00", "neither sound nor text"),

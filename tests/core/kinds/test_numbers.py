@@ -21,6 +21,7 @@ from oakspin.tune import factor_at, planned, tuning_of
 from tests.core.designs import CRADLE, LANTERN, changed, grade, sample
 from tests.core.generated import designs
 from tests.core.variety import DESIGNS
+from tests.effort import effort, part
 
 BEACON = sample("beacon")
 
@@ -50,7 +51,7 @@ def dials(design: Design) -> list[Dial]:
         reject()
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=effort(37, 150), deadline=None)
 @given(designs)
 def test_every_dial_tells_the_design_s_own_value_within_its_own_limits(design: Design) -> None:
     shown = dials(design)
@@ -68,7 +69,7 @@ def test_every_dial_tells_the_design_s_own_value_within_its_own_limits(design: D
             assert len({choice.key for choice in dial.choices}) == len(dial.choices)
 
 
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=effort(25, 100), deadline=None)
 @given(designs)
 def test_every_handle_turns_a_number_that_has_a_dial_and_can_be_swept_over_the_same_range(design: Design) -> None:
     try:
@@ -86,7 +87,7 @@ def test_every_handle_turns_a_number_that_has_a_dial_and_can_be_swept_over_the_s
         assert values[-1] == pytest.approx(number.maximum)
 
 
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=effort(25, 100), deadline=None)
 @given(designs, st.data())
 def test_turned_by_dial_handle_sweep_or_map_a_number_gives_the_same_design_to_the_last_digit(design: Design, data: st.DataObject) -> None:  # fmt: skip
     number = data.draw(st.sampled_from(sorted(numbers_shown(design).values(), key=lambda number: number.pointer)))
@@ -103,7 +104,7 @@ def test_turned_by_dial_handle_sweep_or_map_a_number_gives_the_same_design_to_th
     assert abs(value_at(turned, number.pointer) - value) <= (0.5 if number.whole else 1e-6)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=effort(15, 60), deadline=None)
 @given(designs)
 def test_both_ends_of_every_number_can_be_had_or_say_why_not(design: Design) -> None:
     for number in numbers_shown(design).values():
@@ -166,7 +167,7 @@ def test_what_is_tuned_first_and_what_a_trial_notes_are_numbers_of_the_design(na
 EVERY = {**DESIGNS, **{f"start of {name}": kind.start for name, kind in KINDS.items()}}
 
 
-@pytest.mark.parametrize("name", EVERY)
+@pytest.mark.parametrize("name", part(EVERY, 4))
 def test_no_control_offers_what_its_motor_cannot_have(name: str) -> None:
     """Every choice, both ends of every number and of every size: made, looked at, and there again."""
     design = EVERY[name]

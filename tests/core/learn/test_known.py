@@ -6,6 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from oakspin.learn.known import NOTHING, Key, Site, joined
+from tests.effort import effort
 
 A: Key = ("foot_friction", "world")
 B: Key = ("cell_ohms", "part")
@@ -44,7 +45,7 @@ def test_a_reading_of_a_sum_ties_its_parts_together() -> None:
     assert known.mean == pytest.approx([1.0, 1.0], abs=0.01)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=effort(12, 40), deadline=None)
 @given(st.lists(st.tuples(st.floats(-2, 2), st.floats(-2, 2), st.floats(-3, 3)), min_size=1, max_size=6), st.randoms())
 def test_sites_add_up_in_any_order_and_only_ever_narrow(rows: list[tuple[float, float, float]], chance) -> None:  # type: ignore[no-untyped-def]
     sites = [site((A, C), np.array([[a, c]]), np.array([value]), 0.5) for a, c, value in rows]

@@ -249,7 +249,7 @@ def test_heights_of_a_battery_that_turns_count_from_its_magnets_not_from_the_ben
 
 
 @pytest.mark.parametrize(
-    ("design", "told"),
+    ("design", "answer"),
     [
         (changed(SCREW, lead__tip="painted"), "lead's end painted"),
         (changed(CORED, winding__open_arm="other"), "other arm, wire broken"),

@@ -11,6 +11,7 @@ from oakspin.motion.drive import drive_of
 from oakspin.motion.simulate import simulate
 from oakspin.motion.steady import spin_up_time, steady_speed
 from tests.core.designs import ALL_ROUND, CRADLE, LANTERN, changed, sample
+from tests.effort import effort
 
 MACHINE = machine_of(LANTERN, MEDIAN)
 ONE_LEG_ACROSS = changed(LANTERN, outline__legs=1, magnets__magnetized="across")
@@ -45,7 +46,7 @@ def test_energy_in_equals_heat_friction_air_motion_and_lifting(design, seconds: 
 
 def test_bared_all_round_it_swings_to_and_fro_about_one_angle() -> None:
     machine = machine_of(changed(CRADLE, strip__right=ALL_ROUND), MEDIAN)
-    run = simulate(machine, 1.0, 6000, angle=2.0)
+    run = simulate(machine, effort(0.4, 1.0), effort(2400, 6000), angle=2.0)
     assert np.ptp(run.angle[:, 0]) < 2 * np.pi
     assert (np.diff(np.sign(run.speed[1:, 0])) != 0).sum() > 3
 
@@ -84,6 +85,7 @@ def test_friction_brings_to_rest_and_does_not_turn_round() -> None:
     assert (run.speed >= 0).all()
 
 
+@pytest.mark.long  # half a minute of bench time, step by step
 def test_one_leg_over_a_magnet_magnetized_across_swings_over_and_settles() -> None:
     machine = machine_of(ONE_LEG_ACROSS, MEDIAN)
     run = simulate(machine, 30.0, 12000, angle=0.3)

@@ -33,7 +33,7 @@ def test_every_kind_hides_a_fault_that_shows(kind: str) -> None:
     state = hides.state(frozenset(hides.hidden))
     goes = state.went in ("runs", "runs_after_flick")
     slow = state.readings["speed"] < 1.2 * SHOWS * hides.bench.usual.speed * hides.bench.per
-    back = "other_way" in state.beside or "slow" in state.beside
+    back = "other_way" in state.side_signs or "slow" in state.side_signs
     assert not goes or slow or back
 
 
@@ -112,7 +112,7 @@ def test_looks_tell_what_is_there_and_nothing_else() -> None:
     left = frozenset(hides.hidden)
     state = hides.state(left)
     now = played(hides, [Act(do="look", id=look.id) for look in hides.looks()])
-    assert now.known.signs == {state.went, *state.beside}
+    assert now.known.signs == {state.went, *state.side_signs}
     assert now.known.readings == dict(state.readings)
     assert "speed" not in {look.reading for look in case("train", 2).looks()}
 

@@ -45,7 +45,7 @@ def test_no_order_lets_all_wait_less_than_the_best_where_nothing_is_hot() -> Non
 
 
 def _cold(group: Group) -> Group:
-    return replace(group, beside=tuple(sign for sign in group.beside if not sign.startswith("hot")))
+    return replace(group, side_signs=tuple(sign for sign in group.side_signs if not sign.startswith("hot")))
 
 
 def test_what_is_hot_goes_before_what_is_quick() -> None:

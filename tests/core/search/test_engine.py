@@ -27,6 +27,7 @@ from oakspin.search.tasks import matters_of
 from oakspin.search.usual import USUAL_KIT
 from oakspin.search.views import found_views, search_view
 from runner.samples import DEMO
+from tests.effort import part
 
 KIT = stock_of(USUAL_KIT)
 HARBOR = stock_of(read_drawer((DEMO / "drawer.csv").read_text()).entries)
@@ -154,7 +155,7 @@ def test_states_come_as_the_search_goes_on_and_it_ends_when_nobody_asks() -> Non
     assert left <= Counting.begun
 
 
-@pytest.mark.parametrize("number", [2, 6])
+@pytest.mark.parametrize("number", part([6, 2], 2))
 def test_a_planted_best_is_found(number: int) -> None:
     kind, stock, parts = drawer(number)
     request = SearchRequest(minutes=300, matters=["fast"], kinds=[kind])

@@ -44,7 +44,7 @@ MISTAKES: list[tuple[str, dict[str, Any], str, str]] = [
 ]
 
 
-@pytest.mark.parametrize(("kind", "wrong", "told", "cure"), MISTAKES)
+@pytest.mark.parametrize(("kind", "wrong", "answer", "cure"), MISTAKES)
 def test_the_mistake_is_reported_and_the_advice_mends_it(
     kind: str, wrong: dict[str, Any], answer: str, cure: str
 ) -> None:

@@ -56,7 +56,7 @@ export const classMotor = (id: string) => get("/api/classes/motor/{id}", at(id))
 /** What came of a class; its forecast is kept first, where that is still to be done. */
 export const resultsQuery = (id: string) =>
   queryOptions({
-    queryKey: ["classes", id, "came"],
+    queryKey: ["classes", id, "results"],
     queryFn: () => post("/api/classes/{id}/foretell", at(id)),
     staleTime: 0,
   });

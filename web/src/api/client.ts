@@ -141,13 +141,13 @@ type Sender = (path: string, init?: object) => Promise<Answer>;
 
 /** A route asked, its data answered, its problem thrown. */
 const asking =
-  <Verb extends Method>(send: unknown): Call<Verb> =>
+  <Verb extends Method>(verb: "GET" | "POST" | "PUT" | "DELETE"): Call<Verb> =>
   (path, ...init) =>
-    answered((send as Sender)(path, init[0]));
-export const get = asking<"get">(client.GET);
-export const post = asking<"post">(client.POST);
-export const put = asking<"put">(client.PUT);
-export const del = asking<"delete">(client.DELETE);
+    answered((client[verb] as Sender)(path, init[0]));
+export const get = asking<"get">("GET");
+export const post = asking<"post">("POST");
+export const put = asking<"put">("PUT");
+export const del = asking<"delete">("DELETE");
 
 const unreachable = () =>
   new ProblemError(0, "Oak Spin's server does not answer.", [], "Start Oak Spin again; nothing on this page is lost.");

@@ -7560,7 +7560,8 @@ export interface components {
          * @description The fields of a trial, in order, and the groups in which they are taken.
          *
          *     ``swings`` says whether the balance can be tested by a swing; ``rests`` points to the field of the design that takes
-         *     the way it rests with the power off, in degrees; empty where it does not hang.
+         *     the way it rests with the power off, in degrees; empty where it does not hang. A motor went where one of the words
+         *     of ``turns`` was seen and none of ``ends``.
          */
         TrialForm: {
             /** Readings */
@@ -7584,6 +7585,22 @@ export interface components {
              *     }
              */
             counting: components["schemas"]["Counting"];
+            /**
+             * Turns
+             * @default [
+             *       "runs",
+             *       "runs_after_flick"
+             *     ]
+             */
+            turns: ("runs" | "runs_after_flick" | "starts_then_stops" | "trembles" | "nothing" | "gets_hot" | "jumps_off" | "sparks" | "leans")[];
+            /**
+             * Ends
+             * @default [
+             *       "jumps_off",
+             *       "starts_then_stops"
+             *     ]
+             */
+            ends: ("runs" | "runs_after_flick" | "starts_then_stops" | "trembles" | "nothing" | "gets_hot" | "jumps_off" | "sparks" | "leans")[];
         };
         /**
          * TryResult

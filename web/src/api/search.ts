@@ -27,13 +27,13 @@ export const runSearch = (
   from: PartsFrom,
   signal: AbortSignal,
   show: (state: SearchState) => void,
-) => followed("/api/search", { request, parts_from: from }, signal, show);
+) => followed("/api/search", { criteria: request, parts_from: from }, signal, show);
 
 export const findPurchases = (
   request: SearchRequest,
   from: PartsFrom,
   signal: AbortSignal,
   show: (state: Shopping) => void,
-) => followed("/api/search/buying", { request, parts_from: from }, signal, show);
+) => followed("/api/search/buying", { criteria: request, parts_from: from }, signal, show);
 
 export const shoppingTable = async (goods: Bought[]) => (await posted("/api/search/shopping.csv", { goods })).blob();

@@ -140,7 +140,7 @@ function Try({ fresh, at, of, one, motor, change }: TryProps) {
   }, [fresh]);
   const usual = new Set(motor.form.groups.filter((group) => group.usual).flatMap(({ fields }) => fields));
   const read = motor.form.readings.filter(({ field }) => usual.has(field) || one.readings[field as Reading] !== null);
-  const went = goes(one);
+  const went = goes(one, motor.form);
   return (
     <fieldset ref={whole}>
       <legend>Try {at + 1}</legend>

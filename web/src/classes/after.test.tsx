@@ -55,6 +55,8 @@ const resultsView = (change: object = {}, of: object = {}) =>
         title: "Beacon",
         shelf: "m1",
         form: {
+          turns: ["runs", "runs_after_flick"],
+          ends: ["jumps_off", "starts_then_stops"],
           groups: [{ id: "count", label: "Turns", fields: ["turns", "turns_seconds"], usual: true }],
           readings: [
             { field: "turns", label: "Turns counted", unit: "turns" },

@@ -62,7 +62,7 @@ const forecast = (change: Partial<wire.Forecast> = {}) =>
     of: 5,
     headline: "1 of 2 groups will have it running",
     groups: 2,
-    running: { value: 1, band: [0, 2], mean: 1.3 },
+    running: { value: 1, low: 0, high: 2, mean: 1.3 },
     first_try: 0.8,
     waiting_min: 1.25,
     stops: [{ id: "time", sentence: "Not built in time.", groups: 0.6, cure: "Prepare more." }],

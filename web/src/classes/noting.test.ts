@@ -14,6 +14,8 @@ const motors = [
     title: "Beacon",
     shelf: "m1",
     form: {
+      turns: ["runs", "runs_after_flick"],
+      ends: ["jumps_off", "starts_then_stops"],
       groups: [
         { id: "count", label: "Turns", fields: ["turns", "turns_seconds"], usual: true },
         { id: "volts", label: "Volts", fields: ["volts_open", "volts_loaded"], usual: false },
@@ -58,7 +60,7 @@ test.each([
   [["trembles", "gets_hot"], false],
   [[], false],
 ] as [TryResult["seen"], boolean][])("a try of which %j was seen goes: %s", (words, gone) => {
-  expect(goes(seen(...words))).toBe(gone);
+  expect(goes(seen(...words), motors[0]!.form)).toBe(gone);
 });
 
 test("what is still missing is told by group and try, and holds nothing else up", () => {
@@ -73,7 +75,7 @@ test("what is still missing is told by group and try, and holds nothing else up"
 });
 
 test("what the server refuses is told by group, try and field, and not by where it stands in a file", () => {
-  const fault = { field: "/came/groups/0/motors/0/tries/0/readings/turns", value: "0.4", limit: "a whole number", hint: "Correct it." }; // prettier-ignore
+  const fault = { field: "/results/groups/0/motors/0/tries/0/readings/turns", value: "0.4", limit: "a whole number", hint: "Correct it." }; // prettier-ignore
   const refused = new ProblemError(422, "No.", [fault]);
   expect(refusalIn(refused, of(read({ turns: 0.4, turns_seconds: 5 })), motors)).toBe(
     "Kelp, try 1, Turns counted: 0.4: must be a whole number. Correct it.",

@@ -68,10 +68,9 @@ export function withTries(entry: GroupResults, motor: number, tries: TryResult[]
   return { ...entry, motors: motors.sort((one, other) => one.motor - other.motor) };
 }
 
-/** Whether a motor went in a try. */
-export const goes = ({ seen }: TryResult) =>
-  seen.some((each) => each === "runs" || each === "runs_after_flick") &&
-  !seen.some((each) => each === "jumps_off" || each === "starts_then_stops");
+/** Whether a motor went in a try, by the words of its form. */
+export const goes = ({ seen }: TryResult, { turns, ends }: Pick<MotorToNote["form"], "turns" | "ends">) =>
+  seen.some((each) => turns.includes(each)) && !seen.some((each) => ends.includes(each));
 
 /** What is still missing in what was noted, in words; nothing where it can be kept. */
 export function missingIn(results: ClassResults, motors: MotorToNote[]): string {
@@ -91,7 +90,7 @@ export function missingIn(results: ClassResults, motors: MotorToNote[]): string 
   return "";
 }
 
-const AT = /^\/came\/groups\/(\d+)\/motors\/(\d+)\/tries\/(\d+)\/(?:readings\/)?([^/]+)/;
+const AT = /^\/results\/groups\/(\d+)\/motors\/(\d+)\/tries\/(\d+)\/(?:readings\/)?([^/]+)/;
 
 /** What the server refused, told by group, try and field; as it is told elsewhere where it is of no try. */
 export function refusalIn(error: Error, results: ClassResults, motors: MotorToNote[]): string {

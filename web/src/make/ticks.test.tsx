@@ -3,14 +3,13 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, expect, test, vi } from "vitest";
-import { answered, ProblemError, type Demonstration } from "../api/client";
+import { ProblemError, put, type Demonstration } from "../api/client";
 import { demonstrationQuery } from "../api/queries";
 import { useTicks } from "./useTicks";
 
 vi.mock(import("../api/client"), async (actual) => ({
   ...(await actual()),
-  answered: vi.fn(),
-  client: { PUT: vi.fn((_: string, body: unknown) => body) } as never,
+  put: vi.fn(),
 }));
 afterEach(() => vi.clearAllMocks());
 
@@ -19,11 +18,11 @@ const client = new QueryClient();
 const wrapper = ({ children }: { children: ReactNode }) => (
   <QueryClientProvider client={client}>{children}</QueryClientProvider>
 );
-const sent = () => (vi.mocked(answered).mock.calls.at(-1)![0] as unknown as { body: object }).body;
+const sent = () => (vi.mocked(put).mock.calls.at(-1)![1] as unknown as { body: object }).body;
 
 test("a tick shows at once, is sent as what was done, and stays with the motor", async () => {
   client.setQueryData(demonstrationQuery("m1").queryKey, kept);
-  vi.mocked(answered).mockResolvedValue({ ticks: ["cut", "wind", "bare"] });
+  vi.mocked(put).mockResolvedValue({ ticks: ["cut", "wind", "bare"] });
   const { result } = renderHook(() => useTicks(kept), { wrapper });
   act(() => result.current.tick("wind"));
   expect(result.current.ticks).toEqual(["cut", "wind"]);
@@ -36,7 +35,7 @@ test("a tick shows at once, is sent as what was done, and stays with the motor",
 });
 
 test("a tick that was not kept is taken back, and says why", async () => {
-  vi.mocked(answered).mockRejectedValue(new ProblemError(507, "The disk is full."));
+  vi.mocked(put).mockRejectedValue(new ProblemError(507, "The disk is full."));
   const { result } = renderHook(() => useTicks(kept), { wrapper });
   act(() => result.current.tick("wind"));
   await waitFor(() => expect(result.current.trouble).not.toBe(""));
@@ -46,8 +45,8 @@ test("a tick that was not kept is taken back, and says why", async () => {
 
 test("a tick that was refused takes no other with it", async () => {
   let refuse: (error: Error) => void = () => {};
-  vi.mocked(answered).mockImplementationOnce(() => new Promise((_, reject) => (refuse = reject)));
-  vi.mocked(answered).mockResolvedValue({ ticks: ["cut", "bare"] });
+  vi.mocked(put).mockImplementationOnce(() => new Promise((_, reject) => (refuse = reject)));
+  vi.mocked(put).mockResolvedValue({ ticks: ["cut", "bare"] });
   const { result } = renderHook(() => useTicks(kept), { wrapper });
   act(() => result.current.tick("wind"));
   act(() => result.current.tick("bare"));

@@ -29,6 +29,7 @@ class Counted:
 
 
 def count_of(counts: Array) -> Counted:
+    """Count groups that run over lessons; ``counts`` of shape (lessons,)."""
     return Counted(float(counts.mean()), *band(counts, int(counts.max(initial=0))))
 
 
@@ -49,6 +50,7 @@ def band(counts: Array, of: int) -> tuple[int, int]:
 def over_time(
     plan: ClassPlan, turns: list[list[tuple[LessonStrip, ...]]]
 ) -> tuple[tuple[float, ...], tuple[int, ...], tuple[float, ...], tuple[int, ...]]:
+    """Return minutes, and the low end, the mean and the high end of groups that run by each."""
     clock = np.arange(0.0, plan.minutes + STEP / 2, STEP)
     counts = np.zeros((len(turns[0]), len(clock)), int)
     for turn, each in enumerate(turns):

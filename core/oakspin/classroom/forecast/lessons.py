@@ -58,11 +58,13 @@ class Station:
 
 
 def station_of(motor: ClassMotor, known: MotorKnown, many: int = LOOKS) -> Station:
+    """Return a motor of a plan ready to be drawn: its builds, its odds of faults, its minutes."""
     builds = builds_of(motor.design, parts_of_motor(motor), draws=known.draws, common=known.common, many=many)
     return Station(motor, builds, *chances_and_minutes(motor, builds, known))
 
 
 def chances_and_minutes(motor: ClassMotor, builds: Builds, known: MotorKnown) -> tuple[Array, float]:
+    """Return how often each fault comes, shape (faults,), and the minutes of building."""
     return often_of(builds.bench.faults, motor, known.common), building_minutes(motor)
 
 

@@ -27,6 +27,7 @@ class Stop:
 
 
 def stops(settings: Sequence[Station], station: Array, turns: list[list[tuple[LessonStrip, ...]]]) -> tuple[Stop, ...]:
+    """Return what keeps groups from running, the most first."""
     counted: dict[tuple[int, str], float] = {}
     for turn, each in enumerate(turns):
         for one in each:

@@ -60,7 +60,7 @@ class GroupReview:
     after: int | None
 
 
-def title(plan: ClassPlan, motor: int) -> str:
+def motor_title(plan: ClassPlan, motor: int) -> str:
     return plan.motors[motor].title if motor < len(plan.motors) else f"motor {motor + 1}, not in the plan any more"
 
 
@@ -80,7 +80,7 @@ def group(plan: ClassPlan, results: ClassResults, name: str) -> GroupReview:
 
 
 def _motor(plan: ClassPlan, group: str, at: int, made: MotorResults | None) -> MotorReview:
-    title = title(plan, at)
+    title = motor_title(plan, at)
     if made is None:
         return MotorReview(title, "unknown", "Nothing is noted.", ())
     if not made.tries:
@@ -122,11 +122,11 @@ def _run(plan: ClassPlan, words: Mapping[str, str], run: RunAt) -> RunReview:
         fault=words.get(one.fault, one.fault),
         minutes=one.minutes,
         changed=one.changed,
-        main=main(plan, run),
+        main=main_figure(plan, run),
     )
 
 
-def main(plan: ClassPlan, run: RunAt) -> Comparison | None:
+def main_figure(plan: ClassPlan, run: RunAt) -> Comparison | None:
     """The figure by which a try is told, beside the prediction for these hands."""
     if run.motor >= len(plan.motors):
         return None

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 
 from oakspin.classroom.plan import ClassPlan
 from oakspin.classroom.results import ClassResults, MotorResults, RunAt
-from oakspin.classroom.review.groups import main, title
+from oakspin.classroom.review.groups import main_figure, motor_title
 from oakspin.measure.table import READ, defused
 
 COLUMNS = (
@@ -46,7 +46,7 @@ def review_table(plan: ClassPlan, results: ClassResults) -> str:
     for each in results.groups:
         of_group = (each.waited, each.before, each.after, results.questions, defused(each.learned))
         for made in each.motors or [MotorResults(motor=0)]:
-            title = title(plan, made.motor)
+            title = motor_title(plan, made.motor)
             runs = [RunAt(each.group, made.motor, at, one) for at, one in enumerate(made.tries, 1)]
             for run in runs:
                 write([_cell(cell) for cell in (*_of_try(plan, title, run), *of_group)])
@@ -58,7 +58,7 @@ def review_table(plan: ClassPlan, results: ClassResults) -> str:
 
 
 def _of_try(plan: ClassPlan, title: str, run: RunAt) -> Iterator[object]:
-    one, main = run.of, main(plan, run)
+    one, main = run.of, main_figure(plan, run)
     read = one.readings.model_dump()
     yield from (defused(plan.title), plan.date, defused(run.group), defused(title), run.number, one.minute)
     yield from (" ".join(one.seen), "yes" if one.goes else "no", *(read[name] for name in READ))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.drawer.identify.aid import Aid, AidChoice, AidField, AidFigure, Guess, Pick, Reading, Thing, off
-from oakspin.drawer.identify.pull import FORCE_SHARE, PAPER_SHARE, hole, hung, sheets, sized
+from oakspin.drawer.identify.pull import FORCE_SHARE, PAPER_SHARE, hole_of, hung, sheets, sized
 from oakspin.drawer.identify.readings import RULER, agreement, chance_of, even, tells
 from oakspin.draws import Array
 from oakspin.fields.flux import axis_field
@@ -61,7 +61,7 @@ def _deflection(guess: Guess, given: Reading) -> Array:
     """Degrees by which a needle turns from north, with the magnet's axis pointing east or west at it."""
     radius, length = sized(guess, given)
     away = given["away_mm"] * 1e-3 + length / 2
-    hole = hole(guess, radius)
+    hole = hole_of(guess, radius)
     solid = axis_field(away, radius=radius, length=length)
     inner = np.where(hole > 0, axis_field(away, radius=np.maximum(hole, 1e-6), length=length), 0.0)
     field = guess["remanence"] * np.abs(solid - inner)

@@ -20,11 +20,12 @@ THINNEST = 0.8  # of a ring's radius that its hole takes at most
 
 
 def sized(guess: Guess, given: Reading) -> tuple[Array, Array]:
+    """Return radius and length in m of every guess, as a ruler reads them; shape (guesses,) each."""
     radius = np.maximum(given["wide_mm"] * 1e-3 + guess["wide_off"], 1e-3) / 2
     return radius, np.maximum(given["thick_mm"] * 1e-3 + guess["thick_off"], 0.2e-3)
 
 
-def hole(guess: Guess, radius: Array) -> Array:
+def hole_of(guess: Guess, radius: Array) -> Array:
     """Radius of the hole in m; 0 for a disc."""
     return np.asarray(np.minimum(guess["hole"] / 2, THINNEST * radius))
 
@@ -61,7 +62,7 @@ def hung(guess: Guess, given: Reading) -> Array:
     """Grams that hang from it at most."""
     radius, length = sized(guess, given)
     force = pull(guess["remanence"], radius, length, TOUCH_GAP) * guess["steel"]
-    hole = hole(guess, radius)
+    hole = hole_of(guess, radius)
     if (hole > 0).any():
         force = force * np.where(hole > 0, _ring_share(radius, length, np.full_like(radius, TOUCH_GAP), hole), 1.0)
     return np.asarray(1e3 * force / GRAVITY)
@@ -72,7 +73,7 @@ def sheets(guess: Guess, given: Reading) -> Array:
     radius, length = sized(guess, given)
     wanted = given["grams"] * 1e-3 * GRAVITY / (guess["remanence"] ** 2 * guess["steel"])
     found = _held_through(radius, length, wanted)
-    hole = hole(guess, radius)
+    hole = hole_of(guess, radius)
     ring = hole > 0
     for _ in range(RING_STEPS if ring.any() else 0):
         # A ring holds as a disc does that has so much more to hold.

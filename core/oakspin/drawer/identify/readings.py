@@ -18,10 +18,12 @@ SURE = 0.97  # how often a yes or no of these tests is right
 
 
 def chance_of(name: str) -> np.random.Generator:
+    """Return the random numbers of one sort of thing, the same in every run."""
     return np.random.default_rng([SEED, *name.encode()])
 
 
 def value_of(names: tuple[str, ...], table: dict[str, float], which: Array) -> Array:
+    """Look up a value for each guess by its number in ``names``; shape (guesses,)."""
     return np.asarray(np.array([table[name] for name in names], float)[which.astype(int)])
 
 

@@ -27,6 +27,7 @@ from oakspin.motion.simulate import simulate
 from oakspin.motion.start import start_of
 from oakspin.verdict import Verdict
 from tests.core.designs import changed, sample
+from tests.effort import effort, part
 
 MOTOR = KINDS["cored"].start
 
@@ -81,7 +82,7 @@ NEAR_AND_FAR: list[dict[str, Any]] = [
 ]
 
 
-@pytest.mark.parametrize("fields", NEAR_AND_FAR)
+@pytest.mark.parametrize("fields", part(NEAR_AND_FAR, 4, 1))
 def test_without_iron_it_is_the_moment_of_the_force_in_the_library_s_field(fields: dict[str, Any]) -> None:
     """Each angle stands for five degrees: the library's mean over them, by Gauss's nine points."""
     design = cored(changed(MOTOR, core__form="none", **fields))
@@ -247,13 +248,14 @@ def test_speeds_are_those_that_good_builds_show() -> None:
 
 def test_energy_is_kept_with_iron_in_the_field() -> None:
     machine = machine_of(MOTOR, MEDIAN)
-    run = simulate(machine, 0.4, 8000, 0.4, 25.0)
+    run = simulate(machine, effort(0.1, 0.4), effort(2000, 8000), 0.4, 25.0)
     account = {name: rows[:, 0] for name, rows in run.account.items()}
     whole = account["motion"] + account["lifted"] + account["heat"] + account["friction"] - account["electrical"]
     scale = max(account["electrical"][-1], account["motion"].max())
     assert np.ptp(whole) < 0.01 * scale
 
 
+@pytest.mark.long  # the same by a frame and a coil runs always
 def test_the_integrator_agrees_on_the_least_flick_out_of_the_magnets() -> None:
     machine = machine_of(MOTOR, MEDIAN)
     assert isinstance(machine.rest, Rest)
