@@ -19,7 +19,8 @@ from bench.search import OF_EVERY_KIND
 from bench.simulated_classes import rig_classes
 from oakspin import evaluate
 from oakspin.classroom.forecast.changes import usual_others
-from oakspin.classroom.forecast.forecast import Forecast, forecast, forecasting
+from oakspin.classroom.forecast.draw import Forecast
+from oakspin.classroom.forecast.forecast import forecast, forecasting
 from oakspin.classroom.plan import ClassMotor, ClassPlan, usual_prepared
 from oakspin.kinds.kinds import KINDS, build_of
 from runner.samples import sample

@@ -8,7 +8,9 @@ from pathlib import Path
 from runner.environment import PYTHON, ROOT, WEB, Trouble, node_modules, process_environment, python_environment, say
 
 PYTHON_SOURCES = ["core", "server", "runner", "bench", "tests", "package", "start", "manage.py", "oak"]
-GENERATED = [ROOT / "docs/api/openapi.json", ROOT / "docs/design.schema.json", WEB / "src/api/generated.ts"]
+# What ./oak generate writes: the published schemas, the description of the API, and its types.
+SCHEMAS = ("docs/design.schema.json", "docs/class.schema.json", "docs/api/openapi.json")
+GENERATED = [*(ROOT / name for name in SCHEMAS), WEB / "src/api/generated.ts"]
 
 
 # What takes a few seconds: run before every commit.
@@ -27,10 +29,12 @@ def check(words: list[str]) -> int:
         "lint (Python)": [str(PYTHON), "-m", "ruff", "check", "--quiet", *PYTHON_SOURCES],
         "types (Python)": [str(PYTHON), "-m", "mypy"],
         "import floors": [str(PYTHON.with_name("lint-imports"))],
+        "dead code (Python)": [str(PYTHON), "-m", "runner.dead_code"],
         "migrations": [str(PYTHON), "manage.py", "makemigrations", "--check", "--dry-run", "-v0"],
         "format (web)": ["npm", "run", "--silent", "format:check"],
         "lint (web)": ["npm", "run", "--silent", "lint"],
         "types (web)": ["npm", "run", "--silent", "types"],
+        "dead code (web)": ["npm", "run", "--silent", "dead"],
     }
     failed = [name for name, command in steps.items() if not (fast and name not in FAST) and not _passes(name, command)]
     if not fast and not _generated_is_fresh():

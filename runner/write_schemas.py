@@ -6,22 +6,19 @@ import json
 
 import django
 
+from runner.checking import SCHEMAS
 from runner.environment import ROOT
 
 
 def main() -> None:
-    """Write both files, sorted and indented so that changes can be read."""
+    """Write all files, sorted and indented so that changes can be read."""
     django.setup()
     from oakspin.classroom.file import schema as class_schema
     from oakspin.design import schema
     from server.api import api
 
-    targets = {
-        "docs/design.schema.json": schema(),
-        "docs/class.schema.json": class_schema(),
-        "docs/api/openapi.json": api.get_openapi_schema(path_prefix="/api/"),
-    }
-    for name, content in targets.items():
+    contents = (schema(), class_schema(), api.get_openapi_schema(path_prefix="/api/"))
+    for name, content in zip(SCHEMAS, contents, strict=True):
         path = ROOT / name
         path.parent.mkdir(parents=True, exist_ok=True)
         path.write_text(json.dumps(content, indent=1, ensure_ascii=False) + "\n", encoding="utf-8")

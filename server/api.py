@@ -11,9 +11,9 @@ from pydantic_core import to_json
 from oakspin.version import VERSION
 from server.archive.api import router as archive
 from server.classes.api import router as classes
-from server.classes.results_api import router as after_classes
+from server.classes.results.api import router as after_classes
 from server.drawer.api import router as drawer
-from server.drawer.used_api import router as used
+from server.drawer.used.api import router as used
 from server.errors import read_json, register
 from server.instruments.api import router as instruments
 from server.learning.api import router as learning

@@ -18,7 +18,7 @@ import numpy as np
 import scipy  # loads scipy.special at its first use: the server starts without it
 from numpy.typing import NDArray
 
-from oakspin import nets
+from oakspin import sobol
 from oakspin.constants import UNCERTAIN, Uncertain
 
 Array = NDArray[np.float64]
@@ -34,7 +34,9 @@ def _normals(name: str, count: int, seed: int) -> Array:
     chance = np.random.default_rng([seed, zlib.crc32(name.encode())])
     # A net turned over by a number of its own, else an order by chance: every slice of the law once, either way.
     order = (
-        nets.order(name, count) ^ int(chance.integers(count)) if nets.known(name, count) else chance.permutation(count)
+        sobol.order(name, count) ^ int(chance.integers(count))
+        if sobol.known(name, count)
+        else chance.permutation(count)
     )
     normals: Array = scipy.special.ndtri((order + 0.5) / count)
     normals.setflags(write=False)

@@ -32,7 +32,7 @@ from server.archive.pack import pack
 from server.archive.unpack import bench_in, classes_in, drawer_in, practice_in, unpack
 from server.classes.models import SchoolClass
 from server.drawer.models import DrawerEntry, DrawerState, UsedPart
-from server.drawer.used import place_named
+from server.drawer.used.actions import place_named
 from server.learning import actions as learning
 from server.practice import actions as practice
 from server.practice.models import PracticeCase

@@ -7,11 +7,10 @@ from threading import Lock
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Form, Router, Schema, UploadedFile
+from ninja import File, Form, Router, UploadedFile
 
-from oakspin.kinds.kinds import KINDS
 from server.archive import actions
-from server.archive.merging import State
+from server.archive.schemas import ArchivePreview, ArrivalView
 from server.downloads import download
 from server.errors import ANY, BODY
 
@@ -21,38 +20,6 @@ IN_MEMORY = 5_000_000
 Mode = Literal["merge", "replace"]
 # One archive is read at a time: each may take its share of memory.
 _reading = Lock()
-
-
-class ArrivalView(Schema):
-    """One motor of an archive: how it stands to what is here, and how much it brings."""
-
-    id: str
-    title: str
-    kind_name: str
-    state: State
-    revisions: int
-    trials: int
-    unread: bool
-
-    @staticmethod
-    def of(arrival: actions.Arrival) -> ArrivalView:
-        """The wire form of an arrival."""
-        return ArrivalView(
-            id=arrival.id,
-            title=arrival.title,
-            kind_name=KINDS[arrival.kind].name if arrival.kind else "",
-            state=arrival.state,
-            revisions=len(arrival.difference.revisions),
-            trials=len(arrival.difference.trials),
-            unread=arrival.kind is None,
-        )
-
-
-class ArchivePreview(Schema):
-    """What an archive would bring, and which motors it would put away if it replaced the shelf."""
-
-    motors: list[ArrivalView]
-    put_away: list[str]
 
 
 @router.get(

@@ -18,7 +18,7 @@ from oakspin.errors import Fault, UnreadableDesign
 from server.classes.models import SchoolClass
 from server.drawer import actions as drawer
 from server.drawer.models import UsedPart
-from server.drawer.used import place_named
+from server.drawer.used.actions import place_named
 from server.errors import Conflict, Gone
 from server.learning import actions as learning
 from server.learning.models import Learned

@@ -2,97 +2,41 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Any
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
-from ninja import Router, Schema
-from pydantic import Field
+from ninja import Router
 
 from oakspin.classroom.file import of_file
 from oakspin.classroom.forecast.changes import usual_others
 from oakspin.classroom.forecast.views import ForecastView
-from oakspin.classroom.kit import Kit, kit_of
-from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan, usual_prepared
-from oakspin.classroom.timetable import Timetable, timetable_of
+from oakspin.classroom.kit import kit_of
+from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, usual_prepared
+from oakspin.classroom.timetable import timetable_of
 from oakspin.kinds.kinds import KINDS, build_of
 from oakspin.search.purchases import shopping_table
 from server.classes import actions
 from server.classes.models import SchoolClass
+from server.classes.schemas import (
+    ClassBody,
+    ClassFileBody,
+    ClassLine,
+    ClassMotorView,
+    ClassNeedsView,
+    ClassView,
+    SavedClassBody,
+    StepToPrepare,
+)
 from server.downloads import download
 from server.drawer import actions as drawer
 from server.errors import ANY, BODY, ConflictProblem, Problem
 from server.jobs import work
-from server.jobs.answers import stream
+from server.jobs.answers import gone, stream
 from server.openapi import lines_of
-from server.strict import Body
 
 router = Router(tags=["classes"])
 LINES = lines_of("one for each plan that is tried, the last of which is whole")
 KEPT: dict[int, Any] = {404: Problem, 410: Problem}
-
-
-class ClassBody(Body):
-    """A plan."""
-
-    plan: ClassPlan
-
-
-class SavedClassBody(Body):
-    """A plan, and the version that it was made from."""
-
-    version: Annotated[int, Field(ge=1, le=2**31 - 1)]
-    plan: ClassPlan
-
-
-class ClassFileBody(Body):
-    """The content of a file of a class."""
-
-    content: dict[str, Any]
-
-
-class ClassLine(Schema):
-    """A class in the list."""
-
-    id: str
-    title: str
-    date: str
-    groups: int
-    minutes: float
-    motors: list[str]
-
-
-class StepToPrepare(Schema):
-    """A step of a motor's build sheet: minutes for an adult, and whether it is an adult's in any case."""
-
-    id: str
-    title: str
-    minutes: float
-    adult: bool
-
-
-class ClassMotorView(Schema):
-    """What can be prepared of a motor of a class."""
-
-    title: str
-    kind: str
-    steps: list[StepToPrepare]
-
-
-class ClassView(Schema):
-    """A class: its plan as the shelf and the Drawer stand now, and what can be prepared."""
-
-    id: str
-    version: int
-    deleted: bool
-    plan: ClassPlan
-    motors: list[ClassMotorView]
-
-
-class ClassNeedsView(Schema):
-    """What a class needs: its kit and its lesson by the clock."""
-
-    kit: Kit
-    timetable: Timetable
 
 
 @router.get("/classes", response={200: list[ClassLine], **ANY}, operation_id="list_classes")
@@ -133,7 +77,7 @@ def import_class(request: HttpRequest, body: ClassFileBody) -> ClassView:
 def forecast(request: HttpRequest, body: ClassBody) -> StreamingHttpResponse:
     """How a lesson will go, and what would save groups, as it is found: the reader may stop whenever it likes."""
     plan = actions.followed(body.plan)
-    return stream(request, work.forecast, plan, actions.known_of(plan), usual_others(plan))
+    return stream(gone(request), work.forecast, plan, actions.known_of(plan), usual_others(plan))
 
 
 @router.post("/classes/needs", response={200: ClassNeedsView, **BODY}, operation_id="class_needs")

@@ -2,118 +2,32 @@
 
 from __future__ import annotations
 
-from datetime import datetime
-from typing import Annotated, Any
+from typing import Any
 
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Router, Schema, Status
-from pydantic import Field
+from ninja import Router, Status
 
-from oakspin.drawer.entry import FACTS, SORTS, WORDS, Entry, FactField, Sort, WordField, entry_of_readings
+from oakspin.drawer.entry import FACTS, SORTS, WORDS, entry_of_readings
 from oakspin.drawer.identify.posterior import Read, found
 from oakspin.drawer.identify.table import THINGS
-from oakspin.errors import Fault
 from server.downloads import download
 from server.drawer import actions
-from server.drawer.models import DrawerEntry, DrawerState
+from server.drawer.schemas import (
+    DrawerIntakeView,
+    DrawerTableBody,
+    DrawerView,
+    EntryAmountBody,
+    EntryMoveBody,
+    EntryNewBody,
+    EntrySaveBody,
+    EntryStateView,
+    EntryView,
+    ReadingsEntryBody,
+    SortView,
+)
 from server.errors import ANY, BODY, ConflictProblem, Problem
-from server.stages.things import ReadingsBody
-from server.strict import Body
 
 router = Router(tags=["drawer"])
-Version = Annotated[int, Field(ge=1, le=2**31)]
-
-
-class EntryNewBody(Body):
-    """A part to put into the Drawer."""
-
-    entry: Entry
-
-
-class EntrySaveBody(EntryNewBody):
-    """A new state of an entry, made on top of ``version``; ``change`` says in words what was done."""
-
-    version: Version
-    change: Annotated[str, Field(min_length=1, max_length=200)]
-
-
-class ReadingsEntryBody(ReadingsBody):
-    """A thing without a label that was told by its readings, and what it is to be called."""
-
-    thing: Annotated[str, Field(max_length=40)]
-    name: Annotated[str, Field(min_length=1, max_length=80)]
-
-
-class EntryMoveBody(Body):
-    """The version that the sender has seen."""
-
-    version: Version
-
-
-class EntryAmountBody(EntryMoveBody):
-    """So much of an entry."""
-
-    amount: Annotated[float, Field(gt=0, le=1e6)]
-
-
-class DrawerTableBody(Body):
-    """A CSV table; with ``keep_good`` its good rows come in though others are wrong."""
-
-    text: Annotated[str, Field(max_length=1_000_000)]
-    keep_good: bool = False
-
-
-class EntryView(Schema):
-    """An entry as it is shown; ``undoable`` says that it was changed."""
-
-    id: str
-    version: int
-    unit: str
-    entry: Entry
-    undoable: bool
-
-    @classmethod
-    def of(cls, row: DrawerEntry) -> EntryView:
-        """From its row."""
-        entry = actions.entry_in(row)
-        undoable = bool(row.state and row.state.before_id)
-        return cls(id=row.id, version=row.version, unit=entry.unit, entry=entry, undoable=undoable)
-
-
-class SortView(Schema):
-    """A sort of part: what can be known of it."""
-
-    id: Sort
-    name: str
-    facts: list[FactField]
-    words: list[WordField]
-
-
-class DrawerView(Schema):
-    """All that is owned, and what can be known of each sort."""
-
-    sorts: list[SortView]
-    entries: list[EntryView]
-
-
-class EntryStateView(Schema):
-    """A state of an entry: what was done, when, and how many there were then."""
-
-    made_at: datetime
-    change: str
-    amount: float
-
-    @classmethod
-    def of(cls, state: DrawerState) -> EntryStateView:
-        """From its row."""
-        return cls(made_at=state.made_at, change=state.change, amount=state.content["amount"])
-
-
-class DrawerIntakeView(Schema):
-    """How many entries came in, and the rows that did not."""
-
-    taken: int
-    faults: list[Fault]
 
 
 MOVE: dict[int, Any] = {200: EntryView, 404: Problem, 409: ConflictProblem, 410: Problem, **BODY}

@@ -13,6 +13,7 @@ from server.jobs.worker import Work
 
 WAITING = 24  # jobs that may wait; one more is told to come back
 
+Cancelled = Callable[[], bool]
 _lane: Lane | None = None
 
 
@@ -23,19 +24,19 @@ def open_lane() -> Lane:
     return _lane
 
 
-def answer(request: HttpRequest, work: Work, *arguments: Any) -> HttpResponse:
+def answer(cancelled: Cancelled, work: Work, *arguments: Any) -> HttpResponse:
     """The whole answer of a job as JSON. Raises as :meth:`Lane.run`."""
-    return HttpResponse(b"".join(parts(request, work, arguments)), content_type="application/json")
+    return HttpResponse(b"".join(parts(cancelled, work, arguments)), content_type="application/json")
 
 
-def text(request: HttpRequest, work: Work, *arguments: Any) -> bytes:
+def text(cancelled: Cancelled, work: Work, *arguments: Any) -> bytes:
     """The whole answer of a job as it is. Raises as :meth:`Lane.run`."""
-    return b"".join(parts(request, work, arguments))
+    return b"".join(parts(cancelled, work, arguments))
 
 
-def stream(request: HttpRequest, work: Work, *arguments: Any) -> StreamingHttpResponse:
+def stream(cancelled: Cancelled, work: Work, *arguments: Any) -> StreamingHttpResponse:
     """The parts of an answer as they are found. What hinders its start is raised as by :meth:`Lane.run`."""
-    found = parts(request, work, arguments)
+    found = parts(cancelled, work, arguments)
     return StreamingHttpResponse(_from(next(found), found), content_type="application/x-ndjson")
 
 
@@ -44,12 +45,13 @@ def _from(first: bytes, rest: Iterator[bytes]) -> Iterator[bytes]:
     yield from rest
 
 
-def parts(request: HttpRequest, work: Work, arguments: tuple[Any, ...]) -> Iterator[bytes]:
+def parts(cancelled: Cancelled, work: Work, arguments: tuple[Any, ...]) -> Iterator[bytes]:
     """The parts of an answer as a worker gives them. Raises as :meth:`Lane.run`."""
     # Without a lane, as in a test or a script, the work is done on the spot.
-    return _lane.run(work, arguments, _gone(request)) if _lane else work(*arguments)
+    return _lane.run(work, arguments, cancelled) if _lane else work(*arguments)
 
 
-def _gone(request: HttpRequest) -> Callable[[], bool]:
-    gone: Callable[[], bool] = request.META.get("waitress.client_disconnected", lambda: False)
-    return gone
+def gone(request: HttpRequest) -> Cancelled:
+    """Whether whoever asked is gone, asked again and again while a job goes on."""
+    cancelled: Cancelled = request.META.get("waitress.client_disconnected", lambda: False)
+    return cancelled

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import hashlib
+import io
 import json
-import pickle
 from collections.abc import Iterable
 from contextlib import suppress
 from datetime import datetime
@@ -17,11 +17,11 @@ from django.http import Http404
 from django.utils import timezone
 
 from oakspin.design import Design
-from oakspin.draws import DRAWS, Array, Draws, Learned
+from oakspin.draws import DRAWS, Draws, Learned
 from oakspin.errors import OakSpinError
 from oakspin.learn.history import Ran
 from oakspin.learn.known import Site
-from server.drawer import used
+from server.drawer.used import actions as used
 from server.learning import models
 from server.shelf.actions import design_in, find, head_of
 from server.shelf.glances import made_by
@@ -107,7 +107,7 @@ def keep_findings(id_: str, runs: list[Ran], sites: Sites) -> None:
 @transaction.atomic
 def keep(id_: str, key: str, answer: str, draws: Learned | None, changed: Learned | None, design: Design) -> None:
     """Keep learned draws under their key; the oldest of a motor go."""
-    content = pickle.dumps((design.model_dump_json(), _narrow(draws), _narrow(changed)))
+    content = _packed(design.model_dump_json(), draws, changed)
     models.Learned.objects.update_or_create(
         key=key, defaults={"demonstration_id": id_, "draws": content, "answer": answer, "made_at": timezone.now()}
     )
@@ -150,16 +150,29 @@ def _kept(key: str) -> tuple[str, Learned | None, Learned | None]:
     content = models.Learned.objects.filter(key=key).values_list("draws", flat=True).first()
     if content is None:
         raise Http404(key)
-    kept, own, other = pickle.loads(bytes(content))  # our own program's, from our own database
-    return kept, _wide(own), _wide(other)
+    return _unpacked(bytes(content))
 
 
-def _wide(rows: dict[str, Array] | None) -> Learned | None:
-    return None if rows is None else Learned({name: row.astype(float) for name, row in rows.items()})
+def _packed(design: str, own: Learned | None, other: Learned | None) -> bytes:
+    """A design's text and two sets of draws as numpy's open file of arrays, in half the width."""
+    arrays: dict[str, Any] = {"design": np.frombuffer(design.encode(), np.uint8)}
+    for kind, learned in (("own", own), ("other", other)):
+        for name, row in learned.positions.items() if learned else ():
+            arrays[f"{kind}/{name}"] = np.asarray(row, np.float32)
+    out = io.BytesIO()
+    np.savez(out, **arrays)
+    return out.getvalue()
 
 
-def _narrow(learned: Learned | None) -> dict[str, Array] | None:
-    return None if learned is None else {name: np.asarray(row, np.float32) for name, row in learned.positions.items()}
+def _unpacked(content: bytes) -> tuple[str, Learned | None, Learned | None]:
+    with np.load(io.BytesIO(content), allow_pickle=False) as file:
+        text = file["design"].tobytes().decode()
+        rows = {name: file[name].astype(float) for name in file.files if name != "design"}
+    own, other = (
+        {name.removeprefix(f"{kind}/"): row for name, row in rows.items() if name.startswith(f"{kind}/")}
+        for kind in ("own", "other")
+    )
+    return text, Learned(own) if own else None, Learned(other) if other else None
 
 
 SHOWN = ("speed", "gate_time", "mean_current")  # what a motor's line tells, the first that was measured

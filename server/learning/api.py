@@ -4,91 +4,22 @@ from __future__ import annotations
 
 import pickle
 from collections.abc import Iterator
-from datetime import datetime
-from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from django.utils import timezone
-from ninja import Router, Schema
-from pydantic import Field
+from ninja import Router
 
 from oakspin.learn.history import Ran
-from oakspin.learn.summary import LearnedThing, OddTrial, SummaryRow, Which, WorthReading, things_known, world_of
+from oakspin.learn.summary import things_known, world_of
 from server.errors import ANY, BODY, Problem
 from server.jobs import work
-from server.jobs.answers import parts, text
+from server.jobs.answers import gone, parts, text
 from server.learning import actions
+from server.learning.schemas import BenchBody, BenchView, LearnBody, LearnLine, MeasuredView
 from server.openapi import lines_of
-from server.strict import Body
 
 router = Router(tags=["learning"])
 REFUSED = {404: Problem, 410: Problem, **BODY}
-
-
-Ids = Annotated[list[Annotated[str, Field(max_length=12)]], Field(max_length=2000)]
-
-
-class LearnBody(Body):
-    """Which trials are left out, and which count though they are odd, by their ids."""
-
-    left_out: Ids = []
-    though_odd: Ids = []
-
-
-class SummaryView(Schema):
-    """What a motor's trials taught. ``key`` names its draws: a look that is given it shows the motor as learned."""
-
-    key: str
-    which: Which
-    what: str
-    trials: int
-    rotors: int
-    meter: bool
-    rows: list[SummaryRow]
-    things: list[LearnedThing]
-    next: list[WorthReading]
-    odd: list[OddTrial]
-
-
-class LearnLine(Schema):
-    """A line of the answer: how far it is, 0 to 1, then what was taught."""
-
-    progress: float | None = None
-    summary: SummaryView | None = None
-
-
-class MeasuredView(Schema):
-    """Of a motor with trials its main figure: as it was predicted before them, and as they measured it in the mean.
-
-    Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
-    """
-
-    id: str
-    label: str
-    unit: str
-    plain_unit: str
-    plain_per: float
-    predicted: float
-    measured: float
-    trials: int
-    meter: bool
-
-
-class BenchBody(Body):
-    """Let what the bench taught count for other motors, or not; ``anew`` forgets all trials before now."""
-
-    counts: bool | None = None
-    anew: Literal[True] | None = None
-
-
-class BenchView(Schema):
-    """What all trials of this user taught of every motor."""
-
-    counts: bool
-    since: datetime | None
-    motors: int
-    trials: int
-    things: list[LearnedThing]
 
 
 @router.post(
@@ -108,7 +39,7 @@ def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | Stre
 
     def lines() -> Iterator[bytes]:
         answer = b""
-        for part in parts(request, work.learned, (design, runs, others, body.though_odd)):
+        for part in parts(gone(request), work.learned, (design, runs, others, body.though_odd)):
             if part.startswith(b'{"progress'):
                 yield part
             elif part.startswith(b'{"taught'):
@@ -151,7 +82,7 @@ def get_bench(request: HttpRequest) -> BenchView:
     """What the bench taught: all trials of all motors together."""
     for id_ in actions.untold():
         runs: list[Ran] = actions.runs_of(id_)
-        actions.keep_findings(id_, runs, pickle.loads(text(request, work.findings_of, runs)))
+        actions.keep_findings(id_, runs, pickle.loads(text(gone(request), work.findings_of, runs)))
     return _bench_out()
 
 

@@ -9,7 +9,7 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
-from django.http import Http404, HttpRequest
+from django.http import Http404
 from django.utils import timezone
 
 from oakspin.design import Design, design_of
@@ -22,7 +22,7 @@ from oakspin.practice.record import LEVELS, ROUND, Level, Past
 from oakspin.practice.views import CaseView, case_view
 from server.errors import OtherContent
 from server.jobs import work
-from server.jobs.answers import text
+from server.jobs.answers import Cancelled, text
 from server.jobs.kept import Kept
 from server.learning.actions import design_of as design_on_shelf
 from server.practice.models import PracticeCase
@@ -46,7 +46,7 @@ class Shown:
     crowd: CrowdView | None
 
 
-def begin(request: HttpRequest, level: Level, kind: str | None, motor: str | None, round_: str | None) -> Shown:
+def begin(cancelled: Cancelled, level: Level, kind: str | None, motor: str | None, round_: str | None) -> Shown:
     """Begin a case: the next of a round that has any left, or the first of a new one.
 
     ``motor`` is a motor of the shelf to practise with, ``kind`` a kind; else any kind comes.
@@ -73,7 +73,7 @@ def begin(request: HttpRequest, level: Level, kind: str | None, motor: str | Non
         format_version=VERSION,
         seed=seed,
     )
-    shown = _shown(request, row)
+    shown = _shown(cancelled, row)
     row.save()
     return shown
 
@@ -86,12 +86,12 @@ def find(id_: str) -> PracticeCase:
     return row
 
 
-def shown(request: HttpRequest, id_: str) -> Shown:
+def shown(cancelled: Cancelled, id_: str) -> Shown:
     """A case as it stands. Raises ``Http404``."""
-    return _shown(request, find(id_))
+    return _shown(cancelled, find(id_))
 
 
-def do(request: HttpRequest, id_: str, at: int, act: Act | str) -> Shown:
+def do(cancelled: Cancelled, id_: str, at: int, act: Act | str) -> Shown:
     """Do something in a case as its ``at``-th step; in a class, help a group. Sent twice, it is done once.
 
     Raises
@@ -106,15 +106,15 @@ def do(request: HttpRequest, id_: str, at: int, act: Act | str) -> Shown:
     plain = act if isinstance(act, str) else act.model_dump(mode="json")
     row = find(id_)
     _fits(row, plain, at)
-    found = _shown(request, row, [*row.acts[:at], plain])
+    found = _shown(cancelled, row, [*row.acts[:at], plain])
     with transaction.atomic():
         row = PracticeCase.objects.get(id=id_)
         if len(row.acts) > at:
             if row.acts[at] != plain:
                 raise OtherContent(row.acts[at], plain)
-            return _shown(request, row)
+            return _shown(cancelled, row)
         row.acts = [*row.acts, plain]
-        _end(request, row, found)
+        _end(cancelled, row, found)
         row.save()
     return Shown(row, found.place, found.case, found.crowd)
 
@@ -128,26 +128,26 @@ def _fits(row: PracticeCase, plain: object, at: int) -> None:
         raise UnfitPatch([Fault("/at", str(at), f"at most {min(len(row.acts), MOST_ACTS)}", "Open the case again.")])
 
 
-def _end(request: HttpRequest, row: PracticeCase, found: Shown) -> None:
+def _end(cancelled: Cancelled, row: PracticeCase, found: Shown) -> None:
     """Write what came of a case where it has ended."""
     if found.crowd and found.crowd.ended:
         row.minutes, row.ideal = found.crowd.waited, found.crowd.best_waited
         row.right = found.crowd.right
         row.ended_at = timezone.now()
     if found.case and found.case.end:
-        case, _ = _case(request, row)
+        case, _ = _case(cancelled, row)
         now = played(case, [Act.model_validate(act) for act in row.acts])
         row.hidden, row.named, row.right = list(case.hidden), now.named, now.right
         row.minutes, row.ideal = found.case.end.counted, found.case.end.ideal_minutes
         row.ended_at = timezone.now()
 
 
-def _shown(request: HttpRequest, row: PracticeCase, acts: list[Any] | None = None) -> Shown:
+def _shown(cancelled: Cancelled, row: PracticeCase, acts: list[Any] | None = None) -> Shown:
     done: list[Any] = row.acts if acts is None else acts
     place = 1 + PracticeCase.objects.filter(round=row.round, begun_at__lt=row.begun_at).count()
     if row.level == "class":
-        return Shown(row, place, None, crowd_view(_crowd(request, row), done))
-    case, ideal = _case(request, row)
+        return Shown(row, place, None, crowd_view(_crowd(cancelled, row), done))
+    case, ideal = _case(cancelled, row)
     now = played(case, [Act.model_validate(act) for act in done])
     return Shown(row, place, case_view(case, now, ideal), None)
 
@@ -156,16 +156,16 @@ def _design(row: PracticeCase) -> Design:
     return design_of(row.design, row.format_version)
 
 
-def _case(request: HttpRequest, row: PracticeCase) -> tuple[Case, Played]:
+def _case(cancelled: Cancelled, row: PracticeCase) -> tuple[Case, Played]:
     def make() -> tuple[Case, Played]:
-        found = text(request, work.practice_case, _design(row), row.seed, row.level == "pairs")
+        found = text(cancelled, work.practice_case, _design(row), row.seed, row.level == "pairs")
         return pickle.loads(found)  # type: ignore[no-any-return]  # our own worker's
 
     return _cases.of(row.id, make)
 
 
-def _crowd(request: HttpRequest, row: PracticeCase) -> Crowd:
-    return _crowds.of(row.id, lambda: pickle.loads(text(request, work.practice_crowd, _design(row), row.seed)))
+def _crowd(cancelled: Cancelled, row: PracticeCase) -> Crowd:
+    return _crowds.of(row.id, lambda: pickle.loads(text(cancelled, work.practice_crowd, _design(row), row.seed)))
 
 
 def past() -> list[Past]:

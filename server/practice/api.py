@@ -2,76 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Annotated
-
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
-from pydantic import Field
+from ninja import Router
 
-from oakspin.design import Design, design_of
-from oakspin.practice.case import Act
-from oakspin.practice.crowd import CrowdView
-from oakspin.practice.record import LEVELS, ROUND, Level, RecordView, record_table, record_view
-from oakspin.practice.views import CaseView
+from oakspin.design import design_of
+from oakspin.practice.record import LEVELS, ROUND, record_table, record_view
 from server.downloads import download
 from server.errors import ANY, BODY, KeyProblem, Problem
+from server.jobs.answers import gone
 from server.practice import actions
-from server.strict import Body
+from server.practice.schemas import ActBody, BeginBody, HelpBody, LevelView, PracticeCaseView, PracticeView
 
 router = Router(tags=["practice"])
-Id = Annotated[str, Field(max_length=12)]
-
-
-class BeginBody(Body):
-    """Begin a case of a level: with a kind, with a motor of the shelf, or with any; ``round`` where it goes on."""
-
-    level: Level
-    kind: Annotated[str, Field(max_length=20)] | None = None
-    motor: Id | None = None
-    round: Id | None = None
-
-
-class ActBody(Body):
-    """Do something in a case, as its step number ``at``, from 0."""
-
-    at: Annotated[int, Field(ge=0, le=actions.MOST_ACTS)]
-    act: Act
-
-
-class HelpBody(Body):
-    """Help a group of a class, as its step number ``at``, from 0."""
-
-    at: Annotated[int, Field(ge=0, le=actions.MOST_ACTS)]
-    group: Annotated[str, Field(max_length=40)]
-
-
-class LevelView(Schema):
-    """A level of practice, in words."""
-
-    id: Level
-    words: str
-
-
-class PracticeView(Schema):
-    """The levels, how many cases a round has, the case that is open, and the record of those that have ended."""
-
-    levels: list[LevelView]
-    cases: int
-    open: str | None
-    record: RecordView
-
-
-class PracticeCaseView(Schema):
-    """A case: its place in its round from 1, its motor's design as planned, and how it stands."""
-
-    id: str
-    round: str
-    place: int
-    cases: int
-    level: Level
-    design: Design
-    case: CaseView | None
-    crowd: CrowdView | None
 
 
 def _out(shown: actions.Shown) -> PracticeCaseView:
@@ -103,13 +45,13 @@ def practice(request: HttpRequest) -> PracticeView:
 @router.post("/practice/cases", response={200: PracticeCaseView, 404: Problem, **BODY}, operation_id="begin_case")
 def begin_case(request: HttpRequest, body: BeginBody) -> PracticeCaseView:
     """Begin a case: a motor that hides a fault, or a class of twelve."""
-    return _out(actions.begin(request, body.level, body.kind, body.motor, body.round))
+    return _out(actions.begin(gone(request), body.level, body.kind, body.motor, body.round))
 
 
 @router.get("/practice/cases/{id}", response={200: PracticeCaseView, 404: Problem, **BODY}, operation_id="read_case")
 def read_case(request: HttpRequest, id: str) -> PracticeCaseView:
     """A case as it stands."""
-    return _out(actions.shown(request, id))
+    return _out(actions.shown(gone(request), id))
 
 
 @router.post(
@@ -119,7 +61,7 @@ def read_case(request: HttpRequest, id: str) -> PracticeCaseView:
 )
 def act_in_case(request: HttpRequest, id: str, body: ActBody) -> PracticeCaseView:
     """Look at something, make a check, name a fault with its cure, or give up."""
-    return _out(actions.do(request, id, body.at, body.act))
+    return _out(actions.do(gone(request), id, body.at, body.act))
 
 
 @router.post(
@@ -129,7 +71,7 @@ def act_in_case(request: HttpRequest, id: str, body: ActBody) -> PracticeCaseVie
 )
 def help_group(request: HttpRequest, id: str, body: HelpBody) -> PracticeCaseView:
     """Help the next group of a class."""
-    return _out(actions.do(request, id, body.at, body.group))
+    return _out(actions.do(gone(request), id, body.at, body.group))
 
 
 @router.get(

@@ -18,7 +18,7 @@ from oakspin.kinds.look import Look, drawn, look, turn_each
 from oakspin.motion.spin import Spin
 from server.errors import Problem
 from server.jobs import work
-from server.jobs.answers import answer
+from server.jobs.answers import answer, gone
 from server.learning.actions import draws_for
 from server.stages.bodies import REFUSED, DesignBody, WithLearned
 from server.strict import Body
@@ -104,10 +104,10 @@ def get_turned(request: HttpRequest, body: TurnBody) -> Design:
 @router.post("/advice", response={200: list[Advice], 404: Problem, **REFUSED}, operation_id="get_advice")
 def get_advice(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
     """What to change: each tried on the design."""
-    return answer(request, work.advice, design, draws_for(learned, design))
+    return answer(gone(request), work.advice, design, draws_for(learned, design))
 
 
 @router.post("/spin", response={200: Spin, 404: Problem, **REFUSED}, operation_id="get_spin")
 def get_spin(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
     """The computed run of the median build."""
-    return answer(request, work.computed_run, design, draws_for(learned, design))
+    return answer(gone(request), work.computed_run, design, draws_for(learned, design))

@@ -12,14 +12,13 @@ from pydantic import Field
 
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import FaultBench
-from oakspin.diagnose.ranking import Evidence
+from oakspin.diagnose.ranking import Evidence, check_evidence
 from oakspin.diagnose.repair import Often
-from oakspin.diagnose.signs import SideSign, Sign, parts_showing
-from oakspin.diagnose.views import CauseView, DiagnosisView, SignWord, diagnosis_view, fault_in, sheet_of, sign_words
-from oakspin.errors import Fault, UnfitPatch
+from oakspin.diagnose.signs import SideSign, Sign
+from oakspin.diagnose.views import CauseView, DiagnosisView, SignWord, diagnosis_view, sheet_of, sign_words
 from server.errors import BODY, Problem
 from server.jobs import work
-from server.jobs.answers import text
+from server.jobs.answers import gone, text
 from server.jobs.kept import Kept
 from server.learning.actions import draws_for
 from server.stages.bodies import DesignBody, WithLearned
@@ -66,7 +65,7 @@ def _bench(
     draws = draws_for(learned, design)
     key = design.model_dump_json(), meter, learned, tuple(sorted(common.items()))
     # It takes a second to compute, and a tick a thousandth; what unpickles is our own worker's.
-    return _benches.of(key, lambda: pickle.loads(text(request, work.fault_bench, design, meter, draws, common)))
+    return _benches.of(key, lambda: pickle.loads(text(gone(request), work.fault_bench, design, meter, draws, common)))
 
 
 @router.post("/diagnose/sheet", response={200: list[CauseView], **BODY}, operation_id="get_fault_sheet")
@@ -81,17 +80,9 @@ def diagnose(request: HttpRequest, body: SeenBody, learned: WithLearned = None) 
     # A meter stands in the circuit where its current is read.
     often = often_here(body.design)
     bench = _bench(request, body.design, often, meter="current" in body.readings, learned=learned)
-    for name in (*body.answers, *body.cured):
-        if fault_in(bench, name) is None:
-            known = ", ".join(fault.id for fault in bench.faults)
-            raise UnfitPatch([Fault("/answers", name, f"one of {known}", "Ask again with faults of this motor.")])
-    for sign, part in body.where.items():
-        parts = parts_showing(bench.faults, sign)
-        if part not in parts:
-            limit = f"one of {', '.join(parts)}" if parts else "none: it is seen at one place only"
-            raise UnfitPatch([Fault(f"/where/{sign}", part, limit, "Ask again with a part of this motor.")])
     readings: dict[str, float] = {str(name): value for name, value in body.readings.items()}
     known_ = Evidence(frozenset(body.signs), readings, {**body.answers}, frozenset(body.cured), {**body.where})
+    check_evidence(bench, known_)
     return DiagnosedView(
         sense=bench.usual.sense,
         travels=bench.travels,

@@ -20,7 +20,7 @@ from server.downloads import download
 from server.drawer import actions
 from server.errors import ANY, BODY
 from server.jobs import work
-from server.jobs.answers import stream
+from server.jobs.answers import gone, stream
 from server.openapi import lines_of
 from server.strict import Body
 
@@ -107,14 +107,14 @@ def get_search_form(request: HttpRequest) -> SearchFormView:
 def run_search(request: HttpRequest, body: SearchBody) -> StreamingHttpResponse:
     """What can be built, as it is found: the reader may stop whenever it likes."""
     entries, keys = _parts(body.parts_from)
-    return stream(request, work.searched, entries, keys, body.criteria, body.designs, body.seed)
+    return stream(gone(request), work.searched, entries, keys, body.criteria, body.designs, body.seed)
 
 
 @router.post("/search/buying", response={200: Shopping, **BODY}, operation_id="find_purchases", openapi_extra=LINES)
 def find_purchases(request: HttpRequest, body: BuyingBody) -> StreamingHttpResponse:
     """What is worth buying, as it is found: the reader may stop whenever it likes."""
     entries, keys = _parts(body.parts_from)
-    return stream(request, work.purchases, entries, keys, body.criteria)
+    return stream(gone(request), work.purchases, entries, keys, body.criteria)
 
 
 @router.post(

@@ -9,7 +9,7 @@ from oakspin.design import Design
 from oakspin.teach import Card, Carrier, Explanation, PoleFinder, RuleName, explain, pole_finder
 from oakspin.teach.questions import Question
 from server.jobs import work
-from server.jobs.answers import answer
+from server.jobs.answers import answer, gone
 from server.stages.bodies import REFUSED, DesignBody
 
 router = Router(tags=["teach"])
@@ -31,13 +31,13 @@ def get_explanation(request: HttpRequest, body: ExplainBody) -> Explanation:
 @router.post("/cards", response={200: list[Card], **REFUSED}, operation_id="list_cards")
 def list_cards(request: HttpRequest, design: Design) -> HttpResponse:
     """Changes to predict, with their computed answers."""
-    return answer(request, work.cards, design)
+    return answer(gone(request), work.cards, design)
 
 
 @router.post("/questions", response={200: list[Question], **REFUSED}, operation_id="list_questions")
 def list_questions(request: HttpRequest, design: Design) -> HttpResponse:
     """Questions before and after the lesson, with their computed answers."""
-    return answer(request, work.questions, design)
+    return answer(gone(request), work.questions, design)
 
 
 @router.post("/pole-finder", response={200: PoleFinder, **REFUSED}, operation_id="find_pole")

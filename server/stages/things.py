@@ -13,7 +13,7 @@ from oakspin.drawer.identify.table import THINGS
 from oakspin.drawer.identify.views import ThingView, thing_views
 from server.errors import ANY, BODY, Problem
 from server.jobs import work
-from server.jobs.answers import answer
+from server.jobs.answers import answer, gone
 from server.strict import Body
 
 router = Router(tags=["things"])
@@ -44,4 +44,4 @@ def find_thing(request: HttpRequest, thing: str, body: ReadingsBody) -> HttpResp
     """What a thing is by all readings of it, and the test that would tell most next."""
     if thing not in THINGS:
         raise Http404(thing)
-    return answer(request, work.what_is, thing, [Read(read.aid, read.values) for read in body.readings])
+    return answer(gone(request), work.what_is, thing, [Read(read.aid, read.values) for read in body.readings])

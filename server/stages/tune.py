@@ -13,7 +13,7 @@ from oakspin.tune import Best, DesignMap, SweepPoint, Tuning, planned, tuning_of
 from server.downloads import download
 from server.errors import Problem
 from server.jobs import work
-from server.jobs.answers import answer, stream, text
+from server.jobs.answers import answer, gone, stream, text
 from server.learning.actions import changed_draws, draws_for
 from server.openapi import lines_of
 from server.stages.bodies import REFUSED, DesignBody, WithLearned
@@ -52,7 +52,7 @@ def get_tuning(request: HttpRequest, design: Design) -> Tuning:
 @router.post("/best", response={200: list[Best], 404: Problem, **REFUSED}, operation_id="list_best")
 def list_best(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
     """The best of the numbers that are tuned first, each with what limits it."""
-    return answer(request, work.best, design, draws_for(learned, design))
+    return answer(gone(request), work.best, design, draws_for(learned, design))
 
 
 @router.post("/map", response={200: DesignMap, 404: Problem, **REFUSED}, operation_id="get_map")
@@ -60,7 +60,7 @@ def get_map(request: HttpRequest, body: MapBody, learned: WithLearned = None) ->
     """Two numbers at once, over every pair of values."""
     ranges = body.first_range, body.second_range
     arguments = body.design, body.first, body.second, body.curve, ranges
-    return answer(request, work.map_of_two, *arguments, changed_draws(learned))
+    return answer(gone(request), work.map_of_two, *arguments, changed_draws(learned))
 
 
 @router.post(
@@ -72,7 +72,7 @@ def get_map(request: HttpRequest, body: MapBody, learned: WithLearned = None) ->
 def run_sweep(request: HttpRequest, body: SweepBody, learned: WithLearned = None) -> StreamingHttpResponse:
     """Sweep a number, a few points at a time: the reader may stop whenever it likes."""
     factor, values = planned(body.design, body.pointer, body.points, body.low, body.high)
-    return stream(request, work.swept, body.design, factor, values, changed_draws(learned))
+    return stream(gone(request), work.swept, body.design, factor, values, changed_draws(learned))
 
 
 @router.post(
@@ -85,5 +85,5 @@ def run_sweep_table(request: HttpRequest, body: SweepBody, learned: WithLearned 
     """The same sweep as a CSV table."""
     factor, _ = planned(body.design, body.pointer, body.points, body.low, body.high)
     arguments = body.design, body.pointer, body.points, body.low, body.high
-    table = text(request, work.swept_table, *arguments, changed_draws(learned))
+    table = text(gone(request), work.swept_table, *arguments, changed_draws(learned))
     return download(table, f"sweep {factor.name}", "csv", "text/csv; charset=utf-8")

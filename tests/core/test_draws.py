@@ -10,7 +10,7 @@ from oakspin.constants import UNCERTAIN
 from oakspin.design import Design
 from oakspin.draws import HALF_NORMAL_MEDIAN, MEDIAN, Array, Draws, median, quantiles
 from oakspin.machines.table import machine_of
-from oakspin.nets import DIMENSIONS, known, order
+from oakspin.sobol import DIMENSIONS, known, order
 from tests.core.designs import sample
 from tests.core.variety import DESIGNS
 

@@ -4,6 +4,7 @@ import os
 import re
 import subprocess
 import sys
+import tomllib
 from pathlib import Path
 
 from oakspin.kinds.kinds import KINDS
@@ -11,9 +12,15 @@ from oakspin.kinds.kinds import KINDS
 ROOT = Path(__file__).resolve().parents[2]
 CORE = ROOT / "core" / "oakspin"
 PATHS = {**os.environ, "PYTHONPATH": os.pathsep.join([str(ROOT / "core"), str(ROOT)])}
-# Everything that serves all kinds alike: nothing in it may ask which kind it has before it.
-ENGINE = ("motion", "verdict", "heat.py", "fields", "parts", "draws.py", "make", "measure", "tune", "teach", "advice", "safety.py", "report.py", "diagnose", "learn", "drawer", "classroom", "practice", "instruments", "warmups", "rig")  # fmt: skip
-TABLES = {"table.py", "kinds.py"}
+# Every folder and module at the top of the core, and of the server: what is new is guarded from the day it is made.
+ROOMS = {path.stem for path in CORE.iterdir() if path.suffix == ".py" or (path / "__init__.py").is_file()} - {
+    "__init__"
+}
+APPS = {path.name for path in (ROOT / "server").iterdir() if (path / "models.py").is_file()}
+# All but these serve all kinds alike: nothing in them may ask which kind they have before them.
+OF_KINDS = {"design", "kinds", "machines"}
+TABLES = {"table.py", "kinds.py", "request.py"}
+CONTRACTS = tomllib.loads((ROOT / "pyproject.toml").read_text(encoding="utf-8"))["tool"]["importlinter"]["contracts"]
 
 
 def test_the_core_loads_no_server_no_plots_and_no_field_library() -> None:
@@ -30,6 +37,33 @@ def test_import_contracts_hold() -> None:
     assert run.returncode == 0, run.stdout
 
 
+def contract(name: str) -> dict[str, list[str]]:
+    return next(each for each in CONTRACTS if each["name"] == name)
+
+
+def floors() -> list[set[str]]:
+    """The floors by the contract, the highest first."""
+    layers = contract("floors of the core")["layers"]
+    return [{room.strip().removeprefix("oakspin.") for room in floor.split("|")} for floor in layers]
+
+
+def test_every_room_stands_on_a_floor() -> None:
+    assert set.union(*floors()) == ROOMS
+
+
+def test_whatever_uses_a_verdict_reaches_a_kind_through_the_tables_alone() -> None:
+    names = [room for floor in floors() for room in floor]
+    above = set(names[: names.index("kinds")])
+    sources = contract("uses of a verdict reach a kind through the tables alone")["source_modules"]
+    assert {source.removeprefix("oakspin.") for source in sources} == {*above, "server"}
+
+
+def test_server_apps_are_all_alike() -> None:
+    for app in sorted(APPS):
+        files = {path.name for path in (ROOT / "server" / app).glob("*.py")}
+        assert {"__init__.py", "models.py", "schemas.py", "actions.py", "api.py"} <= files, app
+
+
 def kinds_in_contracts() -> set[str]:
     """Folders that the import contracts forbid by name."""
     text = (ROOT / "pyproject.toml").read_text(encoding="utf-8")
@@ -43,11 +77,12 @@ def test_the_contracts_name_every_kind_s_folder() -> None:
 
 def test_the_engine_never_asks_for_the_kind() -> None:
     named = [f'"{kind}"' for kind in KINDS]
-    files = [file for name in ENGINE for file in ([CORE / name] if name.endswith(".py") else (CORE / name).rglob("*.py"))]  # fmt: skip
+    rooms = [CORE / name for name in ROOMS - OF_KINDS]
+    files = [file for room in rooms for file in (room.rglob("*.py") if room.is_dir() else [room.with_suffix(".py")]) if file.name not in TABLES]  # fmt: skip
     files += [file for where in ("machines", "kinds") for file in (CORE / where).glob("*.py") if file.name not in TABLES]  # fmt: skip
     for file in files:
         text = "\n".join(line for line in file.read_text(encoding="utf-8").splitlines() if ">>>" not in line)
-        for forbidden in (*named, ".kind ==", "isinstance(design", 'endswith("s")'):
+        for forbidden in (*named, '.kind == "', "isinstance(design", 'endswith("s")'):
             assert forbidden not in text, f"{file}: {forbidden}"
 
 

@@ -18,6 +18,7 @@ from schemathesis.specs.openapi.checks import (
 )
 
 from oakspin import schema
+from oakspin.classroom.file import schema as class_schema
 from runner.live_server import LiveServer
 from server.api import api
 from tests.effort import effort
@@ -50,6 +51,7 @@ def test_the_kept_api_file_and_schema_are_fresh() -> None:
     present = json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/")))
     assert json.loads((DOCS / "api/openapi.json").read_text(encoding="utf-8")) == present, hint
     assert json.loads((DOCS / "design.schema.json").read_text(encoding="utf-8")) == schema(), hint
+    assert json.loads((DOCS / "class.schema.json").read_text(encoding="utf-8")) == class_schema(), hint
 
 
 def test_models_and_migrations_agree(db: None) -> None:

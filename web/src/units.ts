@@ -55,6 +55,3 @@ export function readWireSize(text: string): WireSize | null {
 
 export const wireSizeText = (size: WireSize) =>
   size.by === "gauge" ? `${size.awg} AWG` : `${rounded(size.diameter_mm)} mm`;
-
-/** A unit where space is short. */
-export const shortUnit = (unit: string) => (unit === "turns/min" ? "/min" : unit);

@@ -12,7 +12,8 @@ from oakspin.classroom.plan import MOST_GROUPS, MOST_MOTORS, ClassPlan, Group
 from oakspin.design.document import faults_of
 from oakspin.design.models import ONE_LINE, WHOLE, Record, misfit
 from oakspin.diagnose.repair import Repair
-from oakspin.errors import UnreadableDesign
+from oakspin.errors import Fault, UnfitPatch, UnreadableDesign
+from oakspin.kinds.kinds import faults_of as motor_faults
 from oakspin.measure.trial import Readings, Seen, Trial
 from oakspin.measure.went import went
 
@@ -160,6 +161,18 @@ def results_of(value: object) -> ClassResults:
         return ClassResults.model_validate(value)
     except ValidationError as error:
         raise UnreadableDesign(faults_of(error)) from None
+
+
+def check_results(plan: ClassPlan, results: ClassResults) -> None:
+    """Check results against their plan. Raises ``UnfitPatch`` where a fault is named that the motor cannot have."""
+    known = [{fault.id for fault in motor_faults(motor.design)} for motor in plan.motors]
+    for group, each in enumerate(results.groups):
+        for number, made in enumerate(each.motors):
+            for at, one in enumerate(made.tries):
+                if one.fault and made.motor < len(known) and one.fault not in known[made.motor]:
+                    field = f"/results/groups/{group}/motors/{number}/tries/{at}/fault"
+                    limit = f"one of {', '.join(sorted(known[made.motor]))}"
+                    raise UnfitPatch([Fault(field, one.fault, limit, "Name a fault of this motor, or none.")])
 
 
 def runs_in(results: ClassResults) -> Iterator[RunAt]:

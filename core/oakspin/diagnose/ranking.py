@@ -26,6 +26,7 @@ from oakspin.diagnose.signs import (
     ticked_chance,
 )
 from oakspin.draws import Array
+from oakspin.errors import Fault, UnfitPatch
 from oakspin.kinds.fault import BenchFault
 
 Answer = Literal["yes", "no", "unsure"]
@@ -59,6 +60,30 @@ class Evidence:
     def any(self) -> bool:
         """Whether anything is known at all."""
         return bool(self.signs or self.readings or self.answers or self.cured)
+
+
+def check_evidence(bench: FaultBench, evidence: Evidence) -> None:
+    """Check that evidence can be of this motor: faults that it can have, signs at parts that can show them.
+
+    Raises
+    ------
+    UnfitPatch
+        One fault for each thing that cannot be.
+    """
+    ids = [fault.id for fault in bench.faults]
+    limit = f"one of {', '.join(ids)}"
+    faults = [
+        Fault("/answers", name, limit, "Ask again with faults of this motor.")
+        for name in (*evidence.answers, *evidence.cured)
+        if name not in ids
+    ]
+    for sign, part in evidence.where.items():
+        parts = parts_showing(bench.faults, sign)
+        if part not in parts:
+            limit = f"one of {', '.join(parts)}" if parts else "none: it is seen at one place only"
+            faults.append(Fault(f"/where/{sign}", part, limit, "Ask again with a part of this motor."))
+    if faults:
+        raise UnfitPatch(faults)
 
 
 @dataclass(frozen=True)

@@ -47,24 +47,19 @@ class Rhythm:
     sentence: str
 
 
-def turns_of_sound(samples: Array, rate: float, pulses: int, band: tuple[float, float, float] | None) -> Rhythm:
+def turns_of_loudness(loud: Array, rate: float, pulses: int, band: tuple[float, float, float] | None) -> Rhythm:
     """Turns a minute out of a recording.
 
     Parameters
     ----------
-    samples : ndarray, shape (samples,)
-        Sound, of any strength.
+    loud : ndarray, shape (values,)
+        Loudness, as :func:`loudness` gives it with its rate.
     rate : float, 1/s
     pulses : int
         How many times a turn this motor's switch breaks the current.
     band : tuple of float, or None
         Predicted turns a minute: 10th percentile, median, 90th.
     """
-    return turns_of_loudness(*loudness(samples, rate), pulses, band)
-
-
-def turns_of_loudness(loud: Array, rate: float, pulses: int, band: tuple[float, float, float] | None) -> Rhythm:
-    """As :func:`turns_of_sound`, of the loudness that :func:`loudness` gives, shape (values,)."""
     if loud.size < LEAST_SECONDS * rate:
         return Rhythm((), f"Too short to tell: {loud.size / rate:.1f} s. Record two seconds or more.")
     if not np.any(loud):

@@ -13,6 +13,13 @@ from oakspin.parts.magnet import magnet_conducts, magnet_kind, remanence
 WEAK = (0.3, 0.45, 0.6)  # of the planned remanence; old, heated or cheap magnets
 # Wrong in what is given out: who lays the parts out can see to it.
 GIVEN_OUT = ("worn_cell", "weak_magnets", "coated_magnet", "across_magnets")
+# Faults that no step of a build makes, and why.
+NOT_MADE = {
+    "wrong_flick": "It is flicked when it is started.",
+    "weak_flick": "It is flicked when it is started.",
+    "worn_paint": "It wears while it runs.",
+    "wrong_end": "It goes in when it is started.",
+}
 MAGNET_ROLES: tuple[Role, ...] = ("north", "south", "across")
 
 

@@ -118,16 +118,6 @@ def merged(plain: dict[str, Any], fields: Mapping[str, Any]) -> dict[str, Any]:
     return out
 
 
-def any_part(place: Place, fields: Fields) -> str:
-    """No part is refused."""
-    return ""
-
-
-def round_magnets(place: Place, fields: Fields) -> str:
-    """Magnets must be round."""
-    return "block magnets have no rim" if place == "magnet" and fields["shape"] == "block" else ""
-
-
 def agrees(plain: Mapping[str, Any], fields: Mapping[str, Any]) -> bool:
     """Whether plain data says what the fields do, part by part; lengths to a thousandth of a unit."""
     for name, value in fields.items():

@@ -58,8 +58,3 @@ def wire_ohms(length: float, diameter: float, metal: Metal, celsius: float) -> f
 def bend_moment(diameter: float, metal: Metal) -> float:
     """Moment in N m that bends the wire for good (fully plastic round section)."""
     return metal.yield_stress * diameter**3 / 6
-
-
-def leg_give(force: float, length: float, diameter: float, metal: Metal) -> float:
-    """How far in m the free end of a leg yields to a side force at its end (cantilever)."""
-    return force * length**3 / (3 * metal.stiffness * math.pi * diameter**4 / 64)

@@ -15,7 +15,7 @@ from oakspin.design import Design
 from oakspin.diagnose.fault_bench import FaultBench
 from oakspin.diagnose.fault_search import seen_of
 from oakspin.diagnose.ranking import TRY, Evidence, diagnosed
-from oakspin.diagnose.signs import SIDE_SIGNS, MotionSign, SideSign
+from oakspin.diagnose.signs import MotionSign, SideSign
 from oakspin.diagnose.views import bench_in, word_of_sign
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.kinds.kinds import KINDS
@@ -24,14 +24,6 @@ NAMES = ("Limpet", "Kelp", "Tern", "Plover", "Dulse", "Whelk", "Gannet", "Eider"
 AS_GOOD = 1.0  # minutes of waiting in all, by which an order may be worse than the best and still count as good
 STUCK = 6  # groups whose motor does not go
 HOT: frozenset[SideSign] = frozenset(("hot_battery", "hot_motor"))
-LOOKED = frozenset(SIDE_SIGNS) - {
-    "dull",
-    "crooked",
-    "unlike",
-    "gap_seen",
-    "drags",
-    "one_way_up",
-}  # seen from where one stands
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from oakspin import evaluate
 from oakspin.draws import MEDIAN
 from oakspin.instruments.lines import QUANTITIES, NotALine, line_of, text_of
-from oakspin.instruments.pulses import turns_of_light, turns_of_sound
+from oakspin.instruments.pulses import loudness, turns_of_light, turns_of_loudness
 from oakspin.instruments.steady import Steady, readings_of, steady_of
 from oakspin.machines.table import machine_of
 from oakspin.measure.predicted import expected
@@ -80,17 +80,17 @@ def test_turns_from_sound_within_a_hundredth_or_offered() -> None:
         for number, speed in enumerate(running):
             chance = np.random.default_rng(number)
             recorded = heard(speed / (2 * np.pi), pulses, 3.0, 8000, 15.0, chance)
-            found, true = turns_of_sound(recorded, 8000, pulses, band), speed * 30 / np.pi
+            found, true = turns_of_loudness(*loudness(recorded, 8000), pulses, band), speed * 30 / np.pi
             assert any(abs(each.turns_per_min / true - 1) < 0.01 for each in found.possible), (name, number, found)
             answer += abs(found.possible[0].turns_per_min / true - 1) < 0.01
     assert answer >= 16
 
 
 def test_silence_and_noise_are_reported() -> None:
-    assert "Silence" in turns_of_sound(np.zeros(24000), 8000, 1, None).sentence
-    assert "short" in turns_of_sound(np.ones(100), 8000, 1, None).sentence
+    assert "Silence" in turns_of_loudness(*loudness(np.zeros(24000), 8000), 1, None).sentence
+    assert "short" in turns_of_loudness(*loudness(np.ones(100), 8000), 1, None).sentence
     noise = np.random.default_rng(3).standard_normal(24000)
-    assert turns_of_sound(noise, 8000, 1, None).possible == ()
+    assert turns_of_loudness(*loudness(noise, 8000), 1, None).possible == ()
 
 
 def film(turns_per_s: float, rate: float, seconds: float = 3.0) -> np.ndarray:  # type: ignore[type-arg]

@@ -7,7 +7,6 @@ type Schemas = components["schemas"];
 export type SchoolClass = Schemas["ClassView"];
 export type ClassPlan = SchoolClass["plan"];
 export type ClassMotor = ClassPlan["motors"][number];
-export type ClassLine = Schemas["ClassLine"];
 export type Forecast = Schemas["ForecastView"];
 export type Strip = Forecast["typical"][number];
 export type Save = Forecast["saves"][number];

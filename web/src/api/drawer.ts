@@ -3,7 +3,6 @@ import { get, post, put, del } from "./client";
 import type { components } from "./generated";
 
 type Schemas = components["schemas"];
-export type Drawer = Schemas["DrawerView"];
 export type Owned = Schemas["EntryView"];
 export type Entry = Owned["entry"];
 export type Sort = Schemas["SortView"];

@@ -7,7 +7,6 @@ type Schemas = components["schemas"];
 export type LearnedSummary = Schemas["SummaryView"];
 export type SummaryRow = Schemas["SummaryRow"];
 export type Measured = Schemas["MeasuredView"];
-export type Bench = Schemas["BenchView"];
 
 /** What a motor's trials taught, without those left out; `told` hears how far it is, 0 to 1. */
 export const learnQuery = (id: string, leftOut: string[], thoughOdd: string[], progress?: (part: number) => void) =>

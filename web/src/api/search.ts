@@ -7,11 +7,9 @@ type Schemas = components["schemas"];
 export type SearchRequest = Schemas["SearchRequest"];
 export type Matter = Schemas["Criterion"]["id"];
 export type SearchForm = Schemas["SearchFormView"];
-export type PartOwned = Schemas["PartOwned"];
 export type SearchState = Schemas["SearchView"];
 export type FoundDesign = Schemas["FoundView"];
 export type Shopping = Schemas["Shopping"];
-export type Purchase = Schemas["Purchase"];
 export type Bought = Schemas["Bought"];
 export type PartsFrom = NonNullable<Schemas["SearchBody"]["parts_from"]>;
 

@@ -46,12 +46,6 @@ export const upward = (matters: Matter[]): Matter => matters.find((matter) => ma
 export const lettered = (found: FoundDesign[]) =>
   new Map(found.filter(({ short }) => short).map((each, at) => [each, "ABCDEFGH"[at]!]));
 
-export interface Placed {
-  each: FoundDesign;
-  x: number;
-  y: number;
-}
-
 /** A scale for the picture: from where to where, its marks, and where a value stands on it, 0 to 1. */
 export interface Scale {
   marks: number[];

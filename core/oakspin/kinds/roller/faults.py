@@ -28,7 +28,7 @@ MADE_AT: dict[str, tuple[str, ...]] = {
     "lay_out": GIVEN_OUT,
     "sheet": ("steel_below", "uphill", "creased"),
     "bright": ("coated_sheet", "dirty_contact"),
-    "wheels": ("magnet_over", "off_axis", "turned_over"),
+    "wheels": ("magnet_over", "off_axis", "turned_over", "lost_magnet", "reversed_cell"),
     "go": ("loose_joint", "bad_joint", "plus_over", "wheel_on_tape"),
 }
 

@@ -2,69 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Any
 
 from django.http import HttpRequest
-from ninja import Router, Schema
-from pydantic import Field
+from ninja import Router
 
-from oakspin.design import Design
-from oakspin.kinds.recipe import Place
-from server.drawer import actions, used
+from server.drawer import actions
+from server.drawer.used import actions as used
+from server.drawer.used.schemas import FilledPartsView, MotorPartsView, PartOption, PartPlace, PartPutBody
 from server.errors import ANY, BODY, Problem
-from server.strict import Body
 
 router = Router(tags=["drawer"])
-
-
-class PartPutBody(Body):
-    """The entry that a part is taken from, or none any more; ``design`` is the motor as it stands on the screen."""
-
-    entry: Annotated[str, Field(max_length=12)] | None
-    design: Design
-
-
-class PartOption(Schema):
-    """An entry that could stand in a place, or why it cannot."""
-
-    key: str
-    name: str
-    amount: float
-    unit: str
-    why_not: str
-
-
-class PartPlace(Schema):
-    """A place for a part: what could stand there and what does.
-
-    ``agrees`` says whether the design still says of it what the Drawer does, ``gone`` whether the entry was put away;
-    ``takes`` is what one motor takes of it, ``drawn`` what the built motor holds.
-    """
-
-    place: Place
-    options: list[PartOption]
-    entry: str | None
-    name: str
-    agrees: bool
-    gone: bool
-    takes: float
-    unit: str
-    drawn: float | None
-
-
-class MotorPartsView(Schema):
-    """The parts of a motor. ``key`` names draws that know them closer, where they do."""
-
-    key: str
-    built: bool
-    places: list[PartPlace]
-
-
-class FilledPartsView(Schema):
-    """The design with the part in it, to be saved, and the parts of the motor."""
-
-    design: Design
-    parts: MotorPartsView
 
 
 MOVE: dict[int, Any] = {200: MotorPartsView, 404: Problem, 422: Problem, **BODY}

@@ -16,6 +16,7 @@ from oakspin.classroom.results import (
     ClassResults,
     Foretold,
     RunAt,
+    check_results,
     plain,
     repairs_in,
     results_of,
@@ -24,8 +25,7 @@ from oakspin.classroom.results import (
     with_trials,
 )
 from oakspin.diagnose.repair import Repair
-from oakspin.errors import Fault, UnfitPatch, UnreadableDesign
-from oakspin.kinds.kinds import faults_of
+from oakspin.errors import UnreadableDesign
 from oakspin.measure.trial import Trial
 from server.classes.actions import find, plan_in
 from server.classes.models import SchoolClass
@@ -94,7 +94,7 @@ def save_results(id_: str, version: int, results: ClassResults) -> SchoolClass:
     row = _there(id_)
     if row.results_version != version:
         raise Conflict(row.results_version)
-    _can_be(plan_in(row), results)
+    check_results(plan_in(row), results)
     row.results = plain(results.model_copy(update={"foretold": results_in(row).foretold}))
     row.results_version = version + 1
     row.save()
@@ -155,18 +155,6 @@ def teach(id_: str) -> KeptTrials:
 def often_now(plan: ClassPlan) -> list[Mapping[str, float]]:
     """For each motor how often these hands have each fault, by all that was found here."""
     return [{id_: often.common for id_, often in repairs.often_here(motor.design).items()} for motor in plan.built]
-
-
-def _can_be(plan: ClassPlan, results: ClassResults) -> None:
-    """Raises ``UnfitPatch`` where a fault is named that the motor cannot have."""
-    known = [{fault.id for fault in faults_of(motor.design)} for motor in plan.motors]
-    for group, each in enumerate(results.groups):
-        for number, made in enumerate(each.motors):
-            for at, one in enumerate(made.tries):
-                if one.fault and made.motor < len(known) and one.fault not in known[made.motor]:
-                    field = f"/results/groups/{group}/motors/{number}/tries/{at}/fault"
-                    limit = f"one of {', '.join(sorted(known[made.motor]))}"
-                    raise UnfitPatch([Fault(field, one.fault, limit, "Name a fault of this motor, or none.")])
 
 
 def _there(id_: str) -> SchoolClass:

@@ -2,72 +2,26 @@
 
 from __future__ import annotations
 
-from typing import Annotated
-
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
-from pydantic import Field
+from ninja import Router
 
 from oakspin.classroom.kit import kit_of
-from oakspin.classroom.plan import ClassPlan
-from oakspin.classroom.results import ClassResults, Foretold
-from oakspin.classroom.review.review import Review, review_of
+from oakspin.classroom.results import Foretold
+from oakspin.classroom.review.review import review_of
 from oakspin.classroom.review.table import review_table
 from oakspin.kinds.kinds import faults_of
-from oakspin.measure.form import TrialForm, trial_form
-from server.classes import actions, results
+from oakspin.measure.form import trial_form
+from server.classes import actions
 from server.classes.api import KEPT
 from server.classes.models import SchoolClass
+from server.classes.results import actions as results
+from server.classes.results.schemas import FaultName, KeptOfClass, MotorToNote, ResultsBody, ResultsView
 from server.downloads import download
 from server.errors import ANY, BODY, ConflictProblem, Problem
 from server.jobs import work
-from server.jobs.answers import text
-from server.strict import Body
+from server.jobs.answers import gone, text
 
 router = Router(tags=["classes"])
-
-
-class ResultsBody(Body):
-    """What came, and the version that it was made from."""
-
-    version: Annotated[int, Field(ge=1, le=2**31 - 1)]
-    results: ClassResults
-
-
-class FaultName(Schema):
-    """A fault that a motor can have."""
-
-    id: str
-    sentence: str
-
-
-class MotorToNote(Schema):
-    """A motor of the class as it is noted: where it stands on the shelf, if it does; readings asked for; its faults."""
-
-    title: str
-    shelf: str
-    form: TrialForm
-    faults: list[FaultName]
-
-
-class KeptOfClass(Schema):
-    """What was kept with the motors just now."""
-
-    trials: int
-    repairs: int
-    shelved: list[str]
-
-
-class ResultsView(Schema):
-    """What came of a class: as it was noted, as it is told, and how much of it is not kept with its motors yet."""
-
-    version: int
-    plan: ClassPlan
-    results: ClassResults
-    review: Review
-    motors: list[MotorToNote]
-    pending: int
-    kept: KeptOfClass | None = None
 
 
 @router.get("/{id}/results", response={200: ResultsView, **KEPT, **ANY, 422: Problem}, operation_id="get_results")
@@ -90,7 +44,7 @@ def keep_forecast(request: HttpRequest, id: str) -> ResultsView:
     row = actions.find(id)
     if row.deleted_at is None and results.wants_forecast(row):
         plan = actions.plan_in(row)
-        forecast_json = text(request, work.foretold, plan, actions.known_of(plan))
+        forecast_json = text(gone(request), work.foretold, plan, actions.known_of(plan))
         row = results.keep_forecast(id, Foretold.model_validate_json(forecast_json))
     return _out(row)
 

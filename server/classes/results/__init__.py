@@ -1,0 +1,1 @@
+"""The results of a class: noted, held against the forecast, kept with its motors."""

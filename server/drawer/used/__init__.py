@@ -1,0 +1,1 @@
+"""Which entries of the Drawer the parts of a motor are."""
