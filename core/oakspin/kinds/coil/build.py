@@ -142,7 +142,7 @@ def _tie(design: CoilMotor, shape: CoilShape) -> Step | None:
         return None
     text = say.TIE
     if design.kind == "lobes":
-        text = say.TIE_2
+        text = say.TIE_ON_BOOK
     return Step("tie", "Tie the coil with its leads", text, 4, ("pliers",))
 
 
@@ -150,7 +150,7 @@ def _tails(design: CoilMotor, shape: CoilShape) -> Step:
     held = AXLES.get(design.axle)
     text = (say.AXLE if held else say.TAILS).format(length=design.tails.length_mm, name=held.name if held else "")
     if design.supports.stops:
-        text += say.TAILS_2
+        text += say.TAILS_STOPS
     return Step("tails", "Set the leads opposite and in line", text, 5, ("pliers", "wire cutter", "ruler"))
 
 
@@ -189,15 +189,15 @@ def _bare(design: CoilMotor, shape: CoilShape) -> Step | None:
         parts = [say.BARE_LOBES.format(how=how, seen_from=seen_from(design))]
     for name, lead in (("left", strip.left), ("right", strip.right)):
         if lead.bared == "all":
-            parts.append(say.BARE_2.format(name=name))
+            parts.append(say.BARE_ALL_ROUND.format(name=name))
         elif lead.bared == "arcs":
             reach = f"{lead.arcs[0].width_deg:g}°"
-            again = say.BARE_3.format(width=lead.arcs[1].width_deg) if len(lead.arcs) == 2 else ""
+            again = say.BARE_OTHER_ARC.format(width=lead.arcs[1].width_deg) if len(lead.arcs) == 2 else ""
             if lead.rest == "marker":
-                parts.append(say.BARE_4.format(name=name, pose_words=_pose_words(design, lead), reach=reach))
+                parts.append(say.BARE_BUT_TOP.format(name=name, pose_words=_pose_words(design, lead), reach=reach))
             else:
                 parts.append(
-                    say.BARE_5.format(name=name, pose_words=_pose_words(design, lead), reach=reach, again=again)
+                    say.BARE_ARC.format(name=name, pose_words=_pose_words(design, lead), reach=reach, again=again)
                 )
     how = (
         ". ".join(part[0].upper() + part[1:] for part in parts)
@@ -215,7 +215,7 @@ def _supports(design: CoilMotor, shape: CoilShape) -> Step:
         "loop": "a closed loop, a little wider than the lead",
     }[supports.seat]
     text = say.SUPPORTS.format(seat=seat, spacing=supports.spacing_mm, plus_at=design.plus_at)
-    caution = say.SUPPORTS_2
+    caution = say.SUPPORTS_CAUTION
     return Step(
         "supports",
         "Set up the supports",
@@ -246,9 +246,11 @@ def _place(design: CoilMotor, shape: CoilShape) -> Step:
     if design.second != "none":
         same = design.second == "same"
         if design.magnets_on == "beside":
-            text += say.PLACE_3.format(turned="the other pole toward the coil" if same else "the same pole toward it")
+            text += say.PLACE_OTHER_SIDE.format(
+                turned="the other pole toward the coil" if same else "the same pole toward it"
+            )
         else:
-            text += say.PLACE_2.format(the_same_pole_up="the same pole up" if same else "turned over")
+            text += say.PLACE_ABOVE.format(the_same_pole_up="the same pole up" if same else "turned over")
     return Step("place", "Magnets and gap", text, 4, ("compass", "coins"), caution=SLIDE)
 
 
@@ -281,10 +283,12 @@ def _checks(design: CoilMotor) -> tuple[str, ...]:
     return (
         "Leave one clip off, so that no current flows while you check.",
         say.CHECKS,
-        say.CHECKS_2,
+        say.CHECK_CLEARS,
         "Flicked, it spins freely for some turns.",
-        say.CHECKS_3 if design.rests_deg is None else say.CHECKS_6.format(how=rest_words(design.rests_deg)),
-        say.CHECKS_4.format(pose=pose_word(design)) if design.kind == "cradle" else say.CHECKS_5,
+        say.CHECK_RESTS_ANYWHERE
+        if design.rests_deg is None
+        else say.CHECK_RESTS_MARKED.format(how=rest_words(design.rests_deg)),
+        say.CHECK_LEADS_COIL.format(pose=pose_word(design)) if design.kind == "cradle" else say.CHECK_LEADS_LOBES,
     )
 
 

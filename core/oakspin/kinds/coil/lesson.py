@@ -43,9 +43,9 @@ def coil_lesson(design: CoilMotor) -> Lesson:
     return Lesson(
         point=_lowest_point(design, coil_shape(design), live),
         predictions=_predictions(design),
-        story=(say.LESSON_3.format(parts=parts), say.LESSON_4),
+        story=(say.LESSON_ENAMEL.format(parts=parts), say.LESSON_RING),
         poles=(say.POLES,),
-        forces=(say.LESSON, say.LESSON_2),
+        forces=(say.LESSON, say.LESSON_HALF_TURN),
         why=HALF_BARE if half_bare else None,
     )
 
@@ -77,9 +77,9 @@ def _lowest_point(design: CoilMotor, shape: CoilShape, live: Array) -> ForcePoin
     if off:
         why = say.LOWEST_POINT.format(pose="lies flat" if turn else "stands upright")
     elif live.min() > 0.5:
-        why = say.LOWEST_POINT_2
+        why = say.LOWEST_POINT_UNSWITCHED
     return ForcePoint(
-        name=say.LOWEST_POINT_3.format(axle=1000.0 * (shape.axle + z)),
+        name=say.LOWEST_POINT_PLACE.format(axle=1000.0 * (shape.axle + z)),
         at=(round(at.end + 1e3 * y, 2), round(at.axle + 1e3 * z, 2)),
         lever=(round(1e3 * y, 3), 0.0, round(1e3 * z, 3)),
         axis=(0.0, -1.0, 0.0),
@@ -105,7 +105,9 @@ def _predictions(design: CoilMotor) -> tuple[Prediction, ...]:
         ("/coil/turns", design.coil.turns) if isinstance(design, CradleDesign) else ("/lobes/turns", design.lobes.turns)
     )
     predictions = [
-        Prediction("magnets_over", say.PREDICTIONS_2, over, "The field points the other way, the current does not."),
+        Prediction(
+            "magnets_over", say.PREDICT_MAGNETS_AND_FLICK, over, "The field points the other way, the current does not."
+        ),
         Prediction(
             "battery_over",
             "You swap + and − at the supports.",
@@ -118,11 +120,18 @@ def _predictions(design: CoilMotor) -> tuple[Prediction, ...]:
             (*over, *feeds),
             "Both are reversed: two reversals cancel.",
         ),
-        Prediction("other_flick", "You flick it the other way.", (Setting("/flick/sense", wrong),), say.PREDICTIONS_3),
         Prediction(
-            "scrape_rest", say.PREDICTIONS_4, (Setting("/strip", plain(PATTERNS["both all round"])),), say.PREDICTIONS_5
+            "other_flick", "You flick it the other way.", (Setting("/flick/sense", wrong),), say.PREDICT_OTHER_FLICK
         ),
-        Prediction("double_turns", "You wind twice as many turns.", (Setting(turns_at, 2 * turns),), say.PREDICTIONS_6),
+        Prediction(
+            "scrape_rest",
+            say.PREDICT_SCRAPE_REST,
+            (Setting("/strip", plain(PATTERNS["both all round"])),),
+            say.PREDICT_SCRAPE_REST_WHY,
+        ),
+        Prediction(
+            "double_turns", "You wind twice as many turns.", (Setting(turns_at, 2 * turns),), say.PREDICT_DOUBLE_TURNS
+        ),
     ]
     size = design.wire.size
     if isinstance(size, ByGauge) and size.awg >= 12:
@@ -132,7 +141,7 @@ def _predictions(design: CoilMotor) -> tuple[Prediction, ...]:
                 "thicker_wire",
                 f"You take thicker wire, {size.awg - 4} instead of {size.awg} AWG.",
                 thicker,
-                say.PREDICTIONS_7,
+                say.PREDICT_THICKER_WIRE,
             )
         )
     if design.second == "none":
@@ -142,7 +151,7 @@ def _predictions(design: CoilMotor) -> tuple[Prediction, ...]:
                 "second_magnet",
                 words,
                 (Setting("/second", "same"),),
-                say.PREDICTIONS_8 if cradle else say.PREDICTIONS_9,
+                say.PREDICT_SECOND_COIL if cradle else say.PREDICT_SECOND_LOBE,
             )
         )
     return tuple(predictions)

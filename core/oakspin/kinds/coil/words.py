@@ -85,7 +85,7 @@ SUPPORTS = (
     "Make two alike: {seat}. Fix them {spacing:g} mm apart to the heights on the template, level by eye over "
     "a ruler. Join one to + and one to −; + feeds the {plus_at} one, but leave one clip off."
 )
-SUPPORTS_2 = (
+SUPPORTS_CAUTION = (
     "The two must not touch, nor a metal stand join them: that is a short circuit, the cell gets hot at once."
     " Points of pins: an adult bends them."
 )
@@ -104,14 +104,14 @@ AXLE = (
     "Slide the coil over the {name} and tie it on with thread. Push each lead into the middle of an end, straight and "
     "in line: they are the axle. Roll it between your fingers: it must not wobble."
 )
-PLACE_3 = " Stand the second stack on the other side at the same distance, {turned}."
+PLACE_OTHER_SIDE = " Stand the second stack on the other side at the same distance, {turned}."
 FLICK = (
     "Flick it {way}, seen {seen}, as hard as a finger can. If it stops and comes back, flick it the other "
     "way: the magnets are upside down."
 )
 SCRAPING = "The {name} lead seen from the {seen_from} end, the coil held {pose_words}, at the edge of the board."
-TIE_2 = "Wind each lead three times round the back of the book, one at each end, and pull tight."
-TAILS_2 = " Bend a small stop, or slide a bead on, where the lead leaves the support."
+TIE_ON_BOOK = "Wind each lead three times round the back of the book, one at each end, and pull tight."
+TAILS_STOPS = " Bend a small stop, or slide a bead on, where the lead leaves the support."
 BARE = (
     "Find the face from which the wire, followed from the left lead, runs counter-clockwise; hold the coil "
     "upright with this face to the {looks} and mark the side that is up"
@@ -121,41 +121,45 @@ BARE_LOBES = (
     "of a lobe: it should run toward the {seen_from} end. If it runs the other way, turn the magnets over when you "
     "place them"
 )
-PLACE_2 = " Hold the second stack above the coil at the same distance on a bridge, {the_same_pole_up}."
+PLACE_ABOVE = " Hold the second stack above the coil at the same distance on a bridge, {the_same_pole_up}."
 FAN = "Fix {mass_g:g} g of paper evenly round the shaft, {radius:g} mm from it; balance again."
 CHECKS = "The supports do not touch each other, nor does metal join them."
-CHECKS_2 = "The axle lies level and the coil clears the magnet all the way round."
-CHECKS_3 = "Power off, it comes to rest anywhere, or nearly: else bend it until it does, or note which way it rests."
+CHECK_CLEARS = "The axle lies level and the coil clears the magnet all the way round."
+CHECK_RESTS_ANYWHERE = (
+    "Power off, it comes to rest anywhere, or nearly: else bend it until it does, or note which way it rests."
+)
 RESTS = "Bend it so that it rests with its marked side {how}"
-CHECKS_6 = "Power off, it comes to rest with its marked side {how}: if not, bend the coil until it does."
-CHECKS_4 = "Look at the leads end-on: shiny metal lies in both supports only while the coil {pose}, one way up."
-CHECKS_5 = "Look at the leads end-on: shiny metal lies in both supports whenever a lobe points to the magnets."
-BARE_2 = "{name} lead: bare it all round, until it shines like new metal"
+CHECK_RESTS_MARKED = "Power off, it comes to rest with its marked side {how}: if not, bend the coil until it does."
+CHECK_LEADS_COIL = "Look at the leads end-on: shiny metal lies in both supports only while the coil {pose}, one way up."
+CHECK_LEADS_LOBES = "Look at the leads end-on: shiny metal lies in both supports whenever a lobe points to the magnets."
+BARE_ALL_ROUND = "{name} lead: bare it all round, until it shines like new metal"
 TEMPLATE = "strip gauge, {name} lead, 10 times its girth: bare {width:g}°"
-BARE_3 = ", then turn the coil half round and do the other {width:g}°"
-BARE_4 = (
+BARE_OTHER_ARC = ", then turn the coil half round and do the other {width:g}°"
+BARE_BUT_TOP = (
     "{name} lead: bare it all round, hold the coil {pose_words}, keep {reach} on top free and paint the rest "
     "twice with a permanent marker"
 )
-BARE_5 = (
+BARE_ARC = (
     "{name} lead: hold the coil {pose_words}, the lead flat on a board, and take the enamel off {reach} on top{again}"
 )
 
 # What is taught with it.
 LOWEST_POINT = "No current flows while the coil {pose}, where the push would be strongest."
 PREDICTIONS = "You bring a second, equal magnet above the coil, the same pole up."
-LOWEST_POINT_2 = "Current flows all the way round: half a turn later the same push brakes."
-LOWEST_POINT_3 = "along the axle, at the wire nearest to the magnet, {axle:.1f} mm above the bench"
-PREDICTIONS_2 = "You turn the magnets over and flick it the other way."
-PREDICTIONS_3 = "The push acts against the flick until it stands, then drives it back the good way."
-PREDICTIONS_4 = "You scrape off the rest of the enamel, all round both leads."
-PREDICTIONS_5 = "With current all the time, what pushes on in one half turn brakes in the other."
-PREDICTIONS_6 = "Twice the turns pass the same field, but their longer wire lets less current through and is heavier."
+LOWEST_POINT_UNSWITCHED = "Current flows all the way round: half a turn later the same push brakes."
+LOWEST_POINT_PLACE = "along the axle, at the wire nearest to the magnet, {axle:.1f} mm above the bench"
+PREDICT_MAGNETS_AND_FLICK = "You turn the magnets over and flick it the other way."
+PREDICT_OTHER_FLICK = "The push acts against the flick until it stands, then drives it back the good way."
+PREDICT_SCRAPE_REST = "You scrape off the rest of the enamel, all round both leads."
+PREDICT_SCRAPE_REST_WHY = "With current all the time, what pushes on in one half turn brakes in the other."
+PREDICT_DOUBLE_TURNS = (
+    "Twice the turns pass the same field, but their longer wire lets less current through and is heavier."
+)
 LESSON = (
     "Current runs from one support through the coil to the other; over the magnet the wire crosses the field "
     "and is pushed sideways."
 )
-LESSON_2 = (
+LESSON_HALF_TURN = (
     "Half a turn later that wire is on top and its neighbor below carries the current the other way: with "
     "current all the time, the second push would undo the first."
 )
@@ -164,17 +168,17 @@ POLES = (
     "face to it and pushes the like one away, so the coil turns. Just before the unlike face arrives the current must "
     "stop, or the coil would be held there."
 )
-LESSON_3 = (
+LESSON_ENAMEL = (
     "So part of the enamel stays: bare metal lies in the support only while the push helps. That gives "
     "{parts}, and the coil coasts through the rest."
 )
-LESSON_4 = (
+LESSON_RING = (
     "The ring round the shaft shows it: wide outward where it is pushed on, inward where it is braked, a thin"
     " line where no current flows."
 )
-PREDICTIONS_7 = "It lets more current through, but weighs more and runs on a thicker axle."
-PREDICTIONS_8 = "The upper wire crosses its field, too, and is pushed the other way: both turn the coil alike."
-PREDICTIONS_9 = (
+PREDICT_THICKER_WIRE = "It lets more current through, but weighs more and runs on a thicker axle."
+PREDICT_SECOND_COIL = "The upper wire crosses its field, too, and is pushed the other way: both turn the coil alike."
+PREDICT_SECOND_LOBE = (
     "The upper lobe crosses its field, too, and is pushed the same way as the lower one: over the axle that "
     "turns it back."
 )

@@ -22,15 +22,15 @@ def cored_build(design: CoredDesign) -> BuildPlan:
     shape = cored_shape(design)
     whole = float(math.ceil(shape.wire_length * 1e3 + 2 * SPARE))
     return BuildPlan(
-        cuts=(Cut("Winding", 1, whole, 2 * SPARE, say.BUILD_6.format(wire_mass=shape.wire_mass * 1000.0)),),
+        cuts=(Cut("Winding", 1, whole, 2 * SPARE, say.WIRE_ON_SPOOL.format(wire_mass=shape.wire_mass * 1000.0)),),
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design, shape),
         checks=(
-            say.BUILD_2,
-            say.BUILD_3,
-            say.BUILD_4,
-            say.BUILD_5,
+            say.CHECK_TURNS_FREELY,
+            say.CHECK_LAMP,
+            say.CHECK_CLEARS,
+            say.CHECK_COMPASS,
         ),
         template=_template(design, shape),
         flick=say.BUILD,
@@ -58,14 +58,18 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
     sittings = max(1, math.ceil(minutes / SESSION))
     rest = say.STEPS.format(sittings=sittings, minutes=minutes / sittings) if sittings > 1 else ""
     bar = CORE_WORD[core.form] if core.form != "none" else "wooden bar"
-    same = say.STEPS_2 if winding.sense == "same" else say.STEPS_3
+    same = say.WIND_SECOND_ALIKE if winding.sense == "same" else say.WIND_SECOND_OPPOSED
     facing = "unlike poles" if design.gap.facing == "unlike" else "like poles"
     stand = f"on both sides, {facing} facing each other" if design.gap.stacks == 2 else "on one side"
-    stripped = "Lay the two bared ends along the shaft on opposite sides" if plan.finish == "stripped" else say.STEPS_4
+    stripped = (
+        "Lay the two bared ends along the shaft on opposite sides"
+        if plan.finish == "stripped"
+        else say.COMMUTATOR_OF_FOIL
+    )
     many = sum(stack.count for stack in design.stacks)
     steps = (
         lay_out(
-            say.STEPS_5.format(
+            say.LAY_OUT.format(
                 pack_name=pack_name(design.battery),
                 magnets_name=magnets_name(design.magnets),
                 twice=" twice" if design.gap.stacks == 2 else "",
@@ -78,16 +82,16 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
         Step(
             "core",
             "Prepare the bar",
-            say.STEPS_6.format(bar=bar),
+            say.CUT_CORE.format(bar=bar),
             12,
             ("saw", "file", "tape"),
             adult=True,
-            caution=say.STEPS_14,
+            caution=say.CUT_CAUTION,
         ),
         Step(
             "wind",
             "Wind both arms",
-            say.STEPS_7.format(
+            say.WIND_FIRST.format(
                 SPARE=SPARE,
                 turns=winding.turns,
                 same=same + ("" if other == winding.turns else say.OTHER_TURNS.format(turns=other)),
@@ -97,20 +101,20 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
             ("tape",),
             caution=HOLD_ENDS,
         ),
-        Step("bare", "Bare the ends", say.STEPS_8, 4, ("sandpaper",), caution=FUMES),
+        Step("bare", "Bare the ends", say.BARE_ENDS, 4, ("sandpaper",), caution=FUMES),
         Step(
             "commutator",
             "Make the commutator",
-            say.STEPS_9.format(stripped=stripped, gap=plan.gap_deg, timing=_timing(plan.offset_deg))
+            say.COMMUTATOR_TURN.format(stripped=stripped, gap=plan.gap_deg, timing=_timing(plan.offset_deg))
             + (say.SIDE_BY_SIDE if winding.joined == "parallel" else ""),
             12,
             ("tape", "template", "pen"),
         ),
-        Step("bearings", "Set up the bearings", say.STEPS_10.format(axle=design.axle_mm), 8, ("board", "pliers")),
+        Step("bearings", "Set up the bearings", say.BEARINGS.format(axle=design.axle_mm), 8, ("board", "pliers")),
         Step(
             "brushes",
             "Set the brushes",
-            say.STEPS_11.format(width=design.brushes.width_mm, force_mN=design.brushes.force_mN / 9.81)
+            say.BRUSHES.format(width=design.brushes.width_mm, force_mN=design.brushes.force_mN / 9.81)
             + (say.FOUR_BRUSHES if design.brushes.count == 4 else ""),
             8,
             ("pliers",),
@@ -118,7 +122,7 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
         Step(
             "magnets",
             "Stand the magnets",
-            say.STEPS_12.format(
+            say.PLACE_MAGNETS.format(
                 left=" of the left one" if design.gap.stacks == 2 else "",
                 stand=stand,
                 distance=design.gap.distance_mm,
@@ -128,7 +132,7 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
             ("compass", "coins", "tape"),
             caution=SLIDE,
         ),
-        Step("connect", "Connect the battery", say.STEPS_13, 3, (), caution=say.STEPS_15),
+        Step("connect", "Connect the battery", say.CONNECT, 3, (), caution=say.RUN_CAUTION),
     )
     return steps
 

@@ -34,8 +34,8 @@ def cored_lesson(design: CoredDesign) -> Lesson:
     return Lesson(
         point=_point(design, shape),
         predictions=_predictions(design),
-        story=(iron, say.LESSON_4, say.LESSON_5),
-        poles=(say.LESSON_2, say.LESSON_3),
+        story=(iron, say.LESSON_SNAPPING, say.LESSON_COUNTER_VOLTS),
+        poles=(say.LESSON_BAR, say.LESSON_COMMUTATOR),
         forces=(say.FORCES,),
         why=TURNED_ROUND,
         part_for=IRON_BAR,
@@ -107,7 +107,7 @@ def _predictions(design: CoredDesign) -> tuple[Prediction, ...]:
         ),
         Prediction(
             "like_poles",
-            say.PREDICTIONS_2,
+            say.PREDICT_LIKE_POLES,
             (Setting("/gap/facing", "like" if design.gap.facing == "unlike" else "unlike"),),
             "Between like poles no field crosses the bar.",
         ),
@@ -115,13 +115,13 @@ def _predictions(design: CoredDesign) -> tuple[Prediction, ...]:
             "timing",
             "You turn the commutator on by a quarter turn.",
             (Setting("/commutator/offset_deg", 90.0 if design.commutator.offset_deg < 45 else 0.0),),
-            say.PREDICTIONS_3,
+            say.PREDICT_LATE_TURNOVER,
         ),
         Prediction(
             "other_flick",
             "You flick it the other way.",
             (Setting("/flick/sense", "wrong" if design.flick.sense == "good" else "good"),),
-            say.PREDICTIONS_4,
+            say.PREDICT_WRONG_FLICK,
         ),
     ]
     if design.battery.in_series < 6:

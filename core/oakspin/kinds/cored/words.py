@@ -52,8 +52,10 @@ def _cancels(design: CoredDesign, links_nothing: bool) -> str:
 
 # How it is built.
 STEPS = " Take it in {sittings} sittings of about {minutes:.0f} minutes."
-STEPS_2 = "On the second arm go on in the same direction, seen from the same end of the bar."
-STEPS_3 = "On the second arm reverse the direction: this design is wound in opposite directions, and will not turn."
+WIND_SECOND_ALIKE = "On the second arm go on in the same direction, seen from the same end of the bar."
+WIND_SECOND_OPPOSED = (
+    "On the second arm reverse the direction: this design is wound in opposite directions, and will not turn."
+)
 OTHER_TURNS = " There wind {turns} turns."
 FOUR_BRUSHES = (
     " Bend a second pair like them beside the first, side by side along the shaft: each side feeds both of its."
@@ -61,58 +63,58 @@ FOUR_BRUSHES = (
 SIDE_BY_SIDE = (
     " Cut the wire between the arms and lead both ends of each arm to the segments, so that they lie side by side."
 )
-STEPS_4 = "Wrap two strips of foil round the shaft, each joined to one end of the wire"
+COMMUTATOR_OF_FOIL = "Wrap two strips of foil round the shaft, each joined to one end of the wire"
 BUILD = (
     "Flick it {way}, seen {seen}. If it stops and comes back, flick it the other way or swap the wires at the brushes."
 )
-STEPS_5 = (
+LAY_OUT = (
     "{pack_name}, {magnets_name}{twice}, a {bar} of {length:g} × {diameter:g} mm, a shaft, wire, two springs "
     "of bare wire for brushes"
 )
-STEPS_6 = (
+CUT_CORE = (
     "Cut the {bar}, round its edges, fix the shaft square through its middle. Wrap the arms once in paper "
     "tape, so that no edge cuts the enamel."
 )
-STEPS_7 = (
+WIND_FIRST = (
     "Leave {SPARE:g} mm. Wind {turns} turns on the first arm, layer on layer, counting aloud; cross the hub. "
     "{same} Leave {SPARE:g} mm and tape the end down.{rest}"
 )
-STEPS_8 = "Sand the enamel off the last 30 mm of both ends, all round."
-STEPS_9 = (
+BARE_ENDS = "Sand the enamel off the last 30 mm of both ends, all round."
+COMMUTATOR_TURN = (
     "{stripped}, {gap:g}° apart at each gap. The marked arm's end of the wire goes to the segment a quarter "
     "turn on from that arm{timing}. Bind both above and below with tape."
 )
-STEPS_10 = (
+BEARINGS = (
     "Two supports in line, the shaft of {axle:g} mm free to turn, a drop of oil. Clips or tape keep it from sliding."
 )
-STEPS_11 = (
+BRUSHES = (
     "Bend two springs of bare wire so that they lean on the commutator from opposite sides, in line with the "
     "magnets: each {width:g} mm wide, pressing as hard as {force_mN:.3g} g would weigh. Turn by hand: both "
     "cross the gaps together."
 )
-STEPS_12 = "Fix them {stand}, {distance:g} mm from the bar, {pole_up}{left} toward the bar."
-STEPS_13 = "One wire to each brush, a switch in between. The winding warms: off when nobody watches."
+PLACE_MAGNETS = "Fix them {stand}, {distance:g} mm from the bar, {pole_up}{left} toward the bar."
+CONNECT = "One wire to each brush, a switch in between. The winding warms: off when nobody watches."
 HOW_TO = "Hold the same end toward you for both arms; the wire passes over the top the same way."
-BUILD_2 = "Unpowered, it turns freely by finger; near the magnets it snaps to two places half a turn apart."
-BUILD_3 = "A lamp or a meter between the brushes: current in every place but the gaps."
-BUILD_4 = "No wire touches the magnets; the bar clears them all the way round."
-BUILD_5 = "Both ends of the bar draw the same end of a compass by turns when the brushes are swapped."
-STEPS_14 = "Sawing and drilling are an adult's work; clamp the bar, goggles on."
-STEPS_15 = (
+CHECK_TURNS_FREELY = "Unpowered, it turns freely by finger; near the magnets it snaps to two places half a turn apart."
+CHECK_LAMP = "A lamp or a meter between the brushes: current in every place but the gaps."
+CHECK_CLEARS = "No wire touches the magnets; the bar clears them all the way round."
+CHECK_COMPASS = "Both ends of the bar draw the same end of a compass by turns when the brushes are swapped."
+CUT_CAUTION = "Sawing and drilling are an adult's work; clamp the bar, goggles on."
+RUN_CAUTION = (
     "A motor held still draws its full current and gets hot: let it go or switch off. Brushes spark: nothing "
     "flammable near."
 )
-BUILD_6 = "{wire_mass:.0f} g, in one piece from arm to arm; leave it on the spool and cut after winding"
+WIRE_ON_SPOOL = "{wire_mass:.0f} g, in one piece from arm to arm; leave it on the spool and cut after winding"
 
 # What is taught with it.
 LESSON = "The bar gathers the field: with iron in it the same turns push many times as hard."
 POINT = "On the other arm, or half a turn later, the same force acts against this one."
 PREDICTIONS = "Wound opposed, one arm makes N where the other makes N, too: the bar is no magnet."
-PREDICTIONS_2 = "You turn one magnet over, so that like poles face each other."
-PREDICTIONS_3 = "Then the current turns over where the push is strongest: half of it helps, half holds back."
-PREDICTIONS_4 = "The push acts against the flick until it stands, then drives it back."
-LESSON_2 = "Current makes the bar a magnet: one arm N, the other S. Each end is drawn to the unlike pole beside it."
-LESSON_3 = (
+PREDICT_LIKE_POLES = "You turn one magnet over, so that like poles face each other."
+PREDICT_LATE_TURNOVER = "Then the current turns over where the push is strongest: half of it helps, half holds back."
+PREDICT_WRONG_FLICK = "The push acts against the flick until it stands, then drives it back."
+LESSON_BAR = "Current makes the bar a magnet: one arm N, the other S. Each end is drawn to the unlike pole beside it."
+LESSON_COMMUTATOR = (
     "When it gets there the commutator turns the current over: what drew it now pushes it on. That happens "
     "twice a turn."
 )
@@ -121,11 +123,13 @@ FORCES = (
     "magnets pushes the two sides opposite ways, and together they turn the bar. Half a turn later the commutator "
     "swaps the current, so that the push keeps its direction."
 )
-LESSON_4 = (
+LESSON_SNAPPING = (
     "Iron is drawn by the magnets without any current, too: the bar snaps to two places, and the push must "
     "carry it out of them."
 )
-LESSON_5 = "A turning winding makes volts against the battery's: at speed it draws far less current than held still."
+LESSON_COUNTER_VOLTS = (
+    "A turning winding makes volts against the battery's: at speed it draws far less current than held still."
+)
 
 # numbers
 WINDING = "{layers} of {per_layer} · {outer:.1f} mm thick · {minutes:.0f} min to wind"

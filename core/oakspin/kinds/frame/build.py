@@ -160,7 +160,7 @@ def _shape_legs(design: FrameDesign, shape: FrameShape) -> Step:
     half = design.outline.half
     if isinstance(half, ByPoints):
         stiff = bend_moment(wire_diameter(design.wire), wire_metal(design.wire)) > EASY_BEND
-        text = say.SHAPE_LEGS_2
+        text = say.SHAPE_LEGS_AT_POINT
         tools = ("round-nose pliers", "template") if stiff else ("template", "pliers")
         return Step("shape", "Bend the outline", text, 4 + 1.5 * len(half.points), tools)
     former = next(setting for setting in _settings(design, shape) if setting.name.startswith("Former"))
@@ -175,7 +175,7 @@ def _join(design: FrameDesign, shape: FrameShape) -> Step | None:
     text = say.JOIN if pieces > 1 else ""
     if shape.ring is not None:
         inner = 2 * (shape.foot_radius * 1e3) - wire_diameter(design.wire) * 1e3
-        text += say.JOIN_2.format(inner=inner)
+        text += say.JOIN_RING.format(inner=inner)
     return Step("join", "Join the pieces", text.strip(), 4 + 2 * pieces, ("pliers",))
 
 
@@ -213,7 +213,7 @@ def _set_on(design: FrameDesign, shape: FrameShape) -> Step:
     }[design.pivot.seat]
     text = (say.HOLD_FRAME if held else say.SET_ON).format(seat=seat)
     title = "Fix the frame over it" if held else "Set the frame on and balance it"
-    return Step("set_on", title, text, 5, ("pliers",), caution=say.SET_ON_2)
+    return Step("set_on", title, text, 5, ("pliers",), caution=say.SET_ON_CAUTION)
 
 
 def _decorate(design: FrameDesign, shape: FrameShape) -> Step | None:
@@ -228,16 +228,16 @@ def _decorate(design: FrameDesign, shape: FrameShape) -> Step | None:
 def _checks(design: FrameDesign) -> tuple[str, ...]:
     clear = say.CHECKS
     if design.feet.type == "points":
-        clear = say.CHECKS_2
+        clear = say.CHECK_FEET_CLEAR
     held = design.turns == "battery"
     return (
-        say.CHECKS_3,
+        say.CHECK_POWER_OFF,
         "The point sits in the middle of the top."
         if held
         else "The frame hangs level and the point sits in the middle.",
         clear,
         "No wire touches the side of the battery or the bench.",
-        say.CHECKS_HELD if held else say.CHECKS_4,
+        say.CHECKS_HELD if held else say.CHECK_BALANCE,
     )
 
 

@@ -28,9 +28,9 @@ def frame_lesson(design: FrameDesign) -> Lesson:
         predictions=_predictions(design),
         story=(
             say.LESSON,
-            say.LESSON_2,
-            say.LESSON_3,
-            say.LESSON_4,
+            say.LESSON_FIELD,
+            say.LESSON_PUSH,
+            say.LESSON_FOOT_PLACE,
         ),
         why=SLIDES,
     )
@@ -45,7 +45,7 @@ def _strongest_point(design: FrameDesign, shape: FrameShape, stack: Stack) -> Fo
     turning = middles[:, 0] * np.cross(current, field)[:, 1] - middles[:, 1] * np.cross(current, field)[:, 0]
     # Per length, so that long pieces do not win; close to the foot where the field is strong.
     at = int(np.argmax(np.abs(turning) / np.linalg.norm(steps, axis=1)))
-    why = say.STRONGEST_POINT_2 if stack.across else ""
+    why = say.STRONGEST_POINT_ACROSS if stack.across else ""
     x, y, z = middles[at]
     height = z * 1e3
     name = say.STRONGEST_POINT.format(height=height)
@@ -104,6 +104,8 @@ def _predictions(design: FrameDesign) -> tuple[Prediction, ...]:
     else:
         wider = (Setting("/outline/half/diameter_mm", min(round(half.diameter_mm * WIDER, 1), 120.0)),)
     predictions.append(
-        Prediction("wider_frame", "You bend a wider frame with the feet in the same place.", wider, say.PREDICTIONS_2)
+        Prediction(
+            "wider_frame", "You bend a wider frame with the feet in the same place.", wider, say.PREDICT_WIDER_OUTLINE
+        )
     )
     return tuple(predictions)

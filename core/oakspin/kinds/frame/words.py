@@ -69,31 +69,33 @@ SET_ON = "Set the point {seat}. Move the legs in or out until the frame hangs le
 DECORATE_CELL = "Fix {mass_g:g} g evenly round the battery, {radius:g} mm from the axis, clear of the feet."
 DECORATE = "Hang {mass_g:g} g evenly round the axis, {radius:g} mm from it; balance again."
 CHECKS = "The ring clears the rim all the way round and never grips it."
-SHAPE_LEGS_2 = (
+SHAPE_LEGS_AT_POINT = (
     "Fold each piece at its middle for the point. Bend it along the outline on the template, from the point "
     "outward, both sides alike."
 )
 JOIN = "Lay the pieces crosswise, points together, and twist a short end round them."
-JOIN_2 = " Bend the ring round a former of {inner:.1f} mm, twist its ends, hang the legs to it evenly."
-CHECKS_2 = "The feet clear the rim all the way round and never grip it."
+JOIN_RING = " Bend the ring round a former of {inner:.1f} mm, twist its ends, hang the legs to it evenly."
+CHECK_FEET_CLEAR = "The feet clear the rim all the way round and never grip it."
 FEET_MEET = "Bare metal at the feet, which touch this much of the time at low speed."
 RING_MEETS = "Bare metal at the ring, which touches this much of the time at low speed."
-CHECKS_3 = "Slip a strip of paper between magnets and battery, so that no current flows while you check."
-CHECKS_4 = "Flicked, it turns a few times and comes to rest anywhere, not always the same way."
+CHECK_POWER_OFF = "Slip a strip of paper between magnets and battery, so that no current flows while you check."
+CHECK_BALANCE = "Flicked, it turns a few times and comes to rest anywhere, not always the same way."
 BUILD = "No flick: it starts by itself. If it only trembles, help it along the way it wants to turn."
-SET_ON_2 = "Never strike, drill or solder a cell. The wire warms at once."
+SET_ON_CAUTION = "Never strike, drill or solder a cell. The wire warms at once."
 
 # What is taught with it.
 STRONGEST_POINT = "on the right leg close to the foot, {height:.1f} mm above the bench"
-STRONGEST_POINT_2 = "Magnetized across, the magnets push one way on one side and back on the other."
+STRONGEST_POINT_ACROSS = "Magnetized across, the magnets push one way on one side and back on the other."
 PREDICTIONS = "Less flux passes through the circle of the feet there than at mid height."
-PREDICTIONS_2 = (
+PREDICT_WIDER_OUTLINE = (
     "The push depends on the place of the foot alone; a wider frame only meets more air and gets going more slowly."
 )
 LESSON = "Current runs from the battery's + through the wire to − and closes through the magnets."
-LESSON_2 = "Round the magnets the field comes out of N and goes back in at S."
-LESSON_3 = "Wire that carries current across a field is pushed sideways: that turns the frame."
-LESSON_4 = "For magnets like these only the place of the foot matters for the push, not the outline of the frame."
+LESSON_FIELD = "Round the magnets the field comes out of N and goes back in at S."
+LESSON_PUSH = "Wire that carries current across a field is pushed sideways: that turns the frame."
+LESSON_FOOT_PLACE = (
+    "For magnets like these only the place of the foot matters for the push, not the outline of the frame."
+)
 
 # numbers
 CONTACTS = "{PRESSURE_WORD}, {force:.2g} g · {surface} · gap {gap:g} mm"

@@ -38,8 +38,8 @@ def hanging_build(design: HangingDesign) -> BuildPlan:
         steps=_steps(design, shape),
         checks=(
             "The screw hangs straight and turns when blown at.",
-            say.BUILD_2,
-            say.BUILD_3,
+            say.CHECK_HOLDS,
+            say.CHECK_LEAD,
             "Goggles on, faces away from the rim.",
         ),
         template=_template(design, shape),
@@ -64,7 +64,7 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
     flag = design.flag
     steps = (
         lay_out(
-            say.STEPS_2.format(
+            say.LAY_OUT.format(
                 pack_name=pack_name(design.battery),
                 magnets_name=magnets_name(design.magnets),
                 material=f"{'an' if design.screw.material[0] in 'aeiou' else 'a'} {design.screw.material}",
@@ -81,11 +81,11 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
             caution=HOLD_ENDS,
         ),
         bare_ends(design.wire, f"{BARED:g} mm at both ends of the lead", sand=design.surface == "sanded"),
-        Step("screw", "Choose the screw", say.HEADLESS if design.screw.headless else say.STEPS_3, 2, ("cloth",)),
+        Step("screw", "Choose the screw", say.HEADLESS if design.screw.headless else say.TEST_STEEL, 2, ("cloth",)),
         Step(
             "stack",
             "Magnets under the head",
-            f"{say.STEPS_4.format(pole_up=design.magnets.pole_up)}{_rings(design)}",
+            f"{say.PUT_ON_MAGNETS.format(pole_up=design.magnets.pole_up)}{_rings(design)}",
             4,
             ("compass",),
             caution=SLIDE,
@@ -93,7 +93,7 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
         Step(
             "flag",
             "Put the flag on",
-            say.STEPS_7.format(mass_g=flag.mass_g, radius=flag.radius_mm),
+            say.FLAG.format(mass_g=flag.mass_g, radius=flag.radius_mm),
             3,
             ("paper", "tape"),
             caution=HOT_PAPER,
@@ -103,7 +103,7 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
         Step(
             "hang",
             "Hang it",
-            say.STEPS_5.format(s="−" if design.battery.terminal_up == "+" else "+"),
+            say.HANG.format(s="−" if design.battery.terminal_up == "+" else "+"),
             3,
             ("stand",),
             caution=goggles,
@@ -111,10 +111,10 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
         Step(
             "lead",
             "Bring the current in",
-            say.STEPS_6.format(height=design.lead.height_mm),
+            say.HOLD_LEAD.format(height=design.lead.height_mm),
             3,
             ("tape",),
-            caution=say.STEPS_8.format(HANDS_OFF_C=HANDS_OFF_C),
+            caution=say.LEAD_CAUTION.format(HANDS_OFF_C=HANDS_OFF_C),
         ),
     )
     return tuple(step for step in steps if step)

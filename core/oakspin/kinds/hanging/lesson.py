@@ -22,9 +22,9 @@ def hanging_lesson(design: HangingDesign) -> Lesson:
         predictions=_predictions(design),
         story=(
             say.LESSON,
-            say.LESSON_2,
-            say.LESSON_3,
-            say.LESSON_4,
+            say.LESSON_CROSSING,
+            say.LESSON_EITHER_SIDE,
+            say.LESSON_POINT,
         ),
         why=SLIDES,
     )
@@ -90,8 +90,8 @@ def _predictions(design: HangingDesign) -> tuple[Prediction, ...]:
     ]
     if magnets.count < 12:
         more: Patch = (Setting("/magnets/count", magnets.count + 1),)
-        predictions.append(Prediction("one_magnet_more", "You add one magnet more.", more, say.PREDICTIONS_2))
+        predictions.append(Prediction("one_magnet_more", "You add one magnet more.", more, say.PREDICT_MORE_MAGNETS))
     if screw.length_mm <= 60:
         longer: Patch = (Setting("/screw/length_mm", round(1.6 * screw.length_mm)),)
-        predictions.append(Prediction("longer_screw", "You take a longer screw.", longer, say.PREDICTIONS_3))
+        predictions.append(Prediction("longer_screw", "You take a longer screw.", longer, say.PREDICT_LONGER_SCREW))
     return tuple(predictions)

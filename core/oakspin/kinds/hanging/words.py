@@ -52,8 +52,8 @@ HOW_TO = (
 )
 BUILD = "No flick: touch the rim lightly with the lead; it turns {way}, seen {seen}."
 SETTINGS = "file a needle point until it no longer pricks a thumb nail"
-STEPS_2 = "{pack_name}, {magnets_name}, {material} screw or nail of {length:g} mm, wire for the lead"
-STEPS_3 = (
+LAY_OUT = "{pack_name}, {magnets_name}, {material} screw or nail of {length:g} mm, wire for the lead"
+TEST_STEEL = (
     "Hold a magnet to it: only steel is drawn. Wipe the point and the cell's terminal clean; rust and dust are a gap."
 )
 HEADLESS = (
@@ -62,19 +62,19 @@ HEADLESS = (
     "clean. It must cling to a magnet by its cut end."
 )
 RINGS = " Thread {many} on the shank, {pole} up as well, down to the head: a sandwich."
-STEPS_4 = (
+PUT_ON_MAGNETS = (
     "Put the magnets on the flat of the head, {pole_up} toward the screw, in the middle: turn the screw "
     "between your fingers and push them until they no longer wobble."
 )
-STEPS_5 = "Bring the point up under the cell's {s} terminal until it jumps on. A cell held in a stand frees a hand."
-STEPS_6 = (
+HANG = "Bring the point up under the cell's {s} terminal until it jumps on. A cell held in a stand frees a hand."
+HOLD_LEAD = (
     "Hold one end of the lead on the upper terminal with a finger or tape; bend the other so that it springs "
     "against the rim, {height:g} mm above the lower face."
 )
-BUILD_2 = "Lift the cell and set it down: the screw stays. Tap it: it stays."
-BUILD_3 = "The lead's end springs; it touches the rim, not the screw."
-STEPS_7 = "Stick {mass_g:g} g of paper or tape to the shank, {radius:g} mm out, and an equal bit opposite."
-STEPS_8 = "The lead gets hot: above {HANDS_OFF_C:.0f} °C, hands off. Take it away after each run."
+CHECK_HOLDS = "Lift the cell and set it down: the screw stays. Tap it: it stays."
+CHECK_LEAD = "The lead's end springs; it touches the rim, not the screw."
+FLAG = "Stick {mass_g:g} g of paper or tape to the shank, {radius:g} mm out, and an equal bit opposite."
+LEAD_CAUTION = "The lead gets hot: above {HANDS_OFF_C:.0f} °C, hands off. Take it away after each run."
 
 # What is taught with it.
 POINT = "Magnetized across, the magnets are pushed one way on one side and back on the other."
@@ -83,19 +83,19 @@ LESSON = (
     "The magnets close the circuit: current runs through the screw and, inside the magnets, between the axis "
     "and the rim."
 )
-LESSON_2 = (
+LESSON_CROSSING = (
     "There it crosses the magnets' own field, which runs along the axis, and is pushed sideways: rotor and "
     "magnets turn together."
 )
-LESSON_3 = (
+LESSON_EITHER_SIDE = (
     "From whichever side the lead touches, the current's way is between rim and axis: the turning stays the same."
 )
-LESSON_4 = (
+LESSON_POINT = (
     "The point is bearing and contact at once: magnetism drawn through the screw holds it, so friction is as "
     "small as the point."
 )
-PREDICTIONS_2 = "More flux passes through the rim; the rotor is heavier, too."
-PREDICTIONS_3 = "Less magnetism reaches its point, and it weighs more; the push at the rim hardly changes."
+PREDICT_MORE_MAGNETS = "More flux passes through the rim; the rotor is heavier, too."
+PREDICT_LONGER_SCREW = "Less magnetism reaches its point, and it weighs more; the push at the rim hardly changes."
 
 # numbers
 LEAD = "{force:.2g} g · {surface} · {height:g} mm over the lower face"

@@ -22,7 +22,7 @@ def roller_build(design: RollerDesign) -> BuildPlan:
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design),
-        checks=(say.CHECK, say.CHECK_2, say.CHECK_3),
+        checks=(say.CHECK, say.CHECK_FACES, say.CHECK_CATCHING_HAND),
         template=_template(design, shape),
         flick=say.BUILD,
         how_to=_how_to(),

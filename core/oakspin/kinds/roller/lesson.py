@@ -20,8 +20,8 @@ def roller_lesson(design: RollerDesign) -> Lesson:
     """Explanation and predictions for this very design."""
     shape = roller_shape(design)
     _, share = push_per_ampere(shape.assembly, shape.wheel, max(design.sheet.width_mm * 1e-3, shape.long))
-    second = say.STORY_2 if design.outward == "like" else say.STORY_2_UNLIKE
-    story = (say.STORY, second, say.STORY_3.format(share=100 * share))
+    second = say.STORY_LIKE_POLES if design.outward == "like" else say.STORY_2_UNLIKE
+    story = (say.STORY, second, say.STORY_SHEET.format(share=100 * share))
     return Lesson(point=_point(design, shape), predictions=_predictions(design), story=story, why=SLIDES)
 
 

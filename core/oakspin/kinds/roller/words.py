@@ -86,8 +86,8 @@ HOT = (
     "above {hands_off:.0f} °C, hands off."
 )
 CHECK = "Pushed without current (paper under one wheel), it rolls straight and far."
-CHECK_3 = "A hand at the far edge catches it and lifts it off: standing on the sheet it is still a short."
-CHECK_2 = "Both marked faces as planned; both stacks in the middle of the cell's ends."
+CHECK_CATCHING_HAND = "A hand at the far edge catches it and lifts it off: standing on the sheet it is still a short."
+CHECK_FACES = "Both marked faces as planned; both stacks in the middle of the cell's ends."
 HOW_TO = "From the side along the terminal, so that nothing snaps; then to the middle."
 
 # What is taught with it.
@@ -97,14 +97,14 @@ STORY = (
     "In each wheel the current runs between axle and rim, across the field that goes along the axle: the wheel is "
     "pushed sideways below the axle, and rolls."
 )
-STORY_2 = (
+STORY_LIKE_POLES = (
     "With like poles outward the fields of both wheels are opposite, and so are the currents, outward in one and "
     "inward in the other: two reversals, and both wheels push the same way."
 )
 STORY_2_UNLIKE = (
     "With unlike poles outward the fields are alike and the currents opposite: one wheel works against the other."
 )
-STORY_3 = (
+STORY_SHEET = (
     "The sheet's current lies in the field, too, and is pushed the other way: current straight under the axle takes "
     "all of the push away again. Most of it flows a way round in the sheet, and {share:.0f} % of the push is left."
 )

@@ -104,8 +104,8 @@ def _wind(design: TrainDesign, shape: TrainShape) -> Step:
     turns, moment = wound_turns(design, shape), bend_moment(shape.wire, wire_metal(design.wire))
     minutes = minutes_to_wind(turns)
     sessions = max(1, math.ceil(minutes / SESSION))
-    rest = say.WIND_2.format(sessions=sessions, minutes=minutes / sessions) if sessions > 1 else ""
-    stiff = say.WIND_3 if moment > HARD_BEND else " Stiff wire: an adult's hands." if moment > EASY_BEND else ""
+    rest = say.WIND_SITTINGS.format(sessions=sessions, minutes=minutes / sessions) if sessions > 1 else ""
+    stiff = say.WIND_STIFF if moment > HARD_BEND else " Stiff wire: an adult's hands." if moment > EASY_BEND else ""
     text = say.WIND.format(turns=turns, wound=design.track.wound, rest=rest, stiff=stiff)
     return Step(
         "wind",
@@ -121,16 +121,16 @@ def _wind(design: TrainDesign, shape: TrainShape) -> Step:
 def _press(design: TrainDesign, shape: TrainShape) -> Step:
     text = say.PRESS.format(tight=0.1 / shape.tight, bore=mm(shape.bore))
     for part in design.track.stretches:
-        text += say.PRESS_2.format(start=part.from_mm, end=part.to_mm, pitch=part.pitch_mm)
+        text += say.PRESS_PART.format(start=part.from_mm, end=part.to_mm, pitch=part.pitch_mm)
     if design.track.loosens > 1:
-        text += say.PRESS_3.format(times=design.track.loosens)
+        text += say.PRESS_GROWING.format(times=design.track.loosens)
     return Step("press", "Press it tight and slide it off", text, 6, ("ruler",))
 
 
 def _bore(design: TrainDesign, shape: TrainShape) -> Step | None:
     if design.wire.finish == "bare" or design.track.inside == "as_wound":
         return None
-    return Step("bore", "Bare the inside", say.BORE, 10, ("sandpaper", "cloth"), caution=say.BORE_2)
+    return Step("bore", "Bare the inside", say.BORE, 10, ("sandpaper", "cloth"), caution=say.BORE_CAUTION)
 
 
 def _join(design: TrainDesign, shape: TrainShape) -> Step | None:
@@ -159,7 +159,7 @@ def _poles(design: TrainDesign, shape: TrainShape) -> Step:
     alike = design.front.pole_up == design.rear.pole_up
     text = say.POLES
     text += "Both marked faces go outward." if alike else "One marked face goes outward, the other inward."
-    text += say.POLES_2.format(pole_up=design.front.pole_up, pole_up_2=design.rear.pole_up)
+    text += say.POLES_BY_COMPASS.format(pole_up=design.front.pole_up, pole_up_2=design.rear.pole_up)
     return Step("poles", "Find the poles", text, 4, ("compass", "pen"))
 
 
@@ -167,8 +167,8 @@ def _magnets_on(design: TrainDesign, shape: TrainShape) -> Step:
     hull = say.HULL.format(hull=design.hull_mm, layers=design.hull_mm / PAPER) if design.hull_mm else ""
     text = hull + say.MAGNETS_ON.format(s="+" if design.leads == "+" else "−")
     if design.nose_g:
-        text += say.MAGNETS_ON_3.format(nose_g=design.nose_g)
-    caution = say.MAGNETS_ON_2
+        text += say.MAGNETS_ON_NOSE.format(nose_g=design.nose_g)
+    caution = say.MAGNETS_ON_CAUTION
     return Step("magnets", "Put the magnets on", text, 4, (), caution=caution)
 
 
@@ -176,7 +176,7 @@ def _checks(design: TrainDesign) -> tuple[str, ...]:
     return (
         "A magnet slides through the whole track without sticking.",
         say.CHECKS,
-        say.CHECKS_2,
+        say.CHECK_MAGNETS_SQUARE,
         f"The {'+' if design.leads == '+' else '−'} end points into the entry.",
         "A hand or a cushion is ready at the far end."
         if design.track.plan.form != "loop"

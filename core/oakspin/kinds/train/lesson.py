@@ -30,9 +30,9 @@ def train_lesson(design: TrainDesign) -> Lesson:
     return Lesson(
         point=_point(design, shape),
         predictions=_predictions(design, shape),
-        story=(say.STORY_3,),
+        story=(say.STORY_TURNS_LEFT,),
         poles=(_by_poles(design),),
-        forces=(say.STORY_2, say.STORY_4 if unlike else say.STORY_5),
+        forces=(say.STORY_TURN_PUSHED, say.STORY_UNLIKE_POLES if unlike else say.STORY_LIKE_POLES),
         why=PART_LIVE,
     )
 
@@ -95,7 +95,7 @@ def _point(design: TrainDesign, shape: TrainShape) -> ForcePoint:
         current=unit(np.array(current)),
         field=unit(np.array(field)),
         force=unit(force),
-        why_none=say.POINT_2 if none else "",
+        why_none=say.POINT_OTHER_END if none else "",
     )
 
 
@@ -120,18 +120,25 @@ def _predictions(design: TrainDesign, shape: TrainShape) -> tuple[Prediction, ..
             (*front, *rear),
             "Both fields point the other way, the current does not.",
         ),
-        Prediction("all_over", "You turn both stacks and the cell over.", (*front, *rear, *cell), say.PREDICTIONS_2),
         Prediction(
-            "wound_other", "You wind the track the other way.", (Setting("/track/wound", other),), say.PREDICTIONS_3
+            "all_over", "You turn both stacks and the cell over.", (*front, *rear, *cell), say.PREDICT_BOTH_REVERSED
+        ),
+        Prediction(
+            "wound_other",
+            "You wind the track the other way.",
+            (Setting("/track/wound", other),),
+            say.PREDICT_CURRENT_REVERSED,
         ),
         Prediction(
             "pulled_apart",
             "You pull most of the track wide apart.",
             (Setting("/track/stretches", [apart]),),
-            say.PREDICTIONS_4,
+            say.PREDICT_FEW_TURNS,
         ),
     ]
     if isinstance(design.track.length, ByLength) and end < 5000:
         longer: Patch = (Setting("/track/length/length_mm", round(1.5 * end)),)
-        predictions.append(Prediction("longer", "You make the track half as long again.", longer, say.PREDICTIONS_5))
+        predictions.append(
+            Prediction("longer", "You make the track half as long again.", longer, say.PREDICT_LONGER_TRACK)
+        )
     return tuple(predictions)

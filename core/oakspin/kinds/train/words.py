@@ -103,7 +103,7 @@ BORE = (
     "Roll sandpaper round a stick, a little thinner than the bore, and draw it through, turning, until copper shines "
     "along the whole inside. Leave the enamel between the turns: it keeps the current in them. Wipe the bore clean."
 )
-BORE_2 = "Enamel dust: sand over a damp cloth, do not blow it out, wash hands."
+BORE_CAUTION = "Enamel dust: sand over a damp cloth, do not blow it out, wash hands."
 JOIN = (
     "Butt {what}: cut both ends square, file them smooth inside, and let three turns of one side lie against "
     "the other. No solder inside, no twist: a burr stops the train. Both must be wound the same way."
@@ -116,22 +116,24 @@ POLES = (
     "Without a compass: hold the two stacks face to face. If they push each other away, the faces that meet "
     "are like poles: mark both with a pen. "
 )
-POLES_2 = (
+POLES_BY_COMPASS = (
     " With a compass: the face that draws the needle's north end is S. Front: {pole_up} outward; rear: "
     "{pole_up_2} outward."
 )
 HULL = "Wrap the cell in paper {hull:g} mm thick, {layers:.0f} turns of it; leave both terminals free. "
-PRESS_3 = " Let the pitch grow evenly to {times:g} times at the far end."
+PRESS_GROWING = " Let the pitch grow evenly to {times:g} times at the far end."
 MAGNETS_ON = (
     "Slide each stack on from the side, never straight down; keep the two ends a hand apart. {s} goes in first."
 )
-MAGNETS_ON_2 = "Magnets snap onto the cell and pinch. Never lay the train on metal: it may short the cell."
-WIND_2 = " Take it in {sessions} sittings of about {minutes:.0f} minutes."
-WIND_3 = " This wire is too stiff for bare hands on this rod: take it in a drill turned by hand, or a thinner gauge."
-PRESS_2 = " Pull the part from {start:g} to {end:g} mm to a pitch of {pitch:g} mm."
-MAGNETS_ON_3 = " Glue the nose ({nose_g:g} g) to the front, clear of the rim."
+MAGNETS_ON_CAUTION = "Magnets snap onto the cell and pinch. Never lay the train on metal: it may short the cell."
+WIND_SITTINGS = " Take it in {sessions} sittings of about {minutes:.0f} minutes."
+WIND_STIFF = (
+    " This wire is too stiff for bare hands on this rod: take it in a drill turned by hand, or a thinner gauge."
+)
+PRESS_PART = " Pull the part from {start:g} to {end:g} mm to a pitch of {pitch:g} mm."
+MAGNETS_ON_NOSE = " Glue the nose ({nose_g:g} g) to the front, clear of the rim."
 CHECKS = "No gap between turns that a fingernail enters, but where the plan says so."
-CHECKS_2 = "Both magnets stand square on the cell, their marked faces as planned."
+CHECK_MAGNETS_SQUARE = "Both magnets stand square on the cell, their marked faces as planned."
 BUILD = "No flick: push the train in until both magnets are inside the track, and let go."
 SETTINGS = "the magnets slide through and tilt no more than a coin's thickness"
 TEMPLATE = "turn counter: {turns:.0f} turns on 100 mm, a mark every 10"
@@ -142,23 +144,25 @@ STORY = (
     "{ahead} at the front end. At the front the {pole_up}-outward stack is {pushed_out}, at the rear the "
     "{pole_up_2}-outward stack is {pushed_out_2}"
 )
-STORY_2 = (
+STORY_TURN_PUSHED = (
     "Where the field of a magnet crosses a turn outward or inward, the turn is "
     "pushed along the track; the train is pushed the other way as hard."
 )
-STORY_3 = "The turns the train has left carry no current any more, those ahead not yet: it takes its own magnet along."
-STORY_4 = "Unlike poles outward: one end pushes forward what the other pushes back. Turn one stack over."
-STORY_5 = (
+STORY_TURNS_LEFT = (
+    "The turns the train has left carry no current any more, those ahead not yet: it takes its own magnet along."
+)
+STORY_UNLIKE_POLES = "Unlike poles outward: one end pushes forward what the other pushes back. Turn one stack over."
+STORY_LIKE_POLES = (
     "Like poles outward: the field runs outward through the turns at one end and is met by the same at the "
     "other, so both ends push the same way."
 )
 POINT = "along the track from the side, at the top of a turn over the front magnet"
 PREDICTIONS = "Unlike poles outward: one end pushes forward what the other pushes back."
-PREDICTIONS_2 = "Field and current are both reversed: two reversals cancel."
-PREDICTIONS_3 = "The current goes round the other way, though it enters at the same end."
-PREDICTIONS_4 = "Few turns or none lie under the magnets there: it only coasts."
-POINT_2 = "At the other end the same force points the other way: together they push nothing."
-PREDICTIONS_5 = "Only the turns between the magnets carry current: the push is the same."
+PREDICT_BOTH_REVERSED = "Field and current are both reversed: two reversals cancel."
+PREDICT_CURRENT_REVERSED = "The current goes round the other way, though it enters at the same end."
+PREDICT_FEW_TURNS = "Few turns or none lie under the magnets there: it only coasts."
+POINT_OTHER_END = "At the other end the same force points the other way: together they push nothing."
+PREDICT_LONGER_TRACK = "Only the turns between the magnets carry current: the push is the same."
 
 # numbers
 TRACK = (
