@@ -15,8 +15,15 @@ Contents, from the value a user decides to what is made of it:
     machines  machine_of                                       a design as the one machine
     kinds     evaluate, look, turn                             the run chain; what is shown; a dial turned
     advice    advise                                           what helps
+    tune      sweep                                            a number over its range
     report    report                                           verdict and advice as plain data
+    library   design_from, search_parts, learn_from,           for programs and notebooks: docs/library.md
+              find_faults, forecast_lesson
 """
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, Any
 
 from oakspin.advice import advise
 from oakspin.design import Design, Document, from_text, schema, to_text
@@ -26,6 +33,10 @@ from oakspin.kinds.kinds import evaluate
 from oakspin.kinds.look import look, turn
 from oakspin.machines.table import machine_of
 from oakspin.report import report
+from oakspin.tune.sweep import sweep
+
+if TYPE_CHECKING:
+    from oakspin.library import design_from, find_faults, forecast_lesson, learn_from, search_parts
 
 __all__ = [
     "Design",
@@ -34,12 +45,29 @@ __all__ = [
     "Fault",
     "OakSpinError",
     "advise",
+    "design_from",
     "evaluate",
+    "find_faults",
+    "forecast_lesson",
     "from_text",
+    "learn_from",
     "look",
     "machine_of",
     "report",
     "schema",
+    "search_parts",
+    "sweep",
     "to_text",
     "turn",
 ]
+
+_OF_THE_LIBRARY = ("design_from", "find_faults", "forecast_lesson", "learn_from", "search_parts")
+
+
+def __getattr__(name: str) -> Any:
+    """Load the library's functions at their first use: a verdict alone needs none of their rooms."""
+    if name not in _OF_THE_LIBRARY:
+        raise AttributeError(f"module 'oakspin' has no attribute {name!r}")
+    from oakspin import library
+
+    return getattr(library, name)

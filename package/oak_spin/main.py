@@ -46,9 +46,8 @@ def main(words: list[str] | None = None) -> int:
 
 def _find_the_app(data: Path | None) -> None:
     """Let this process and its workers find the app's own packages, which are not put among those of others."""
-    paths = [str(APP / "core"), str(APP)]
-    sys.path[:0] = paths
-    os.environ["PYTHONPATH"] = os.pathsep.join([*paths, *filter(None, [os.environ.get("PYTHONPATH")])])
+    sys.path.insert(0, str(APP))
+    os.environ["PYTHONPATH"] = os.pathsep.join([str(APP), *filter(None, [os.environ.get("PYTHONPATH")])])
     os.environ["DJANGO_SETTINGS_MODULE"] = "server.settings"
     os.environ["OAKSPIN_START"], os.environ["OAKSPIN_RESTORE"] = "oak-spin", "oak-spin restore"
     os.environ["OAKSPIN_DATA"] = str((data or Path(os.environ.get("OAKSPIN_DATA") or _own_folder())).absolute())
