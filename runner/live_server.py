@@ -24,6 +24,7 @@ class LiveServer:
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             self.port = probe.getsockname()[1]
+        self.address = f"http://127.0.0.1:{self.port}"
         paths = os.pathsep.join([str(ROOT / "core"), str(ROOT)])
         self.process = subprocess.Popen(
             [sys.executable, "-m", "server.serve", str(self.port)],

@@ -2,11 +2,14 @@
 
 from django.urls import path, re_path
 
+from server import docs
 from server.api import api
 from server.guard import no_such_route
 from server.page import page
 
 urlpatterns = [
+    path("api/docs", docs.page),
+    path("api/docs/<str:name>", docs.asset),
     path("api/", api.urls),
     re_path(r"^api/", no_such_route),
     re_path(r"^(?!assets/).*$", page),

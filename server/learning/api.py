@@ -42,7 +42,7 @@ def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | Stre
         for part in parts(gone(request), work.learned, (design, runs, others, body.though_odd)):
             if part.startswith(b'{"progress'):
                 yield part
-            elif part.startswith(b'{"taught'):
+            elif part.startswith(b'{"summary'):
                 answer = part.replace(b'{"summary":{', b'{"summary":{"key":"' + key.encode() + b'",', 1)
             else:
                 draws, changed, sites = pickle.loads(part)  # our own worker's

@@ -81,7 +81,11 @@ def test_the_engine_never_asks_for_the_kind() -> None:
     files = [file for room in rooms for file in (room.rglob("*.py") if room.is_dir() else [room.with_suffix(".py")]) if file.name not in TABLES]  # fmt: skip
     files += [file for where in ("machines", "kinds") for file in (CORE / where).glob("*.py") if file.name not in TABLES]  # fmt: skip
     for file in files:
-        text = "\n".join(line for line in file.read_text(encoding="utf-8").splitlines() if ">>>" not in line)
+        text = "\n".join(
+            line
+            for line in file.read_text(encoding="utf-8").splitlines()
+            if not line.lstrip().startswith((">>>", "..."))
+        )
         for forbidden in (*named, '.kind == "', "isinstance(design", 'endswith("s")'):
             assert forbidden not in text, f"{file}: {forbidden}"
 

@@ -83,7 +83,7 @@ def test_a_forecast_comes_line_by_line_and_its_last_is_whole(tab: Page) -> None:
     assert [line["done"] for line in lines] == sorted(line["done"] for line in lines)
     last = lines[-1]
     assert last["done"] == last["of"]
-    low, high = last["running"]["band"]
+    low, high = last["running"]["low"], last["running"]["high"]
     assert 0 <= low <= last["running"]["value"] <= high <= last["groups"] == 3
     assert [strip["group"] for strip in last["typical"]] == ["Kelp", "Tern", "Whelk"]
     assert last["saves"]
@@ -131,7 +131,7 @@ def test_a_class_goes_out_as_a_file_and_comes_in(tab: Page) -> None:
     status, text = tab.text("GET", f"classes/{made['id']}/file")
     assert status == 200
     content = json.loads(text)
-    assert (content["format"], content["version"]) == ("oakspin.class", 1)
+    assert (content["format"], content["version"]) == ("oakspin.class", 2)
     status, again = tab.ask("POST", "classes/import", {"content": content})
     assert (status, again["plan"]) == (200, made["plan"])
     status, answer = tab.ask("POST", "classes/import", {"content": {**content, "version": 9}})

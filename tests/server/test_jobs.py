@@ -158,8 +158,8 @@ def test_a_request_s_own_connection_tells_whether_its_asker_is_gone(
     monkeypatch.setattr(answers, "_lane", lane)
     request = RequestFactory().post("/", **{"waitress.client_disconnected": lambda: True})
     with pytest.raises(AskerGone):
-        answers.text(request, endless)
-    assert answers.text(RequestFactory().post("/"), reply, "x").endswith(b"x")
+        answers.text(answers.gone(request), endless)
+    assert answers.text(answers.gone(RequestFactory().post("/")), reply, "x").endswith(b"x")
 
 
 def test_busy_and_broken_are_reported_with_when_to_come_back(tab: Page, monkeypatch: pytest.MonkeyPatch) -> None:
