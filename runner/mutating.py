@@ -31,11 +31,7 @@ from coverage import CoverageData
 
 from runner.environment import ROOT, say
 
-# Physics, verdict, kinds, make and teach: what is judged and said.
-SUBJECTS = (
-    *("draws.py", "fields", "heat.py", "machines", "motion", "parts"),
-    *("verdict", "kinds", "make", "teach", "advice", "safety.py", "rounding.py"),
-)
+CORE = Path("core") / "oakspin"
 TESTS = "tests/core"
 # Changes that say nothing of a test: bits of floats, identity for equality, a decorator or a handler gone.
 SENSELESS = (
@@ -75,14 +71,12 @@ class Mutant:
 def main(words: list[str]) -> int:
     """Measure how many mutants survive; print every survivor and the share."""
     parser = argparse.ArgumentParser(prog="./oak mutate", description=__doc__)
-    parser.add_argument(
-        "folder", nargs="?", type=Path, help="file or folder of the core (default: what judges and says)"
-    )
+    parser.add_argument("folder", nargs="?", type=Path, help="file or folder of the core (default: all of it)")
     parser.add_argument("--sample", type=int, default=100, help="how many mutants (default 100)")
     parser.add_argument("--seed", type=int, default=1, help="of the sample (default 1)")
     parser.add_argument("--report", type=Path, help="write all results to this file as JSON")
     given = parser.parse_args(words)
-    files = _files([ROOT / given.folder] if given.folder else [ROOT / "core" / "oakspin" / name for name in SUBJECTS])
+    files = _files([ROOT / (given.folder or CORE)])
     if not files:
         parser.error(f"there is no Python file in {given.folder}: name a file or folder, such as core/oakspin/verdict")
     mutants = _sample(files, given.sample, given.seed)

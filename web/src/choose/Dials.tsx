@@ -4,6 +4,7 @@ import styled from "styled-components";
 import type { Dial, Turn } from "../api/client";
 import { PickField } from "../parts/PickField";
 import { rounded, readMeasure, readWireSize, wireSizeText, type WireSize } from "../units";
+import { textOf, sizeAmount, sizeWithin, sizeRanges, limitsOf } from "./dialSizes";
 
 /** Turns a dial for good, with words for the history. */
 export type TurnDial = (turn: Turn, words: string) => void;
@@ -45,11 +46,6 @@ function Pick({ dial, turn }: { dial: Dial; turn: TurnDial }) {
     />
   );
 }
-
-const textOf = (dial: Dial) =>
-  dial.type === "size"
-    ? wireSizeText(dial.value as WireSize)
-    : `${rounded(dial.value as number, 4)}${dial.unit ? ` ${dial.unit}` : ""}`;
 
 /** A number with its unit: typed with any unit of its kind, or stepped. */
 function NumberDial({ dial, turn }: { dial: Dial; turn: TurnDial }) {
@@ -155,27 +151,6 @@ function NumberDial({ dial, turn }: { dial: Dial; turn: TurnDial }) {
       <FieldError>{error}</FieldError>
     </Field>
   );
-}
-
-const sizeAmount = (size: WireSize) => (size.by === "gauge" ? size.awg : size.diameter_mm);
-const SIZE_FIELD = { gauge: "awg", diameter: "diameter_mm" } as const;
-const sizeLimit = (dial: Dial, size: WireSize) => dial.sizes.find((limit) => limit.field === SIZE_FIELD[size.by])!;
-const sizeWithin = (dial: Dial, size: WireSize) => {
-  const { minimum, maximum } = sizeLimit(dial, size);
-  return sizeAmount(size) >= minimum && sizeAmount(size) <= maximum;
-};
-const sizeRanges = (dial: Dial) =>
-  dial
-    .sizes!.map((size) => `${rounded(size.minimum)} to ${rounded(size.maximum)} ${size.field === "awg" ? "AWG" : "mm"}`)
-    .join(", or ");
-
-function limitsOf(dial: Dial): { minimum: number; maximum: number; unit: string } {
-  if (dial.type === "size") {
-    const size = dial.value as WireSize;
-    const { minimum, maximum } = sizeLimit(dial, size);
-    return { minimum, maximum, unit: size.by === "gauge" ? "AWG" : "mm" };
-  }
-  return dial;
 }
 
 const Field = styled.div`

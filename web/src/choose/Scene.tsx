@@ -9,11 +9,10 @@ import {
   FieldLines,
   Flows,
   Labels,
-  Pushes,
   ScaleBar,
-  SpeedRibbon,
-  TurnArrow,
 } from "../drawing/Marks";
+import { Pushes } from "../drawing/Pushes";
+import { SpeedRibbon, TurnArrow } from "../drawing/TurnArrow";
 import { Paper } from "../drawing/Paper";
 import type { Place } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";

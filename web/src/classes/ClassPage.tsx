@@ -1,34 +1,31 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import styled from "styled-components";
 import {
   classesQuery,
   classQuery,
-  needsQuery,
   putClassAway,
   runForecast,
   saveClass,
   type ClassPlan,
   type Forecast,
-  type Save,
   type SchoolClass,
 } from "../api/classes";
 import { errorLine } from "../api/client";
 import { TopBand } from "../shell/TopBand";
 import { PlainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage, RoomTools } from "../theme/room";
-import { StageColumns, ToolRow, Trouble } from "../theme/stage";
-import { counted } from "./counted";
+import { StageColumns, Trouble } from "../theme/stage";
 import { LessonPicture } from "./LessonPicture";
 import { CLASS_PAPERS } from "./papers";
 import { PlanForm } from "./PlanForm";
 import { HANDS } from "./planning";
 import { useFirst, useKept } from "./useKept";
+import { ForecastPanel, Headline } from "./ForecastPanel";
+import { Needed, Papers } from "./Needed";
 
-const PAUSE = 500; // ms without a change, after which a plan is forecast
-const MOST = 6; // changes that are shown
-const STOPS = 4;
+const PAUSE = 500;
 
 /** A class: its plan, how the lesson will go, what saves groups, what it needs. */
 export function ClassPage() {
@@ -181,189 +178,10 @@ function useForecast(plan: ClassPlan) {
   // What is shown may still be of the plan before.
   return { forecast: shown?.forecast, fresh: shown?.of === plan, busy: ended !== plan, trouble, stop };
 }
-
-interface ForecastPanelProps {
-  forecast: Forecast;
-  fresh: boolean;
-  busy: boolean;
-  stop: () => void;
-  take: (save: Save) => void;
-}
-
-/** What stops groups, and which single change of the plan saves most. */
-function ForecastPanel({ forecast, fresh, busy, stop, take }: ForecastPanelProps) {
-  const most = Math.max(...forecast.stops.map(({ groups }) => groups), 0.1);
-  return (
-    <>
-      <h2>What stops the rest</h2>
-      {forecast.stops.length === 0 && <p>Hardly anything: nearly every group will have it running.</p>}
-      <Stops>
-        {forecast.stops.slice(0, STOPS).map(({ id, sentence, groups, cure }, at) => (
-          <li key={`${id} ${at}`}>
-            <span title={cure}>{sentence}</span>
-            <Bar>
-              <i style={{ width: `${(100 * groups) / most}%` }} />
-              <Quiet>{groups.toFixed(1)} groups</Quiet>
-            </Bar>
-          </li>
-        ))}
-      </Stops>
-      <h2>What saves most groups</h2>
-      {busy && (
-        <p role="status">
-          {fresh ? `${forecast.done - 1} of ${forecast.of - 1} changes tried` : "No changes tried yet"}{" "}
-          <PlainButton onPress={stop}>Stop</PlainButton>
-        </p>
-      )}
-      {!busy && forecast.saves.length === 0 && <p>No single change that was tried saves a group.</p>}
-      <Saves>
-        {forecast.saves.slice(0, MOST).map((each) => (
-          <li key={`${each.sort} ${each.sentence}`} data-save={each.sort}>
-            <b>{each.sentence}</b>
-            <span>
-              {forecast.running.mean.toFixed(1)} → <b>{each.running.toFixed(1)}</b> groups <Quiet>· {each.cost}</Quiet>
-            </span>
-            <PlainButton isDisabled={!fresh} onPress={() => take(each)} aria-label={`Take it: ${each.sentence}`}>
-              Take it
-            </PlainButton>
-          </li>
-        ))}
-      </Saves>
-    </>
-  );
-}
-
-/** What the class needs, in a few lines; the whole is on paper. */
-function Needed({ id, plan }: { id: string; plan: ClassPlan }) {
-  const { data: needs, error } = useQuery({ ...needsQuery(plan), retry: false, placeholderData: (last) => last });
-  if (error) return <Trouble role="alert">{errorLine(error)}</Trouble>;
-  if (!needs) return null;
-  const { kit, timetable } = needs;
-  return (
-    <>
-      <h2>Kit, cost, clock</h2>
-      <Lines>
-        {kit.lines.map(({ name, unit, used, amount, owned, missing, motor }) => (
-          <li key={`${motor} ${name}`}>
-            <b>
-              {counted(used, unit)} {name}
-            </b>
-            {plan.motors.length > 1 && <Quiet> ({motor})</Quiet>}, {counted(amount, unit)} with spares:{" "}
-            {owned === null ? "none" : counted(owned, unit)} in the Drawer
-            {missing > 0 && (
-              <>
-                , <b>{counted(missing, unit)} missing</b>
-              </>
-            )}
-          </li>
-        ))}
-        <li>
-          {kit.magnets} magnets to count out and in.{" "}
-          {
-            Object.values(kit.used_up).map(
-              (share) => `Cells used up ${Math.max(1, Math.round(100 * share))}\u00a0%.`,
-            )[0]
-          }
-        </li>
-        <li>
-          {kit.cost_group > 0 && `${kit.cost_group.toFixed(2)} a group, ${kit.cost_pupil.toFixed(2)} a pupil. `}
-          {kit.unpriced.length > 0 && `No price in the Drawer: ${kit.unpriced.join(", ")}.`}
-        </li>
-        <li>
-          {beforehand(timetable.beforehand)}
-          {timetable.short > 0 && (
-            <>
-              {" "}
-              <b>{Math.ceil(timetable.short)} minutes short:</b>
-            </>
-          )}
-        </li>
-        {timetable.leave.slice(0, 3).map(({ text, minutes }) => (
-          <li key={text}>
-            {text} <Quiet>{Math.round(minutes)} min</Quiet>
-          </li>
-        ))}
-      </Lines>
-      <ToolRow>
-        <Link to="/drawer">The Drawer</Link>
-        {kit.shopping.length > 0 && (
-          <a href={`/api/classes/${id}/shopping.csv`} download>
-            What is missing, as CSV
-          </a>
-        )}
-      </ToolRow>
-    </>
-  );
-}
-
-function beforehand(slots: { begins: number; ends: number }[]): string {
-  const minutes = Math.round(slots.reduce((sum, { begins, ends }) => sum + ends - begins, 0));
-  return minutes > 0 ? `Beforehand: ${minutes} minutes of an adult.` : "Nothing to do beforehand.";
-}
-
-const Papers = styled.ul`
-  margin: 0;
-  padding-left: 18px;
-  columns: 2;
-  font-size: 0.9rem;
-  a {
-    color: ${({ theme }) => theme.action};
-  }
-`;
 const Middle = styled.section`
   display: flex;
   flex-direction: column;
   p {
     margin: 2px 0 8px;
   }
-`;
-const Headline = styled.h2`
-  && {
-    font-size: 1.6rem;
-    margin: 0;
-  }
-`;
-const Stops = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 6px;
-  font-size: 0.9rem;
-`;
-const Bar = styled.div`
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  i {
-    display: block;
-    height: 7px;
-    max-width: 65%;
-    min-width: 3px;
-    background: ${({ theme }) => theme.state.fails};
-  }
-`;
-const Saves = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  font-size: 0.9rem;
-  li {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) auto;
-    gap: 1px 10px;
-    padding: 5px 0;
-    border-bottom: 1px solid ${({ theme }) => theme.rule};
-  }
-  li > b {
-    grid-column: 1 / -1;
-  }
-`;
-const Lines = styled.ul`
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 4px;
-  font-size: 0.9rem;
 `;

@@ -1,10 +1,10 @@
 import { memo } from "react";
 import { useTheme } from "styled-components";
-import type { Geometry, Verdict } from "../api/client";
-import { useFigures } from "../theme/FiguresProvider";
-import { MN_PER_GRAM, rounded } from "../units";
+import type { Geometry } from "../api/client";
+import { rounded } from "../units";
 import { turned } from "./MovingParts";
 import { pathOf, type Place } from "./place";
+import { Through, Halo } from "./Pushes";
 
 /** The field of the magnets, as computed. */
 export const FieldLines = memo(function FieldLines({ lines, place }: { lines: Geometry["field_lines"]; place: Place }) {
@@ -65,99 +65,6 @@ export function Clashes({ geometry, place }: { geometry: Geometry; place: Place 
   );
 }
 
-const ARROW = 46; // px
-const WORDS = 106; // px that the words beside an arrow need
-
-interface PushesProps {
-  geometry: Geometry;
-  place: Place;
-  verdict: Verdict;
-  /** How far the machine has turned on from where it is drawn, rad. */
-  turned?: number;
-}
-
-/** A push that goes round with what it pushes, about an upright axis: where it is then, and its way. */
-export function carriedRound(mark: PushMark, angle: number): PushMark {
-  if (!angle) return mark;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  const [right = 0, up = 0, toward = 0] = mark.toward;
-  return { ...mark, x: mark.x * cos, toward: [right * cos + toward * sin, up, toward * cos - right * sin] };
-}
-
-/** The push where it acts: across the drawing as an arrow; toward the viewer a dot in a ring, away a cross in a ring. */
-export function Pushes({ geometry, place, verdict, turned: angle = 0 }: PushesProps) {
-  const { telling } = useFigures();
-  if (verdict.sense === 0) return null;
-  return (
-    <g>
-      {geometry.pushes.map((still, at) => {
-        const mark = geometry.turning.seen === "above" ? carriedRound(still, angle) : still;
-        const words =
-          telling === "plain" ? `${rounded(mark.force_mN / MN_PER_GRAM, 2)} g` : `${rounded(mark.force_mN)} mN`;
-        const [right, up, toward] = mark.toward;
-        return Math.abs(toward!) > Math.hypot(right!, up!) ? (
-          <ThroughPage key={at} mark={mark} place={place} toward={toward! > 0} words={words} />
-        ) : (
-          <AcrossPage key={at} mark={mark} place={place} right={right!} up={up!} words={words} />
-        );
-      })}
-    </g>
-  );
-}
-
-type PushMark = Geometry["pushes"][number];
-
-function AcrossPage(props: { mark: PushMark; place: Place; right: number; up: number; words: string }) {
-  const theme = useTheme();
-  const { mark, place, right, up, words } = props;
-  const x = place.x(mark.x);
-  const y = place.y(mark.y);
-  const end = { x: x + ARROW * right, y: y - ARROW * up };
-  const turn = (Math.atan2(-up, right) * 180) / Math.PI;
-  return (
-    <g data-push>
-      <path d={`M${x} ${y}L${end.x} ${end.y}`} stroke={theme.state.holds} strokeWidth={3} />
-      <path d="M8 0L-6 6V-6Z" transform={`translate(${end.x} ${end.y}) rotate(${turn})`} fill={theme.state.holds} />
-      {end.x + WORDS > place.width ? (
-        <Halo x={end.x + 6} y={end.y - 12} anchor="end">{`push ${words}`}</Halo>
-      ) : (
-        <Halo x={end.x + 12 * right} y={end.y + 4} anchor={right < 0 ? "end" : "start"}>{`push ${words}`}</Halo>
-      )}
-    </g>
-  );
-}
-
-function ThroughPage({ mark, place, toward, words }: { mark: PushMark; place: Place; toward: boolean; words: string }) {
-  const theme = useTheme();
-  const side = mark.x > 0 ? 1 : -1;
-  const x = place.x(mark.x) + side * 26;
-  const y = place.y(mark.y) + 22;
-  return (
-    <g data-push>
-      <Through x={x} y={y} toward={toward} />
-      <text x={x + side * 14} y={y + 4.5} textAnchor={side > 0 ? "start" : "end"} fontSize="0.78rem" fill={theme.text}>
-        push {toward ? "toward you" : "away from you"}, {words}
-      </text>
-    </g>
-  );
-}
-
-/** Something that runs through the page: a dot in a ring toward the viewer, a cross away. */
-function Through({ x, y, toward, color }: { x: number; y: number; toward: boolean; color?: string }) {
-  const theme = useTheme();
-  const ink = color ?? theme.text;
-  return (
-    <g>
-      <circle cx={x} cy={y} r={8} fill={theme.sheet} stroke={ink} strokeWidth={1.5} />
-      {toward ? (
-        <circle cx={x} cy={y} r={2.6} fill={ink} />
-      ) : (
-        <path d={`M${x - 4.5} ${y - 4.5}l9 9m0 -9l-9 9`} stroke={ink} strokeWidth={1.5} />
-      )}
-    </g>
-  );
-}
-
 /** Current through the plane of the drawing. */
 export function Flows({ geometry, place, amperes }: { geometry: Geometry; place: Place; amperes: number }) {
   const theme = useTheme();
@@ -171,37 +78,7 @@ export function Flows({ geometry, place, amperes }: { geometry: Geometry; place:
   );
 }
 
-/** Words with a rim of paper round them, so that lines below do not cross them out. */
-interface HaloProps {
-  x: number;
-  y: number;
-  anchor?: "start" | "middle" | "end";
-  bold?: boolean;
-  /** Parts of the usual size. */
-  size?: number;
-  children: string;
-}
-
-function Halo(props: HaloProps) {
-  const theme = useTheme();
-  return (
-    <text
-      x={props.x}
-      y={props.y}
-      textAnchor={props.anchor}
-      fontSize={`${LABEL_REM * (props.size ?? 1)}rem`}
-      fontWeight={props.bold ? 700 : 400}
-      fill={theme.text}
-      stroke={theme.sheet}
-      strokeWidth={4}
-      paintOrder="stroke"
-    >
-      {props.children}
-    </text>
-  );
-}
-
-const LABEL_REM = 0.78;
+export const LABEL_REM = 0.78;
 const LETTER = 0.56; // of a line's height, the width of a letter in the middle
 const SIZES = [1, 0.85, 0.72, 0.62]; // tried until the labels lie clear of each other
 
@@ -239,112 +116,6 @@ export function Labels({ geometry, place }: { geometry: Pick<Geometry, "labels">
           {label.text}
         </Halo>
       ))}
-    </g>
-  );
-}
-
-/** Which way it turns: a loop round an upright axis, or an arc round a shaft that is seen end-on. */
-export function TurnArrow({ geometry, verdict, place }: { geometry: Geometry; verdict: Verdict; place: Place }) {
-  const theme = useTheme();
-  if (verdict.sense === 0) return null;
-  const { x, y, seen, radius } = geometry.turning;
-  const forward = verdict.sense > 0;
-  if (seen === "along") return <AlongArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
-  if (seen === "end") return <EndArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
-  // The near side of the loop is its lower half: counter-clockwise from above it runs left to right.
-  const tip = forward ? "M38 -3l11 -4l-1.5 11z" : "M-38 -3l-11 -4l1.5 11z";
-  return (
-    <g transform={`translate(${place.x(x)} 34)`}>
-      <text textAnchor="middle" y={-16} fontSize="0.81rem" fill={theme.text}>
-        {verdict.direction} {verdict.seen}
-      </text>
-      <path d="M-44 -6A46 13 0 1 0 44 -6" fill="none" stroke={theme.text} strokeWidth={1.5} />
-      <path d={tip} fill={theme.text} />
-    </g>
-  );
-}
-
-function AlongArrow({ x, y, r, forward, words }: { x: number; y: number; r: number; forward: boolean; words: string }) {
-  const theme = useTheme();
-  const way = forward ? 1 : -1;
-  return (
-    <g data-turn={words}>
-      <path d={`M${x - way * r} ${y}H${x + way * r}`} stroke={theme.text} strokeWidth={1.8} />
-      <path d={`M${x + way * r} ${y}l${-13 * way} -6v12z`} fill={theme.text} />
-      <Halo x={x} y={y - 8}>
-        {words}
-      </Halo>
-    </g>
-  );
-}
-
-/** Speed along the way as a ribbon under the track, with its band; where it stops, and why. */
-export function SpeedRibbon({ geometry, verdict, place }: { geometry: Geometry; verdict: Verdict; place: Place }) {
-  const theme = useTheme();
-  const { ribbon } = geometry;
-  const { trip } = verdict;
-  if (!ribbon || !trip) return null;
-  const top = Math.max(...trip.speeds.map((band) => band[2]!), 1e-6);
-  const spots = (which: number) =>
-    trip.places.map(
-      (mm, at) => [ribbon.x + mm * ribbon.per_mm, ribbon.y + (trip.speeds[at]![which]! / top) * ribbon.height] as const,
-    );
-  const floor = [
-    [ribbon.x + trip.places.at(-1)! * ribbon.per_mm, ribbon.y],
-    [ribbon.x + trip.places[0]! * ribbon.per_mm, ribbon.y],
-  ] as const;
-  const fastest = trip.speeds.reduce((best, band, at) => (band[1]! > trip.speeds[best]![1]! ? at : best), 0);
-  const stop = ribbon.x + trip.reached * ribbon.per_mm;
-  return (
-    <g data-ribbon>
-      <path d={pathOf([...spots(2), ...spots(0).reverse()], place, true)} fill={theme.carriesCurrent} opacity={0.18} />
-      <path d={pathOf([...spots(1), ...floor], place, true)} fill={theme.carriesCurrent} opacity={0.28} />
-      <path d={pathOf(spots(1), place)} fill="none" stroke={theme.carriesCurrent} strokeWidth={2} />
-      <Halo
-        x={place.x(spots(1)[fastest]![0])}
-        y={place.y(spots(1)[fastest]![1]) - 6}
-        anchor={fastest > trip.places.length / 2 ? "end" : "start"}
-      >
-        {`${rounded(trip.speeds[fastest]![1]!, 2)} ${trip.unit} (${rounded(trip.speeds[fastest]![0]!, 2)}–${rounded(trip.speeds[fastest]![2]!, 2)})`}
-      </Halo>
-      {trip.stops && (
-        <g data-stops>
-          <path
-            d={`M${place.x(stop)} ${place.y(ribbon.y + ribbon.height)}V${place.y(ribbon.y) + 6}`}
-            stroke={theme.state.fails}
-            strokeWidth={2}
-          />
-          <Halo x={place.x(stop)} y={place.y(ribbon.y) + 20} bold anchor={stop > 0 ? "end" : "start"}>
-            {trip.stops}
-          </Halo>
-        </g>
-      )}
-    </g>
-  );
-}
-
-const SPAN = 0.42; // rad either side of the top
-
-function EndArrow({ x, y, r, forward, words }: { x: number; y: number; r: number; forward: boolean; words: string }) {
-  const theme = useTheme();
-  const at = (angle: number) => ({ x: x + r * Math.sin(angle), y: y - r * Math.cos(angle) });
-  const left = at(-SPAN);
-  const right = at(SPAN);
-  const tip = forward ? left : right;
-  const turn = forward ? 180 - (SPAN * 180) / Math.PI : (SPAN * 180) / Math.PI;
-  return (
-    <g data-turn={words}>
-      <path
-        d={`M${left.x} ${left.y}A${r} ${r} 0 0 1 ${right.x} ${right.y}`}
-        fill="none"
-        stroke={theme.text}
-        strokeWidth={1.8}
-      />
-      {/* prettier-ignore */}
-      <path d="M9 0L-5 5.5V-5.5Z" transform={`translate(${tip.x} ${tip.y}) rotate(${turn})`} fill={theme.text} />
-      <Halo x={x} y={y - r - 8}>
-        {words}
-      </Halo>
     </g>
   );
 }

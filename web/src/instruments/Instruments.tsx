@@ -2,21 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
 import type { Design } from "../api/client";
-import {
-  expectedQuery,
-  openDevice,
-  openRig,
-  portsQuery,
-  tellSource,
-  type Expected,
-  type Steady,
-  type Word,
-} from "../api/instruments";
+import { openDevice, openRig, portsQuery, tellSource, type Word, expectedQuery } from "../api/instruments";
 import { useLearnedKey } from "../learn/LearnedProvider";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { saveAs } from "../parts/saveAs";
-import { useFigures, type Telling } from "../theme/FiguresProvider";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { rounded } from "../units";
@@ -24,19 +14,9 @@ import { Film } from "./Film";
 import type { Keep, Take } from "./Found";
 import { Sound } from "./Sound";
 import { tableOf } from "./table";
-import { Strip } from "./Strip";
 import { useSource } from "./useSource";
+import { Live } from "./Live";
 
-export const WORDS: Record<string, string> = {
-  speed: "Speed",
-  current: "Current",
-  volts: "Volts",
-  temperature: "Warmest place",
-};
-const UNITS: Record<Telling, Record<string, string>> = {
-  plain: { "turns/min": "turns a minute", A: "amps", V: "volts", C: "°C" },
-  exact: { "turns/min": "turns/min", C: "°C" },
-};
 const ORDERS: [Word, string][] = [
   ["on", "Power on"],
   ["flick", "Flick it"],
@@ -188,33 +168,6 @@ function Rig({ design, open }: { design: Design; open: ReturnType<typeof useSour
   );
 }
 
-function Live(props: { steady: Steady[]; source: ReturnType<typeof useSource>; expected: Expected[] }) {
-  const { steady, source, expected } = props;
-  const { telling } = useFigures();
-  return (
-    <Figures>
-      {Object.keys(WORDS)
-        .flatMap((quantity) => steady.filter((row) => row.quantity === quantity))
-        .map((row) => {
-          const mine = source.readings.filter(({ quantity }) => quantity === row.quantity);
-          const band = expected.find(({ quantity }) => quantity === row.quantity)?.band;
-          return (
-            <figure key={row.quantity} data-live={row.quantity}>
-              <figcaption>{WORDS[row.quantity]}</figcaption>
-              <b>
-                {rounded(mine.at(-1)?.value ?? row.value)} <small>{UNITS[telling][row.unit] ?? row.unit}</small>
-              </b>
-              <Strip readings={mine} band={band ? [band[0]!, band[2]!] : null} />
-              <Quiet>
-                {row.sentence} {rounded(row.value)} ± {rounded(row.error, 2)}
-              </Quiet>
-            </figure>
-          );
-        })}
-    </Figures>
-  );
-}
-
 const csv = (table: string) => new Blob([table], { type: "text/csv" });
 
 const Fields = styled.div`
@@ -227,30 +180,4 @@ const Simulated = styled.p`
   font-weight: 650;
   border: 2px dashed ${({ theme }) => theme.state.tight};
   padding: 4px 10px;
-`;
-const Figures = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
-  gap: 10px 18px;
-  margin: 8px 0;
-  figure {
-    margin: 0;
-  }
-  figcaption {
-    color: ${({ theme }) => theme.quiet};
-  }
-  b {
-    display: block;
-    font-size: 2.6rem;
-    line-height: 1.15;
-    font-variant-numeric: tabular-nums;
-  }
-  svg,
-  figure > span {
-    display: block;
-  }
-  small {
-    font-size: 1rem;
-    font-weight: 400;
-  }
 `;

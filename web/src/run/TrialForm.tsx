@@ -3,19 +3,19 @@ import { useEffect, useState } from "react";
 import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
 import styled from "styled-components";
 import { post, ProblemError, type KeptTrial, type TrialForm as TrialFormWords } from "../api/client";
-import { trialFormQuery, trialsQuery } from "../api/queries";
+import { trialsQuery, trialFormQuery } from "../api/queries";
 import { Instruments } from "../instruments/Instruments";
 import { EntryField } from "../parts/EntryField";
 import type { Working } from "../shell/useDemonstration";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
-import { rounded } from "../units";
 import { AsBuilt } from "./AsBuilt";
 import { draftOf, emptyDraft, errorsOf, swingOf, trialOf, unsentKey, type Draft } from "./draft";
 import { RestPicker } from "./RestPicker";
 import { SwingTest } from "./SwingTest";
 import { TrialAnswer } from "./TrialAnswer";
 import { TurnCounter } from "./TurnCounter";
+import { takenBefore, keepTaken, newKey, keepUnsent, recordedWords, unsent } from "./unsent";
 
 interface Props {
   working: Working;
@@ -198,56 +198,6 @@ export function TrialForm({ working, correcting, done }: Props) {
       </ToolRow>
     </form>
   );
-}
-
-const TAKEN = "oakspin.instruments";
-
-/** What was measured before beside the usual: who has a meter has it tomorrow, too. */
-function takenBefore(): string[] {
-  try {
-    return JSON.parse(localStorage.getItem(TAKEN) ?? "[]") as string[];
-  } catch {
-    return [];
-  }
-}
-
-function keepTaken(taken: string[]): string[] {
-  localStorage.setItem(TAKEN, JSON.stringify(taken));
-  return taken;
-}
-
-const newKey = () =>
-  Array.from(crypto.getRandomValues(new Uint8Array(12)), (n) => n.toString(16).padStart(2, "0")).join("");
-
-/** The draft outlives a reload; where this browser keeps no more, a long recording is the first that it leaves out. */
-function keepUnsent(kept: string, draft: Draft) {
-  for (const each of [draft, { ...draft, recording: "" }]) {
-    try {
-      return localStorage.setItem(kept, JSON.stringify(each));
-    } catch {
-      continue;
-    }
-  }
-}
-
-/** A recording's length and what it holds, in words. */
-export function recordedWords(table: string): string {
-  const rows = table
-    .split("\n")
-    .slice(1)
-    .filter(Boolean)
-    .map((line) => line.split(","));
-  const names = [...new Set(rows.map((row) => row[1]))].join(", ");
-  const seconds = Number(rows.at(-1)?.[0] ?? 0) - Number(rows[0]?.[0] ?? 0);
-  return `${rounded(seconds, 2)} s (${names})`;
-}
-
-function unsent(kept: string): Draft | null {
-  try {
-    return { ...emptyDraft(), ...(JSON.parse(localStorage.getItem(kept) ?? "null") as Draft | null) };
-  } catch {
-    return null;
-  }
 }
 
 const Grid = styled.div`

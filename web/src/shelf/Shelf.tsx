@@ -2,20 +2,20 @@ import { useQuery } from "@tanstack/react-query";
 import { lazy, startTransition, Suspense, useEffect, useState } from "react";
 import { FileTrigger } from "react-aria-components";
 import { Link } from "react-router";
-import styled from "styled-components";
 import type { ShelfMotor } from "../api/client";
 import { putAwayQuery, shelfQuery } from "../api/queries";
 import { whenIdle } from "../shell/later";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { Trouble } from "../theme/stage";
-import { AS_IT_COMES, arranged, keep, kept, type Arrangement, type Size } from "./arrange";
+import { arranged, keep, kept, type Arrangement, AS_IT_COMES } from "./arrange";
 import { ArrangeBar } from "./ArrangeBar";
 import { GoneEntry } from "./GoneEntry";
 import { ShelfEntry } from "./ShelfEntry";
 import { UnreadEntry } from "./UnreadEntry";
 import { useBackup } from "./useBackup";
 import { useShelf, type Gone } from "./useShelf";
+import { Page, Ground, Head, Actions, Messages, Empty, Board, Picked, Unreadable, Foot } from "./ground";
 
 export const MOST_COMPARED = 6;
 
@@ -202,73 +202,3 @@ export function Shelf() {
     </Page>
   );
 }
-
-const Page = styled.div`
-  min-height: 100vh;
-  display: flex;
-  flex-direction: column;
-`;
-const Ground = styled.div`
-  flex: 1;
-  padding: 14px 28px 28px;
-  &[data-drop-target] {
-    outline: 3px dashed ${({ theme }) => theme.carriesCurrent};
-    outline-offset: -10px;
-  }
-`;
-const Head = styled.div`
-  display: flex;
-  align-items: end;
-  justify-content: space-between;
-  gap: 16px;
-  h1 {
-    font-size: 1.6rem;
-  }
-`;
-const Actions = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  a {
-    color: ${({ theme }) => theme.action};
-    text-decoration: none;
-    padding: 0.25rem 0.4rem;
-  }
-`;
-const Messages = styled.div`
-  min-height: 12px;
-  padding: 6px 0;
-`;
-const Empty = styled.p`
-  max-width: 520px;
-  padding: 20px 0 10px;
-  font-size: 1.1rem;
-`;
-const Board = styled.ul<{ $size: Size }>`
-  list-style: none;
-  padding: 0;
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(${({ $size }) => ($size === "large" ? 300 : 126)}px, 1fr));
-  gap: ${({ $size }) => ($size === "large" ? "30px 0" : "8px 0")};
-`;
-const Picked = styled.p`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: baseline;
-  padding: 6px 10px;
-  background: ${({ theme }) => theme.actionPale};
-  a {
-    color: ${({ theme }) => theme.action};
-    font-weight: 650;
-  }
-`;
-const Unreadable = styled.ul`
-  list-style: none;
-  padding: 0 0 12px;
-`;
-const Foot = styled.p`
-  padding-top: 28px;
-  font-size: 0.875rem;
-`;

@@ -1,6 +1,7 @@
 import { useTheme } from "styled-components";
 import type { Explanation, Geometry, Verdict } from "../api/client";
-import { FieldLines, Labels, ScaleBar, TurnArrow } from "../drawing/Marks";
+import { FieldLines, Labels, ScaleBar } from "../drawing/Marks";
+import { TurnArrow } from "../drawing/TurnArrow";
 import { Paper } from "../drawing/Paper";
 import { placeFor } from "../drawing/place";
 import { Standing, Wires } from "../drawing/Shapes";

@@ -1,11 +1,12 @@
 import { useId } from "react";
-import styled, { css, useTheme } from "styled-components";
+import styled, { useTheme } from "styled-components";
 import type { Curve, DesignMap } from "../api/client";
-import { narrow } from "../theme/narrow";
 import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { rounded } from "../units";
 import { edgesOf, nearestAt, runsOf, stateAt, type Cell } from "./mapping";
 import { scaleFor, ticksOf } from "./scale";
+import { Slider, Row } from "./MapSlider";
+import { Spot } from "./MapSpot";
 
 interface Props {
   map: DesignMap;
@@ -205,97 +206,6 @@ export function MapPlot({ map, figure, at, pick }: Props) {
     </Row>
   );
 }
-
-function Spot({
-  x,
-  y,
-  words,
-  left,
-  best = false,
-}: {
-  x: number;
-  y: number;
-  words: string;
-  left: boolean;
-  best?: boolean;
-}) {
-  const theme = useTheme();
-  return (
-    <g>
-      <path
-        d={best ? "M0 -8L2.4 -2.6L8 -2L3.7 1.8L5 7.5L0 4.5L-5 7.5L-3.7 1.8L-8 -2L-2.4 -2.6Z" : "M0 -7L7 0L0 7L-7 0Z"}
-        transform={`translate(${x} ${y})`}
-        fill={best ? theme.state.holds : theme.carriesCurrent}
-        stroke={theme.sheet}
-        strokeWidth={1.5}
-      />
-      <text
-        x={x + (left ? -12 : 12)}
-        y={y - 8}
-        textAnchor={left ? "end" : "start"}
-        fontSize={13}
-        fontWeight={700}
-        fill={theme.text}
-        stroke={theme.sheet}
-        strokeWidth={4}
-        paintOrder="stroke"
-      >
-        {words}
-      </text>
-    </g>
-  );
-}
-
-interface SliderProps {
-  label: string;
-  unit: string;
-  values: readonly number[];
-  at: number;
-  set: (at: number) => void;
-}
-
-function Slider({ label, unit, values, at, set }: SliderProps) {
-  return (
-    <label>
-      <span>
-        {label}: <b>{`${rounded(values[at]!)} ${unit}`.trim()}</b>
-      </span>
-      <input
-        type="range"
-        aria-label={`Picked ${label.toLowerCase()}`}
-        min={0}
-        max={values.length - 1}
-        value={at}
-        aria-valuetext={`${rounded(values[at]!)} ${unit}`.trim()}
-        onChange={(event) => set(Number(event.target.value))}
-      />
-    </label>
-  );
-}
-
-const Row = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 260px;
-  gap: 8px 18px;
-  padding-top: 8px;
-  align-items: start;
-  & > svg {
-    width: 100%;
-    height: auto;
-    cursor: crosshair;
-  }
-  label {
-    display: block;
-    padding-bottom: 8px;
-  }
-  input {
-    width: 100%;
-    accent-color: ${({ theme }) => theme.action};
-  }
-  ${narrow(css`
-    display: block;
-  `)}
-`;
 const Key = styled.ul`
   list-style: none;
   padding: 12px 0 0;
