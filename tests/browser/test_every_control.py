@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import json
 import re
+import time
 from collections.abc import Callable
 
 import pytest
-from playwright.sync_api import Error, Locator, Page
+from playwright.sync_api import Locator, Page
 
 from tests.browser.conftest import ready
 from tests.effort import LONG
@@ -17,7 +18,7 @@ KINDS = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-
 STAGES = ("choose", "make", "run", "fix", "tune", "teach")
 # Past Choose and Run the kinds differ in what is said and drawn, not in controls: two walk all the way.
 WHOLE_WAY = ("lantern", "night-shuttle")
-PATIENCE_MS = 20_000  # what is slower than that does nothing
+PATIENCE_S = 20.0  # what is slower than that does nothing
 CONTROLS = "main button:visible, main [role=radio]:visible, header button:visible"
 # What leads away, saves a file, or acts on the system: other tests press these.
 ELSEWHERE = re.compile(
@@ -48,10 +49,11 @@ def settled(page: Page, stage: str) -> None:
 
 def comes(page: Page, condition: str) -> bool:
     """Whether a condition of the page's script comes true."""
-    try:
-        page.wait_for_function(condition, timeout=PATIENCE_MS)
-    except Error:
-        return False
+    latest = time.monotonic() + PATIENCE_S
+    while not page.evaluate(condition):
+        if time.monotonic() > latest:
+            return False
+        page.wait_for_timeout(20)
     return True
 
 
