@@ -91,7 +91,7 @@ def test_young_hands_build_fewer_that_go() -> None:
 
 @pytest.mark.parametrize(
     "design",
-    [UNSTRIPPED, ACROSS, changed(ACROSS, outline__legs=1), GRIPPING, OFF_CENTER, changed(LANTERN, feet__gap_mm=8.0),
+    [UNSTRIPPED, ACROSS, pytest.param(changed(ACROSS, outline__legs=1), marks=pytest.mark.long), GRIPPING, OFF_CENTER, changed(LANTERN, feet__gap_mm=8.0),
      changed(LANTERN, outline__legs=1), sample("channel-buoy")],
     ids=["unstripped", "across", "one leg across", "gripping", "off center", "far feet", "one leg", "channel buoy"],
 )  # fmt: skip

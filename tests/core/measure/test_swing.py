@@ -12,6 +12,7 @@ from oakspin.measure.swing import swing_period
 from oakspin.measure.trial import Readings
 from oakspin.motion.simulate import simulate
 from tests.core.designs import CRADLE, LANTERN, changed
+from tests.effort import effort
 
 OFF = changed(CRADLE, imbalance_mm=0.8)
 
@@ -27,7 +28,7 @@ def test_a_rotor_let_go_swings_with_that_period() -> None:
         changed(OFF, strip__right={"bared": "none", "arcs": [], "rest": "enamel"}, surface="sanded"), MEDIAN
     )
     assert machine.rest is not None
-    run = simulate(machine, 3.0, 12000, float(machine.rest.angle[0]) + 0.9)
+    run = simulate(machine, effort(1.0, 3.0), effort(4000, 12000), float(machine.rest.angle[0]) + 0.9)
     moving = np.flatnonzero(run.speed[:, 0])
     turns = moving[np.flatnonzero(np.diff(np.sign(run.speed[moving, 0])))]
     measured = 2 * (run.time[turns[1], 0] - run.time[turns[0], 0])

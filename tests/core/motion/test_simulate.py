@@ -11,7 +11,7 @@ from oakspin.motion.drive import drive_of
 from oakspin.motion.simulate import simulate
 from oakspin.motion.steady import spin_up_time, steady_speed
 from tests.core.designs import ALL_ROUND, CRADLE, LANTERN, changed, sample
-from tests.effort import effort
+from tests.effort import effort, part
 
 MACHINE = machine_of(LANTERN, MEDIAN)
 ONE_LEG_ACROSS = changed(LANTERN, outline__legs=1, magnets__magnetized="across")
@@ -34,8 +34,8 @@ LIMITED = changed(
 
 @pytest.mark.parametrize(
     ("design", "seconds"),
-    [(LANTERN, 3.0), (sample("carousel"), 3.0), (ONE_LEG_ACROSS, 3.0), (CRADLE, 0.3), (sample("tide-mill"), 0.3), (LIMITED, 0.3)],
-    ids=["lantern", "carousel", "across", "cradle", "lobes", "supply at its limit"],
+    part([(LANTERN, 3.0), (sample("carousel"), 3.0), (ONE_LEG_ACROSS, 3.0), (CRADLE, 0.3), (LIMITED, 0.3), (sample("tide-mill"), 0.3)], 3),
+    ids=["lantern", "carousel", "across", "cradle", "supply at its limit", "lobes"],
 )  # fmt: skip
 def test_energy_in_equals_heat_friction_air_motion_and_lifting(design, seconds: float) -> None:  # type: ignore[no-untyped-def]
     run = simulate(machine_of(design, Draws(32)), seconds, 1500, speed=-1.0)

@@ -100,12 +100,15 @@ def test_kinds_that_are_not_found_say_why() -> None:
 
 @pytest.mark.parametrize(
     ("changes", "holds"),
-    [
-        ({"kinds": ["cradle"]}, lambda each: each.kind == "cradle"),
-        ({"most_A": 5.0}, lambda each: each.current <= 5.0),
-        ({"no_sharp_tools": True, "minutes": 120.0}, lambda each: not sharp(build_of(each.design))),
-        ({"without": ["1"]}, lambda each: "1" not in {part.key for part in each.parts.values()}),
-    ],
+    part(
+        [
+            ({"kinds": ["cradle"]}, lambda each: each.kind == "cradle"),
+            ({"most_A": 5.0}, lambda each: each.current <= 5.0),
+            ({"no_sharp_tools": True, "minutes": 120.0}, lambda each: not sharp(build_of(each.design))),
+            ({"without": ["1"]}, lambda each: "1" not in {part.key for part in each.parts.values()}),
+        ],
+        2,
+    ),
 )
 def test_must_and_must_not_hold(changes: dict[str, object], holds: object) -> None:
     found = everything(last(HARBOR, request_of({**OLDER.model_dump(), **changes})))

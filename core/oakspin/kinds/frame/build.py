@@ -33,7 +33,7 @@ def frame_build(design: FrameDesign) -> BuildPlan:
         bends=_bends(design, shape),
         settings=_settings(design, shape),
         steps=_steps(design, shape),
-        checks=_checks(design),
+        checks=_checks(design, shape),
         template=_template(design, shape),
         flick=say.BUILD if design.turns == "frame" else say.BUILD_HELD,
     )
@@ -152,7 +152,10 @@ def _cut(design: FrameDesign, shape: FrameShape) -> Step:
 
 
 def _bare(design: FrameDesign, shape: FrameShape) -> Step | None:
-    where = say.BARE.format(BARED_FOOT=BARED_FOOT, BARED_TIP=BARED_TIP)
+    words = say.BARE if shape.ring is None else say.BARE_RING
+    where = words.format(BARED_FOOT=BARED_FOOT, BARED_TIP=BARED_TIP)
+    if design.outline.legs > 2:
+        where += say.BARE_CROSSING
     return bare_ends(design.wire, where, sand=design.surface == "sanded")
 
 
@@ -170,13 +173,18 @@ def _shape_legs(design: FrameDesign, shape: FrameShape) -> Step:
 
 def _join(design: FrameDesign, shape: FrameShape) -> Step | None:
     pieces = math.ceil(design.outline.legs / 2)
-    if pieces == 1 and shape.ring is None:
+    if not _joined(design, shape):
         return None
     text = say.JOIN if pieces > 1 else ""
     if shape.ring is not None:
         inner = 2 * (shape.foot_radius * 1e3) - wire_diameter(design.wire) * 1e3
         text += say.JOIN_RING.format(inner=inner)
     return Step("join", "Join the pieces", text.strip(), 4 + 2 * pieces, ("pliers",))
+
+
+def _joined(design: FrameDesign, shape: FrameShape) -> bool:
+    """Whether current passes from piece to piece."""
+    return design.outline.legs > 2 or shape.ring is not None
 
 
 def _feet(design: FrameDesign, shape: FrameShape) -> Step:
@@ -208,7 +216,7 @@ def _set_on(design: FrameDesign, shape: FrameShape) -> Step:
     cup, held = design.pivot.cup, design.turns == "battery"
     seat = {
         "flat": "on the middle of the terminal",
-        "dimple": "in the dimple the cell has by itself",
+        "dimple": "in the dimple in the middle of the terminal (if yours has none, take another seat in Choose)",
         "cup": say.CUP_SEAT.format(diameter=cup.diameter_mm, thickness=cup.thickness_mm, pole=cup_pole(design)),
     }[design.pivot.seat]
     text = (say.HOLD_FRAME if held else say.SET_ON).format(seat=seat)
@@ -225,10 +233,11 @@ def _decorate(design: FrameDesign, shape: FrameShape) -> Step | None:
     return Step("decorate", "Decorate", text, 6, ("paper", "tape"), caution=HOT_PAPER)
 
 
-def _checks(design: FrameDesign) -> tuple[str, ...]:
-    clear = say.CHECKS
+def _checks(design: FrameDesign, shape: FrameShape) -> tuple[str, ...]:
     if design.feet.type == "points":
-        clear = say.CHECK_FEET_CLEAR
+        clear = say.CHECK_FEET_CLEAR if design.feet.gap_mm else say.CHECK_FEET_TOUCH
+    else:
+        clear = say.CHECKS if design.feet.gap_mm else say.CHECK_RING_TOUCHES
     held = design.turns == "battery"
     return (
         say.CHECK_POWER_OFF,
@@ -236,6 +245,7 @@ def _checks(design: FrameDesign) -> tuple[str, ...]:
         if held
         else "The frame hangs level and the point sits in the middle.",
         clear,
+        *([say.CHECK_JOINTS] if _joined(design, shape) else []),
         "No wire touches the side of the battery or the bench.",
         say.CHECKS_HELD if held else say.CHECK_BALANCE,
     )

@@ -8,8 +8,10 @@ from oakspin.kinds.common_faults import (
     GIVEN_OUT,
     MAGNET_ROLES,
     across_magnets,
+    bad_joint,
     coated_magnet,
     dirty_contact,
+    loose_joint,
     lost_magnet,
     turned_over,
     weak_magnets,
@@ -27,6 +29,7 @@ MADE_AT: dict[str, tuple[str, ...]] = {
     "lay_out": GIVEN_OUT,
     "bare": ("coat", "dirty_contact"),
     "shape": ("rubs_cell",),
+    "join": ("loose_joint", "bad_joint"),
     "feet": ("feet_far", "gripping", "foot_high"),
     "stack": ("bad_stand", "lost_magnet", "turned_over", "cell_over"),
     "set_on": ("off_center", "out_of_seat", "tip_covered"),
@@ -39,6 +42,7 @@ def frame_faults(design: FrameDesign) -> tuple[BenchFault, ...]:
     return listed(
         (
             _coat(design),
+            *_joints(design),
             _tip_covered(design),
             _feet_far(design),
             _gripping(design),
@@ -63,6 +67,25 @@ def frame_faults(design: FrameDesign) -> tuple[BenchFault, ...]:
     )
 
 
+def _touching(design: FrameDesign) -> str:
+    """Where current must get into the wire."""
+    if design.feet.type == "ring":
+        return "the tip, the whole ring and the joints"
+    return "the tip, the feet and the joint at the point" if design.outline.legs > 2 else "the tip and the feet"
+
+
+def _joints(design: FrameDesign) -> tuple[Given, ...]:
+    """Joints that conduct badly or not at all, where current passes from piece to piece."""
+    ring = design.feet.type == "ring"
+    if design.band is not None or not (ring or design.outline.legs > 2):
+        return ()
+    what = "the ring" if ring else "the point where the pieces cross"
+    return (
+        loose_joint((0.008, 0.02, 0.03), what, "wire", also=("coat",)),
+        bad_joint((0.008, 0.02, 0.03), what, "wire"),
+    )
+
+
 def _coat(design: FrameDesign) -> Given:
     return BenchFault(
         "coat",
@@ -70,13 +93,13 @@ def _coat(design: FrameDesign) -> Given:
         (Flaw((Setting("/wire/finish", "enameled"), Setting("/wire/ends_stripped", False))),),
         (0.018, 0.048, 0.072),
         Check(
-            "Scrape the tip and the feet with a knife or sandpaper and look closely.",
+            f"Scrape {_touching(design)} with a knife or sandpaper and look closely.",
             "Does a skin come off?",
             1.5,
             ("sandpaper",),
             also=("tip_covered",),
         ),
-        Cure("Sand the tip and all feet until they shine.", 3.0, "sandpaper"),
+        Cure(f"Sand {_touching(design)} until they shine.", 3.0, "sandpaper"),
         ("wire", "terminal"),
         "wire ends",
         "A knife is an adult's work.",

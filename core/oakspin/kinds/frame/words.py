@@ -47,6 +47,11 @@ def frame_words(design: FrameDesign, machine: Machine) -> Words:
 
 # How it is built.
 BARE = "{BARED_FOOT:g} mm at each foot and {BARED_TIP:g} mm at the point, all round"
+BARE_RING = (
+    "the whole ring and its twisted ends, {BARED_FOOT:g} mm at the end of each leg that hangs on it, and "
+    "{BARED_TIP:g} mm at the point, all round"
+)
+BARE_CROSSING = "; where pieces are twisted together at the point, all of them"
 SHAPE_LEGS = (
     "Wind {turns:g} turns on a former of {value:g} mm, slide it off, bend its top end in to the axis for the point."
 )
@@ -74,7 +79,13 @@ SHAPE_LEGS_AT_POINT = (
     "outward, both sides alike."
 )
 JOIN = "Lay the pieces crosswise, points together, and twist a short end round them."
-JOIN_RING = " Bend the ring round a former of {inner:.1f} mm, twist its ends, hang the legs to it evenly."
+JOIN_RING = (
+    " Bend the ring round a former of {inner:.1f} mm and twist its ends. Hook the legs on evenly and wind each end "
+    "twice round the ring, bare metal on bare metal, tight."
+)
+CHECK_FEET_TOUCH = "The feet touch the rim lightly all the way round and never grip it."
+CHECK_RING_TOUCHES = "The ring touches the rim lightly all the way round and never grips it."
+CHECK_JOINTS = "Each joint holds when it is tugged, and shines where wire lies on wire."
 CHECK_FEET_CLEAR = "The feet clear the rim all the way round and never grip it."
 FEET_MEET = "Bare metal at the feet, which touch this much of the time at low speed."
 RING_MEETS = "Bare metal at the ring, which touches this much of the time at low speed."
