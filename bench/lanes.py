@@ -17,7 +17,7 @@ import psutil
 from runner.live_server import LiveServer
 from runner.samples import sample
 
-CLIENTS, ALONE, BESIDE = 6, 150, 250
+CLIENTS, ALONE, MEANWHILE = 6, 150, 250
 LOOK_S = 0.2
 HEAVY = ("lantern", "ferry-wheel", "crane-motor", "night-shuttle")
 
@@ -33,14 +33,14 @@ def lane_ratios() -> tuple[float, float]:
         for client in clients:
             client.start()
         time.sleep(2)
-        beside = _verdicts(server, BESIDE)
+        meanwhile = _verdicts(server, MEANWHILE)
         stop.set()
         for client in clients:
             client.join()
     finally:
         server.kill()
     usual = float(np.percentile(alone, 95))
-    return float(np.percentile(beside, 95)) / usual, max(beside) / usual
+    return float(np.percentile(meanwhile, 95)) / usual, max(meanwhile) / usual
 
 
 def during_a_search() -> tuple[float, float]:
@@ -61,14 +61,14 @@ def during_a_search() -> tuple[float, float]:
         connection.request("POST", "/api/search", json.dumps(body), headers)
         answer = connection.getresponse()
         assert answer.readline(), answer.status
-        beside = _verdicts(server, ALONE)
+        meanwhile = _verdicts(server, ALONE)
         assert _share_of_a_core(server) > 0.5, "the search was over too soon to tell"
         answer.close()
         connection.close()
         busy = _busy_for(server)
     finally:
         server.kill()
-    return float(np.median(beside) / np.median(alone)), busy
+    return float(np.median(meanwhile) / np.median(alone)), busy
 
 
 def _busy_for(server: LiveServer, most: float = 10.0) -> float:

@@ -60,8 +60,8 @@ def main(words: list[str]) -> int:
     tell("memory at its peak, of the same", _peak(stock, designs) / _peak(stock, designs // 10), 0, 1.2)
     ratios = [_spread(stock, designs // 3, 100 + number) for number in range(5)]
     tell("one worker process / two", statistics.median(ratios), 1.6, 1e9)
-    beside, busy = during_a_search()
-    tell("a plain verdict beside a search / alone", beside, 0, 3)
+    meanwhile, busy = during_a_search()
+    tell("a plain verdict beside a search / alone", meanwhile, 0, 3)
     tell("until the cores are free when the reader is gone", busy, 0, 1, " s")
     front = last(stock, PLENTY, designs // 2).front
     tell("designs of the front that another beats on all draws", len(front) - len(_still(front)), 0, 0)

@@ -41,7 +41,7 @@ def heavy(page: Page) -> None:
     page.wait_for_load_state("networkidle")
 
 
-def beside(page: Page) -> None:
+def side_by_side(page: Page) -> None:
     """Three motors of two kinds side by side."""
     for title in ("Lantern", "Carousel", "Ferry wheel"):
         page.get_by_role("button", name=f"Compare {title}").click()
@@ -200,7 +200,7 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "spin": ("dark", spinning),
     "train": ("light", open_motor("Night shuttle")),
     "new-motor": ("light", new_motor),
-    "side-by-side": ("light", beside),
+    "side-by-side": ("light", side_by_side),
     "make": ("light", stage("2", "main img")),
     "run": ("light", logged),
     "does-not-go": ("light", does_not_go),

@@ -27,7 +27,7 @@ from server.archive.kept import (
     KeptUse,
     readable,
 )
-from server.archive.merging import Difference, State, beside, difference
+from server.archive.merging import Difference, State, as_another, difference
 from server.archive.pack import pack
 from server.archive.unpack import bench_in, classes_in, drawer_in, practice_in, unpack
 from server.classes.models import SchoolClass
@@ -313,7 +313,7 @@ def _arrival(motor: KeptDemonstration) -> tuple[Arrival, KeptDemonstration]:
     """What a motor would bring, and the motor under the name under which it comes."""
     found = difference(motor, _here(motor.id))
     if found.state == "apart":
-        motor = beside(motor)
+        motor = as_another(motor)
         known = _here(motor.id)
         found = Difference("same") if known else found
     head = next(row for row in motor.revisions if row.number == motor.head)

@@ -47,7 +47,7 @@ def difference(theirs: KeptDemonstration, here: KeptDemonstration | None) -> Dif
     return Difference("more" if more else "same", frozenset(later), trials, repairs)
 
 
-def beside(theirs: KeptDemonstration) -> KeptDemonstration:
+def as_another(theirs: KeptDemonstration) -> KeptDemonstration:
     """The motor under a name of its own, the same whenever the same archive is taken in."""
     seed = f"{theirs.id} {[_state(revision) for revision in theirs.revisions]} {sorted(t.id for t in theirs.trials)}"
     name = _name(seed)

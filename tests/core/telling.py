@@ -29,7 +29,7 @@ from tests.core.variety import CORED, CRADLE, DESIGNS, HANGING, LANTERN, LOBES, 
 FOLDER = Path(__file__).parent / "texts"
 
 # A few designs a kind that go through most of what can be said of it.
-TOLD: dict[str, Design] = {
+TELLINGS: dict[str, Design] = {
     "frame, lantern": LANTERN,
     "frame, carousel of young pupils": changed(sample("carousel"), maker="young_pupil", surface="tarnished"),
     "frame, one leg across, ferrite, flat seat": changed(LANTERN, outline__legs=1, magnets__magnetized="across", magnets__strength=grade("ferrite"), pivot={"seat": "flat", "off_center_mm": 3.0}, wire__finish="enameled", wire__ends_stripped=False, feet__height_mm=9.0),
@@ -246,5 +246,5 @@ def file_of(name: str) -> Path:
 if __name__ == "__main__":
     if sys.argv[1:] != ["--write"]:
         sys.exit("usage: python -m tests.core.telling --write   (then review the change as text)")
-    for shown_name, shown_design in TOLD.items():
+    for shown_name, shown_design in TELLINGS.items():
         file_of(shown_name).write_text(telling(shown_design), encoding="utf-8")

@@ -6,7 +6,7 @@ These are pins of our own, no reference: when a change is meant, write them anew
 
 import pytest
 
-from tests.core.telling import FOLDER, TOLD, file_of, telling
+from tests.core.telling import FOLDER, TELLINGS, file_of, telling
 
 # One a kind: read in every run, the others with --long.
 READ = (
@@ -21,12 +21,12 @@ READ = (
 
 
 @pytest.mark.parametrize(
-    "name", [name if name in READ else pytest.param(name, marks=pytest.mark.long) for name in TOLD]
+    "name", [name if name in READ else pytest.param(name, marks=pytest.mark.long) for name in TELLINGS]
 )
 def test_it_says_what_was_reviewed(name: str) -> None:
     kept = file_of(name).read_text(encoding="utf-8").splitlines()
-    assert telling(TOLD[name]).splitlines() == kept
+    assert telling(TELLINGS[name]).splitlines() == kept
 
 
 def test_no_text_is_kept_of_a_design_that_is_reported_no_more() -> None:
-    assert sorted(FOLDER.iterdir()) == sorted(file_of(name) for name in TOLD)
+    assert sorted(FOLDER.iterdir()) == sorted(file_of(name) for name in TELLINGS)

@@ -93,6 +93,16 @@ def test_the_wheel_serves_the_same_app_from_a_fresh_environment(installed: Path,
 
 
 @pytest.mark.slow
+def test_the_core_is_imported_beside_the_program(installed: Path, tmp_path: Path) -> None:
+    code = "import oakspin; print(oakspin.evaluate(oakspin.design_from({'kind': 'frame'})).kind)"
+    command = [str(installed / "venv" / "bin" / "python"), "-c", code]
+    ran = subprocess.run(
+        command, cwd=tmp_path, env=alone(installed, tmp_path), capture_output=True, text=True, check=True
+    )
+    assert ran.stdout.strip() == "frame"
+
+
+@pytest.mark.slow
 def test_the_start_file_starts_the_wheel_that_lies_beside_it(installed: Path, tmp_path: Path) -> None:
     (wheel,) = installed.glob("*.whl")
     mark = f"{wheel.name} {wheel.stat().st_size} {sys.version_info[:2]}"

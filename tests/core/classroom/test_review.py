@@ -37,7 +37,7 @@ from oakspin.measure import Readings, Trial, read_trials, trial_table
 from oakspin.measure.compare import compare
 from tests.core.classroom.classes import GROUPS, motor, plan
 
-TOLD = Foretold(running=9, low=8, high=11, first_try=6.0, waiting_min=2.0)
+EXPECTED = Foretold(running=9, low=8, high=11, first_try=6.0, waiting_min=2.0)
 TURNS = {"turns": 40, "turns_seconds": 5.0}
 
 
@@ -52,7 +52,7 @@ def group(name: str, *tries: TryResult, motor: int = 0, **fields: Any) -> GroupR
     return GroupResults(group=name, motors=[MotorResults(motor=motor, tries=list(tries))], **fields)
 
 
-def ran(count: int, of: int = 12, answer: Foretold | None = TOLD) -> ClassResults:
+def ran(count: int, of: int = 12, answer: Foretold | None = EXPECTED) -> ClassResults:
     """So many groups of so many that ran at the first try; the rest trembled."""
     groups = [group(name, tried("runs" if at < count else "trembles")) for at, name in enumerate(GROUPS[:of])]
     return ClassResults(groups=groups, foretold=answer)
@@ -65,7 +65,7 @@ def test_what_came_goes_into_the_file_and_comes_back() -> None:
         ],
         questions=5,
         magnets_in=12,
-        foretold=TOLD,
+        foretold=EXPECTED,
         note="Windy.",
     )
     held = from_text(to_text(plan(), results))
@@ -126,7 +126,7 @@ def test_with_turns_each_motor_counts_for_itself_and_the_mean_is_held_against_th
         )
         for at, name in enumerate(GROUPS)
     ]
-    review = review_of(two, ClassResults(groups=groups, foretold=TOLD), 24)
+    review = review_of(two, ClassResults(groups=groups, foretold=EXPECTED), 24)
     assert (review.running, review.noted, review.of, review.place) == (18, 24, 24, "inside")
     assert "9.0 in the mean over the turns" in review.against
 
@@ -159,7 +159,7 @@ def faulty(one: str, proved: int, thought: int) -> ClassResults:
     mended = [group(name, tried("nothing", fault=one, minutes=2.0), tried("runs")) for name in GROUPS[:proved]]
     unproved = [group(name, tried("nothing", fault=one)) for name in GROUPS[proved : proved + thought]]
     others = [group(name, tried("runs")) for name in GROUPS[proved + thought :]]
-    return ClassResults(groups=[*mended, *unproved, *others], foretold=TOLD)
+    return ClassResults(groups=[*mended, *unproved, *others], foretold=EXPECTED)
 
 
 def test_faults_that_were_proved_are_counted_apart_from_those_only_thought_of() -> None:
@@ -214,7 +214,7 @@ def test_next_time_points_to_the_step_where_a_fault_is_made(name: str) -> None:
 
 def test_what_was_not_built_in_time_asks_for_a_step_that_may_be_prepared() -> None:
     given = plan()
-    results = ClassResults(groups=[group(name) for name in GROUPS], foretold=TOLD)
+    results = ClassResults(groups=[group(name) for name in GROUPS], foretold=EXPECTED)
     review = review_of(given, results, 24)
     assert (review.running, review.not_built) == (0, 12)
     allowed = {

@@ -196,19 +196,19 @@ def test_what_eye_and_ear_get_adds_up_over_faults() -> None:
 def test_ticks_are_weighed_as_they_are_made() -> None:
     """Ticks of a thousand lookers come as often as the likelihood says."""
     chance = np.random.default_rng(4)
-    beside = dict.fromkeys(SIDE_SIGNS, 0.0) | {"hot_motor": 1.0, "sparks": 0.5}
-    ticks = Counter(word for _ in range(2000) for word in ticked_of("rocks", beside, chance))  # type: ignore[arg-type]
+    side_signs = dict.fromkeys(SIDE_SIGNS, 0.0) | {"hot_motor": 1.0, "sparks": 0.5}
+    ticks = Counter(word for _ in range(2000) for word in ticked_of("rocks", side_signs, chance))  # type: ignore[arg-type]
     assert ticks["rocks"] / 2000 == pytest.approx(RIGHT, abs=0.03)
     assert ticks["hot_motor"] / 2000 == pytest.approx(SEEN, abs=0.03)
     assert ticks["dull"] / 2000 == pytest.approx(IMAGINED, abs=0.02)
     assert ticks["sparks"] / 2000 == pytest.approx((SEEN + IMAGINED) / 2, abs=0.04)
-    rows = np.array([[beside[word] for word in SIDE_SIGNS]])
+    rows = np.array([[side_signs[word] for word in SIDE_SIGNS]])
     found = Shows(np.array([MOTION_SIGNS.index("rocks")]), rows, np.zeros(1))
     with_hot = log_likelihood(found, frozenset(("rocks", "hot_motor")))
     without = log_likelihood(found, frozenset(("rocks",)))
     assert with_hot - without == pytest.approx(np.log(SEEN / (1 - SEEN)))
     assert log_likelihood(found, frozenset()) == pytest.approx(0)
-    turned = beside | {"other_way": 1.0}
+    turned = side_signs | {"other_way": 1.0}
     seen = [sum("other_way" in ticked_of("runs", turned, chance, counted=counted) for _ in range(1000)) for counted in (False, True)]  # type: ignore[arg-type]  # fmt: skip
     assert seen[0] / 1000 == pytest.approx(SEEN, abs=0.04)
     assert seen[1] / 1000 == pytest.approx(COUNTED, abs=0.02)
