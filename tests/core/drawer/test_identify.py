@@ -20,8 +20,8 @@ from oakspin.errors import UnreadableDesign
 from oakspin.parts.catalogue import METALS
 from tests.effort import effort, part
 
-RIGS = effort(100, 200)
-OFF = effort(0.12, 0.05)  # of a share of 0.8: three standard errors of so few, two of so many
+RIGS = effort(50, 200)
+OFF = effort(0.17, 0.05)  # of a share of 0.8: three standard errors of so few, two of so many
 WIRE, MAGNET, CELL, HOLDER = (THINGS[name] for name in ("wire", "magnet", "cell", "holder"))
 ALL = [(thing.id, aid.id) for thing in THINGS.values() for aid in thing.aids]
 
