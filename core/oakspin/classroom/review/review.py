@@ -14,6 +14,7 @@ from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan
 from oakspin.classroom.results import ClassResults, Foretold
 from oakspin.classroom.review.gain import Gained, gain
 from oakspin.classroom.review.groups import GroupReview, counted, fastest, faults_at, group
+from oakspin.kinds.common_faults import NOT_MADE
 from oakspin.kinds.kinds import KINDS, build_of, faults_of
 
 EXPECTED_LEAST = 0.4  # groups in which a fault was to be expected, from which it is told though it never came
@@ -213,7 +214,8 @@ def _next(plan: ClassPlan, faults: Sequence[FaultReview], not_built: int, noted:
         if many >= OFTEN or row.thought:
             at = next((number for number, motor in enumerate(plan.motors) if motor.title == row.motor), 0)
             step = _made_in(plan.motors[at], row.id)
-            where = f" It comes from the step “{step}”: look there before the first try." if step else ""
+            reason = f" {NOT_MADE[row.id]}" if row.id in NOT_MADE else ""
+            where = f" It comes from the step “{step}”: look there before the first try." if step else reason
             of = f"{row.motor}: " if several else ""
             remark.append((many + row.thought, f"{of}{row.sentence} In {counted(many, 'group')}.{where}"))
     yield from (sentence for _, sentence in sorted(remark, key=lambda pair: -pair[0]))
