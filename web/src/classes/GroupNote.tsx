@@ -6,10 +6,9 @@ import { PlainButton } from "../theme/parts";
 import { ToolRow } from "../theme/stage";
 import { groupIn, motorIn, newTry, withGroup, withTries } from "./noting";
 import { NumberEntry } from "./NumberEntry";
-import { Try } from "./TryNote";
+import { Grid, Try } from "./TryNote";
 
 const MOST_TRIES = 20;
-export const MOST_READ = 100_000;
 
 interface Props {
   group: string;
@@ -135,13 +134,4 @@ const Form = styled.form`
     font-weight: 650;
     padding-right: 8px;
   }
-`;
-export const Grid = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-  gap: 6px 10px;
-  align-items: end;
-`;
-export const Wide = styled.div`
-  grid-column: span 2;
 `;

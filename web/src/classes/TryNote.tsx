@@ -7,7 +7,6 @@ import { PickField } from "../parts/PickField";
 import { Quiet } from "../theme/parts";
 import { goes, type Reading } from "./noting";
 import { NumberEntry } from "./NumberEntry";
-import { MOST_READ, Grid, Wide } from "./GroupNote";
 
 interface TryProps {
   /** Added just now: it is written in next. */
@@ -111,4 +110,17 @@ const Seen = styled(CheckboxGroup)`
   [data-focus-visible] {
     outline: 2px solid ${({ theme }) => theme.action};
   }
+`;
+
+const MOST_READ = 100_000;
+
+export const Grid = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+  gap: 6px 10px;
+  align-items: end;
+`;
+
+const Wide = styled.div`
+  grid-column: span 2;
 `;

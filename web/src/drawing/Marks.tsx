@@ -4,7 +4,7 @@ import type { Geometry } from "../api/client";
 import { rounded } from "../units";
 import { turned } from "./MovingParts";
 import { pathOf, type Place } from "./place";
-import { Through, Halo } from "./Pushes";
+import { Halo, LABEL_REM, Through } from "./Pushes";
 
 /** The field of the magnets, as computed. */
 export const FieldLines = memo(function FieldLines({ lines, place }: { lines: Geometry["field_lines"]; place: Place }) {
@@ -78,7 +78,6 @@ export function Flows({ geometry, place, amperes }: { geometry: Geometry; place:
   );
 }
 
-export const LABEL_REM = 0.78;
 const LETTER = 0.56; // of a line's height, the width of a letter in the middle
 const SIZES = [1, 0.85, 0.72, 0.62]; // tried until the labels lie clear of each other
 

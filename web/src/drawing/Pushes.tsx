@@ -3,7 +3,8 @@ import type { Geometry, Verdict } from "../api/client";
 import { useFigures } from "../theme/FiguresProvider";
 import { MN_PER_GRAM, rounded } from "../units";
 import { type Place } from "./place";
-import { LABEL_REM } from "./Marks";
+
+export const LABEL_REM = 0.78;
 
 const ARROW = 46; // px
 const WORDS = 106; // px that the words beside an arrow need
