@@ -26,7 +26,10 @@ CHROMIUM = "/usr/bin/chromium"
 
 
 def test(words: list[str]) -> int:
-    """Run all tests, or one part of them; further words go to pytest."""
+    """Run all tests, or one part of them; ``--long`` adds what is slow and statistical; further words go to pytest."""
+    if "--long" in words:
+        words = [word for word in words if word != "--long"]
+        os.environ["OAK_LONG"] = "1"
     part = words[0] if words and words[0] in PARTS else None
     extra = words[1:] if part else words
     python_environment("test")

@@ -49,7 +49,7 @@ class _Api(NinjaAPI):
 
 
 api = _Api(
-    title="Oak Spin", version="1", docs_url=None, openapi_url="/openapi.json", renderer=_Renderer(), parser=_Parser()
+    title="Oak Spin", version="1", docs_url=None, openapi_url=None, renderer=_Renderer(), parser=_Parser()
 )
 api.add_router("/shelf", shelf)
 api.add_router("/shelf", trials)

@@ -14,6 +14,7 @@ ROOT = Path(__file__).resolve().parent.parent
 DATA = Path(os.environ.get("OAKSPIN_DATA") or ROOT / "data").expanduser().absolute()
 DATABASE = DATA / folder.DATABASE
 DEMO = ROOT / "demo"
+DESCRIPTION = ROOT / "docs" / "api" / "openapi.json"
 BUILT = ROOT / "web" / "dist" / "index.html"
 # The commands by which this program is started and a copy put back: an installed one has others.
 START = os.environ.get("OAKSPIN_START", "./oak start")

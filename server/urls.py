@@ -9,7 +9,7 @@ from server.page import page
 
 urlpatterns = [
     path("api/docs", docs.page),
-    path("api/docs/<str:name>", docs.asset),
+    path("api/openapi.json", docs.description),
     path("api/", api.urls),
     re_path(r"^api/", no_such_route),
     re_path(r"^(?!assets/).*$", page),
