@@ -1,5 +1,6 @@
 import styled from "styled-components";
 import { type Forecast, type Save } from "../api/classes";
+import { Progress } from "../parts/Progress";
 import { PlainButton, Quiet } from "../theme/parts";
 
 // ms without a change, after which a plan is forecast
@@ -34,10 +35,12 @@ export function ForecastPanel({ forecast, fresh, busy, stop, take }: ForecastPan
       </Stops>
       <h2>What saves most groups</h2>
       {busy && (
-        <p role="status">
-          {fresh ? `${forecast.done - 1} of ${forecast.of - 1} changes tried` : "No changes tried yet"}{" "}
-          <PlainButton onPress={stop}>Stop</PlainButton>
-        </p>
+        <Progress
+          says={fresh ? `${forecast.done - 1} of ${forecast.of - 1} changes tried` : "No changes tried yet"}
+          done={fresh ? forecast.done - 1 : 0}
+          of={forecast.of - 1}
+          stop={stop}
+        />
       )}
       {!busy && forecast.saves.length === 0 && <p>No single change that was tried saves a group.</p>}
       <Saves>

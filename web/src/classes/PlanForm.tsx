@@ -1,11 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 import { Button, Checkbox, CheckboxGroup } from "react-aria-components";
 import styled from "styled-components";
 import { classMotor, type ClassPlan, type SchoolClass } from "../api/classes";
 import { shelfQuery } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
+import { useTyped } from "../parts/useTyped";
 import { Quiet } from "../theme/parts";
 import { dateIn, groupsIn, HANDS, numberIn, withMotors, type Numeric } from "./planning";
 
@@ -26,11 +26,9 @@ const NUMBERS: [Numeric, string][] = [
 /** Who, when, for how long, and what they build: the left of the page. */
 export function PlanForm({ kept, plan, change }: Props) {
   const { data: shelf } = useQuery(shelfQuery);
-  const [texts, setTexts] = useState<Record<string, string>>({});
-  const [errors, setErrors] = useState<Record<string, string>>({});
+  const { texts, errors, write: type } = useTyped();
   const write = (name: string, text: string, value: unknown, wrong = "") => {
-    setTexts({ ...texts, [name]: text });
-    setErrors({ ...errors, [name]: wrong });
+    type(name, text, wrong);
     if (!wrong) change({ ...plan, [name]: value } as ClassPlan);
   };
   const number = (name: Numeric, text: string) => {

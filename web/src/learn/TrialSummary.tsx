@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import styled, { css, useTheme } from "styled-components";
 import type { LearnedSummary, SummaryRow } from "../api/learning";
 import { phone } from "../theme/narrow";
+import { Progress } from "../parts/Progress";
 import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
@@ -18,10 +19,7 @@ export function TrialSummary() {
       <ToolRow>
         <h2>What the trials taught</h2>
         {progress < 1 && !stopped && (
-          <>
-            <Quiet role="status">Learning … {Math.round(100 * progress)} %</Quiet>
-            <PlainButton onPress={stop}>Stop</PlainButton>
-          </>
+          <Progress says={`Learning … ${Math.round(100 * progress)} %`} done={progress} of={1} stop={stop} />
         )}
         {stopped && (
           <>

@@ -16,8 +16,8 @@ const HANDS = [
 interface Props {
   form: SearchForm;
   asking: Asking;
-  numbers: Record<Numeric, string>;
-  errors: Partial<Record<Numeric, string>>;
+  numbers: Record<string, string>;
+  errors: Record<string, string>;
   change: (asking: Asking) => void;
   write: (name: Numeric, text: string) => void;
 }
@@ -89,19 +89,19 @@ export function AskForm({ form, asking, numbers, errors, change, write }: Props)
         />
         <EntryField
           label="Groups at once"
-          value={numbers.groups}
+          value={numbers.groups ?? ""}
           error={errors.groups}
           onChange={(text) => write("groups", text)}
         />
         <EntryField
           label="Minutes to build"
-          value={numbers.minutes}
+          value={numbers.minutes ?? ""}
           error={errors.minutes}
           onChange={(text) => write("minutes", text)}
         />
         <EntryField
           label="Amperes at most"
-          value={numbers.most_A}
+          value={numbers.most_A ?? ""}
           error={errors.most_A}
           onChange={(text) => write("most_A", text)}
         />

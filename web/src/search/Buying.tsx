@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Checkbox } from "react-aria-components";
 import styled from "styled-components";
 import { shoppingTable, type Bought, type Shopping } from "../api/search";
+import { Progress } from "../parts/Progress";
 import { saveAs } from "../parts/saveAs";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { ToolRow } from "../theme/stage";
@@ -31,10 +32,12 @@ export function Buying({ shopping, busy, look, stop }: Props) {
         </>
       )}
       {busy && (
-        <p role="status">
-          {shopping ? `${shopping.tried} of ${shopping.of} purchases tried` : "Looking at what you have …"}{" "}
-          <PlainButton onPress={stop}>Stop</PlainButton>
-        </p>
+        <Progress
+          says={shopping ? `${shopping.tried} of ${shopping.of} purchases tried` : "Looking at what you have …"}
+          done={shopping?.tried}
+          of={shopping?.of}
+          stop={stop}
+        />
       )}
       {shopping && purchases.length === 0 && !busy && (
         <p>Nothing that is usually sold opens a kind or makes one surer.</p>

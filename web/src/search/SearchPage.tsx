@@ -16,7 +16,9 @@ import {
 } from "../api/search";
 import { TopBand } from "../shell/TopBand";
 import { narrow } from "../theme/narrow";
-import { MainButton, PlainButton, Quiet } from "../theme/parts";
+import { Progress } from "../parts/Progress";
+import { useTyped } from "../parts/useTyped";
+import { MainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage } from "../theme/room";
 import { StageColumns, Table, ToolRow, Trouble } from "../theme/stage";
 import { AskForm, type Numeric } from "./AskForm";
@@ -52,12 +54,11 @@ function Searching({ form }: { form: SearchForm }) {
   const go = useNavigate();
   const queries = useQueryClient();
   const [asking, setAsking] = useState<Asking>(() => lastRequest(form));
-  const [numbers, setNumbers] = useState<Record<Numeric, string>>({
+  const typed = useTyped({
     groups: String(asking.request.groups),
     minutes: String(asking.request.minutes),
     most_A: asking.request.most_A ? String(asking.request.most_A) : "",
   });
-  const [errors, setErrors] = useState<Partial<Record<Numeric, string>>>({});
   const [state, setState] = useState<SearchState | null>(null);
   const [answers, setAnswers] = useState<Asking | null>(null);
   const [chosen, setChosen] = useState<FoundDesign | null>(null);
@@ -77,13 +78,12 @@ function Searching({ form }: { form: SearchForm }) {
     setAsking(next);
   };
   const write = (name: Numeric, text: string) => {
-    setNumbers({ ...numbers, [name]: text });
     const value = text.trim() === "" ? null : Number(text.replace(",", "."));
     const [low, high] = LIMITS[name];
     const whole = name !== "groups" || value === null || Number.isInteger(value);
     const fits = value === null ? name === "most_A" : value >= low && value <= high && whole;
     const wanted = `Give ${name === "groups" ? "a whole number" : "a number"} from ${low} to ${high}${name === "most_A" ? ", or nothing" : ""}.`;
-    setErrors({ ...errors, [name]: fits ? undefined : wanted });
+    typed.write(name, text, fits ? "" : wanted);
     if (fits) change({ ...asking, request: { ...asking.request, [name]: value } });
   };
   const search = useMutation({
@@ -126,7 +126,6 @@ function Searching({ form }: { form: SearchForm }) {
   const found = state?.found ?? [];
   const shown = answers ?? asking;
   const matter = upward(shown.request.matters ?? []);
-  const wrong = Object.values(errors).some(Boolean);
   const trouble = search.error ?? buy.error ?? keep.error;
   return (
     <>
@@ -135,21 +134,25 @@ function Searching({ form }: { form: SearchForm }) {
         <section aria-label="What is asked">
           <ToolRow>
             {search.isPending ? (
-              <PlainButton onPress={() => searching.current?.abort()}>Stop</PlainButton>
+              <Progress
+                says="Searching"
+                done={state?.seen}
+                of={state?.of}
+                stop={() => searching.current?.abort()}
+              />
             ) : (
-              <MainButton isDisabled={wrong} onPress={() => search.mutate()}>
+              <MainButton isDisabled={typed.wrong} onPress={() => search.mutate()}>
                 Search
               </MainButton>
             )}
           </ToolRow>
-          <AskForm form={form} asking={asking} numbers={numbers} errors={errors} change={change} write={write} />
+          <AskForm form={form} asking={asking} numbers={typed.texts} errors={typed.errors} change={change} write={write} />
         </section>
         <Middle aria-label="Choices">
           <p role="status" data-progress>
             {!state &&
               !search.isPending &&
               "Say what you have and what matters, then search: many thousands of designs are tried."}
-            {!state && search.isPending && "Searching …"}
             {state && `${state.seen.toLocaleString("en-US")} designs tried, ${found.length} worth a look`}
             {state && search.isPending && ` · ${Math.min(99, Math.round((100 * state.seen) / state.of))} %`}
             {state && !search.isPending && !state.done && " · stopped: judged on few builds only"}

@@ -5,6 +5,7 @@ import { posted, ProblemError, type Curve, type Factor, type Tuning } from "../a
 import { withLearned } from "../api/learning";
 import { bestQuery, lookQuery, marksQuery, shelfQuery, turned } from "../api/queries";
 import { useLearned, useLearnedKey } from "../learn/LearnedProvider";
+import { Progress } from "../parts/Progress";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { saveAs } from "../parts/saveAs";
@@ -139,10 +140,7 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           Save as CSV
         </PlainButton>
         {sweep.busy && (
-          <>
-            <progress value={soFar?.points.length ?? 0} max={soFar?.total ?? 41} aria-label="Sweep" />
-            <PlainButton onPress={sweep.stop}>Stop</PlainButton>
-          </>
+          <Progress says="Working out the curve" done={soFar?.points.length} of={soFar?.total ?? 41} stop={sweep.stop} />
         )}
         <Quiet role="status">{sweep.stopped && `Stopped after ${soFar?.points.length ?? 0} points.`}</Quiet>
         {factor && !wholeShown && (

@@ -7,6 +7,7 @@ import { errorLine } from "../api/client";
 import { warmUpQuery, warmUpsQuery, type WarmUp, type WarmUpAnswer } from "../api/warmups";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
+import { useTyped } from "../parts/useTyped";
 import { TopBand } from "../shell/TopBand";
 import { MainButton, PlainButton, Quiet } from "../theme/parts";
 import { RoomHead, RoomPage } from "../theme/room";
@@ -50,9 +51,8 @@ export function WarmUpsPage() {
 }
 
 function Bench({ warmUp }: { warmUp: WarmUp }) {
-  const [texts, setTexts] = useState<Record<string, string>>({});
+  const { texts, errors, write } = useTyped();
   const [values, setValues] = useState<Record<string, number>>({});
-  const [errors, setErrors] = useState<Record<string, string>>({});
   const [guess, setGuess] = useState("");
   const [tried, setTried] = useState(false);
   const { data, error } = useQuery({
@@ -65,11 +65,10 @@ function Bench({ warmUp }: { warmUp: WarmUp }) {
     setTried(false);
     setGuess("");
   };
-  const write = (id: string, text: string) => {
+  const type = (id: string, text: string) => {
     const dial = warmUp.dials.find((each) => each.id === id)!;
     const value = dialIn(dial, text);
-    setTexts({ ...texts, [id]: text });
-    setErrors({ ...errors, [id]: typeof value === "string" ? value : "" });
+    write(id, text, typeof value === "string" ? value : "");
     if (typeof value === "number") turn(id, value);
   };
   return (
@@ -99,7 +98,7 @@ function Bench({ warmUp }: { warmUp: WarmUp }) {
                 unit={dial.unit || undefined}
                 value={texts[dial.id] ?? String(dial.start)}
                 error={errors[dial.id]}
-                onChange={(text) => write(dial.id, text)}
+                onChange={(text) => type(dial.id, text)}
               />
             ),
           )}
