@@ -134,19 +134,21 @@ function Searching({ form }: { form: SearchForm }) {
         <section aria-label="What is asked">
           <ToolRow>
             {search.isPending ? (
-              <Progress
-                says="Searching"
-                done={state?.seen}
-                of={state?.of}
-                stop={() => searching.current?.abort()}
-              />
+              <Progress says="Searching" done={state?.seen} of={state?.of} stop={() => searching.current?.abort()} />
             ) : (
               <MainButton isDisabled={typed.wrong} onPress={() => search.mutate()}>
                 Search
               </MainButton>
             )}
           </ToolRow>
-          <AskForm form={form} asking={asking} numbers={typed.texts} errors={typed.errors} change={change} write={write} />
+          <AskForm
+            form={form}
+            asking={asking}
+            numbers={typed.texts}
+            errors={typed.errors}
+            change={change}
+            write={write}
+          />
         </section>
         <Middle aria-label="Choices">
           <p role="status" data-progress>

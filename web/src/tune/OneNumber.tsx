@@ -140,7 +140,12 @@ export function OneNumber({ working, tuning }: { working: Working; tuning: Tunin
           Save as CSV
         </PlainButton>
         {sweep.busy && (
-          <Progress says="Working out the curve" done={soFar?.points.length} of={soFar?.total ?? 41} stop={sweep.stop} />
+          <Progress
+            says="Working out the curve"
+            done={soFar?.points.length}
+            of={soFar?.total ?? 41}
+            stop={sweep.stop}
+          />
         )}
         <Quiet role="status">{sweep.stopped && `Stopped after ${soFar?.points.length ?? 0} points.`}</Quiet>
         {factor && !wholeShown && (
