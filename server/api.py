@@ -48,9 +48,7 @@ class _Api(NinjaAPI):
         return whole_schema(super().get_openapi_schema(**options))
 
 
-api = _Api(
-    title="Oak Spin", version="1", docs_url=None, openapi_url=None, renderer=_Renderer(), parser=_Parser()
-)
+api = _Api(title="Oak Spin", version="1", docs_url=None, openapi_url=None, renderer=_Renderer(), parser=_Parser())
 api.add_router("/shelf", shelf)
 api.add_router("/shelf", trials)
 api.add_router("/archive", archive)

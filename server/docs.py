@@ -15,7 +15,12 @@ from server.openapi import ROOT as SCHEMAS
 from server.places import DESCRIPTION
 
 Schema = dict[str, Any]
-BOUNDS = {"minimum": "at least", "maximum": "at most", "maxLength": "at most, in letters:", "maxItems": "at most, items:"}
+BOUNDS = {
+    "minimum": "at least",
+    "maximum": "at most",
+    "maxLength": "at most, in letters:",
+    "maxItems": "at most, items:",
+}
 
 
 @require_safe
@@ -65,7 +70,8 @@ def _route(method: str, path: str, operation: Schema) -> Schema:
 def _body(holder: Schema) -> list[Schema]:
     """What a body may be: media type, and the parts of its type."""
     return [
-        {"media": media, "type": _type(content.get("schema", {}))} for media, content in holder.get("content", {}).items()
+        {"media": media, "type": _type(content.get("schema", {}))}
+        for media, content in holder.get("content", {}).items()
     ]
 
 
@@ -80,7 +86,13 @@ def _schema(name: str, schema: Schema) -> Schema:
 def _field(name: str, schema: Schema) -> Schema:
     bounds = "; ".join(f"{words} {schema[key]}" for key, words in BOUNDS.items() if key in schema)
     default = json.dumps(schema["default"]) if "default" in schema else ""
-    return {"name": name, "type": _type(schema), "says": schema.get("description", ""), "bounds": bounds, "default": default}
+    return {
+        "name": name,
+        "type": _type(schema),
+        "says": schema.get("description", ""),
+        "bounds": bounds,
+        "default": default,
+    }
 
 
 def _type(schema: Schema) -> list[Schema]:

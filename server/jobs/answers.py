@@ -8,6 +8,7 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 
+from server.jobs.finished import Finished
 from server.jobs.lane import Lane
 from server.jobs.worker import Work
 
@@ -15,6 +16,7 @@ WAITING = 24  # jobs that may wait; one more is told to come back
 
 Cancelled = Callable[[], bool]
 _lane: Lane | None = None
+_finished = Finished()
 
 
 def open_lane() -> Lane:
@@ -46,9 +48,11 @@ def _from(first: bytes, rest: Iterator[bytes]) -> Iterator[bytes]:
 
 
 def parts(cancelled: Cancelled, work: Work, arguments: tuple[Any, ...]) -> Iterator[bytes]:
-    """The parts of an answer as a worker gives them. Raises as :meth:`Lane.run`."""
-    # Without a lane, as in a test or a script, the work is done on the spot.
-    return _lane.run(work, arguments, cancelled) if _lane else work(*arguments)
+    """The parts of an answer as a worker gives them, or as it gave them before. Raises as :meth:`Lane.run`."""
+    lane = _lane
+    if lane is None:  # as in a test or a script: the work is done on the spot
+        return work(*arguments)
+    return _finished.parts(work, arguments, lambda: lane.run(work, arguments, cancelled))
 
 
 def gone(request: HttpRequest) -> Cancelled:

@@ -12,6 +12,7 @@ import pytest
 from playwright.sync_api import Page, TimeoutError, expect
 
 from tests.browser.conftest import faults_of_access
+from tests.effort import part
 
 At = Callable[[str], str]
 
@@ -106,7 +107,7 @@ SHEETS = {
 }
 
 
-@pytest.mark.parametrize("size", ["A4", "Letter"])
+@pytest.mark.parametrize("size", part(["A4", "Letter"], 2))
 def test_papers_of_a_class_fit_their_sheets(page: Page, at: At, size: str) -> None:
     page.goto(at("/classes"))
     page.get_by_role("button", name="Open the harbor school's").or_(

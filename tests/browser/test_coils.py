@@ -10,6 +10,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import exported, faults_of_access, ready, seen_moving
 from tests.browser.test_teacher_path import drag
+from tests.effort import part
 
 At = Callable[[str], str]
 Motor = Callable[..., str]
@@ -104,20 +105,19 @@ def test_a_pair_is_picked_on_the_map_and_used(page: Page, at: At, motor: Motor) 
     assert faults_of_access(page) == []
 
 
-@pytest.mark.parametrize("room", ["light", "dark"])
+@pytest.mark.parametrize("room", part(["light", "dark"], 2))
 def test_axe_finds_nothing_where_coils_are_drawn(page: Page, at: At, motor: Motor, room: str) -> None:
     page.add_init_script(f"localStorage.setItem('oakspin.room', '{room}')")
     for name in ("ferry-wheel", "tide-mill"):
         id_ = motor(name)
         page.goto(at(f"/motor/{id_}"))
         ready(page)
-        for part in ("Coil" if name == "ferry-wheel" else "Lobes", "Leads", "Supports", "Shaft"):
-            page.get_by_role("button", name=re.compile(rf"^{part}\b")).first.click()
-            assert faults_of_access(page) == [], part
+        for each in ("Coil" if name == "ferry-wheel" else "Lobes", "Leads", "Supports", "Shaft"):
+            page.get_by_role("button", name=re.compile(rf"^{each}\b")).first.click()
+            assert faults_of_access(page) == [], each
         for stage, seen in (("make", "Build sheet"), ("run", "First run"), ("teach", "Predict, do, explain")):
             page.goto(at(f"/motor/{id_}/{stage}"))
             page.get_by_text(seen).first.wait_for()
-            page.wait_for_load_state("networkidle")
             assert faults_of_access(page) == [], stage
 
 

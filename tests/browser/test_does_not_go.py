@@ -8,6 +8,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import faults_of_access
+from tests.effort import part
 
 At = Callable[[str], str]
 Motor = Callable[..., str]
@@ -86,7 +87,7 @@ def test_it_is_reached_and_answered_by_keys_and_has_no_faults_of_access(page: Pa
     assert faults_of_access(page) == []
 
 
-@pytest.mark.parametrize("room", ["dark", "projector"])
+@pytest.mark.parametrize("room", part(["dark", "projector"], 2))
 def test_other_rooms_and_a_phone_show_it_without_sideways_scroll(page: Page, at: At, motor: Motor, room: str) -> None:
     page.set_viewport_size({"width": 390, "height": 800})
     id_ = motor("night-shuttle")

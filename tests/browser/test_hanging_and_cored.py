@@ -9,6 +9,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import exported, faults_of_access, figure, mended, ready, seen_moving
 from tests.browser.test_teacher_path import drag
+from tests.effort import part
 
 At = Callable[[str], str]
 Motor = Callable[..., str]
@@ -82,7 +83,7 @@ def test_it_is_seen_turning(page: Page, at: At, motor: Motor, name: str) -> None
     seen_moving(page)
 
 
-@pytest.mark.parametrize("room", ["light", "dark"])
+@pytest.mark.parametrize("room", part(["light", "dark"], 2))
 def test_axe_finds_nothing_where_they_are_drawn(page: Page, at: At, motor: Motor, room: str) -> None:
     page.add_init_script(f"localStorage.setItem('oakspin.room', '{room}')")
     for name, parts in (
@@ -92,11 +93,10 @@ def test_axe_finds_nothing_where_they_are_drawn(page: Page, at: At, motor: Motor
         id_ = motor(name)
         page.goto(at(f"/motor/{id_}"))
         ready(page)
-        for part in parts:
-            page.get_by_role("button", name=part).first.click()
-            assert faults_of_access(page) == [], part
+        for each in parts:
+            page.get_by_role("button", name=each).first.click()
+            assert faults_of_access(page) == [], each
         for stage, seen in (("make", "Build sheet"), ("run", "First run"), ("tune", "Sweep"), ("teach", "Predict, do")):
             page.goto(at(f"/motor/{id_}/{stage}"))
             page.get_by_text(seen).first.wait_for()
-            page.wait_for_load_state("networkidle")
             assert faults_of_access(page) == [], stage

@@ -14,6 +14,7 @@ from oakspin.measure.table import trial_table
 from oakspin.rig.bench import rig_trials
 from runner.samples import sample
 from tests.browser.conftest import faults_of_access
+from tests.effort import part
 
 At = Callable[[str], str]
 Motor = Callable[..., str]
@@ -76,7 +77,7 @@ def test_the_bench_can_be_looked_at_switched_off_and_begun_anew(page: Page, at: 
     expect(page.get_by_text("No trial has taught anything yet.")).to_be_visible()
 
 
-@pytest.mark.parametrize("room", ["light", "dark", "projector"])
+@pytest.mark.parametrize("room", part(["light", "dark", "projector"], 3))
 def test_the_bench_s_page_and_run_with_a_source_have_no_faults_of_access(
     page: Page, at: At, motor: Motor, table: Path, room: str
 ) -> None:

@@ -277,6 +277,7 @@ def test_a_class_predicts_and_the_answer_is_computed(page: Page, at: At, motor: 
     expect(page.get_by_text("two reversals cancel")).to_be_visible()
 
 
+SEEN = {"make": "Build sheet", "run": "First run", "tune": "Sweep", "teach": "Predict, do, explain"}
 PAPERS = ("build", "template", "card", "pupil", "key", "cautions")
 
 
@@ -284,12 +285,7 @@ PAPERS = ("build", "template", "card", "pupil", "key", "cautions")
 def test_axe_finds_nothing_in_any_stage_nor_on_any_paper(page: Page, at: At, motor: Motor, room: str) -> None:
     page.add_init_script(f"localStorage.setItem('oakspin.room', '{room}')")
     id_ = motor()
-    for stage, seen in (
-        ("make", "Build sheet"),
-        ("run", "First run"),
-        ("tune", "Sweep"),
-        ("teach", "Predict, do, explain"),
-    ):
+    for stage, seen in SEEN.items():
         page.goto(at(f"/motor/{id_}/{stage}"))
         page.get_by_text(seen).first.wait_for()
         if stage == "run":
@@ -313,8 +309,7 @@ def test_axe_finds_nothing_in_any_stage_nor_on_any_paper(page: Page, at: At, mot
 def test_no_stage_is_wider_than_its_page(page: Page, at: At, motor: Motor, stage: str, width: int, height: int) -> None:
     page.set_viewport_size({"width": width, "height": height})
     page.goto(at(f"/motor/{motor()}/{stage}"))
-    page.locator("main section").first.wait_for()
-    page.wait_for_load_state("networkidle")
+    page.get_by_text(SEEN[stage]).first.wait_for()
     assert page.evaluate("document.documentElement.scrollWidth") <= width
 
 
