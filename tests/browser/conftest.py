@@ -16,6 +16,14 @@ from runner.browser import CHROMIUM, FLAGS, ready
 from runner.live_server import ROOT, LiveServer
 
 expect.set_options(timeout=20_000)
+# What tells that a stage is there.
+SEEN = {
+    "choose": "What helps most",
+    "make": "Build sheet",
+    "run": "First run",
+    "tune": "Sweep",
+    "teach": "Predict, do, explain",
+}
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 

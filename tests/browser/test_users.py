@@ -8,7 +8,7 @@ from collections.abc import Callable
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import exported, faults_of_access, ready
+from tests.browser.conftest import SEEN, exported, faults_of_access, ready
 from tests.effort import part
 
 At = Callable[[str], str]
@@ -123,7 +123,7 @@ def test_every_stage_is_reached_and_read_at_twice_the_size_and_on_a_projector(
     ready(page)
     page.get_by_role("navigation", name="Stages").get_by_role("link", name=stage.capitalize(), exact=True).click()
     expect(page.locator("[aria-current=step]")).to_have_text(re.compile(stage, re.IGNORECASE))
-    page.locator("main section h2").first.wait_for()
+    page.get_by_text(SEEN[stage]).first.wait_for()
     assert page.evaluate("document.documentElement.scrollWidth") <= width
     # Everything can be scrolled to: nothing is shut into a part of the page that is lower than a few lines.
     shut = page.evaluate(

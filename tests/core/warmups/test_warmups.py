@@ -15,7 +15,7 @@ from oakspin.warmups.pull import coil_force
 from oakspin.warmups.warmup import WarmUp, answer
 from oakspin.warmups.warmups import WARM_UPS
 
-COMPASS, PULL, PIVOT, JUMP = WARM_UPS.values()
+COMPASS, PULL, PIVOT, JUMP = (WARM_UPS[each] for each in ("compass", "pull", "pivot", "jump"))
 
 
 def figure(warm_up: WarmUp, name: str, **values: float) -> float:
