@@ -38,6 +38,7 @@ SENSELESS = (
     *("Bit", "Shift", "Invert", "_Is", "RemoveDecorator"),
     *("VariableReplacer", "VariableInserter", "ExceptionReplacer"),
 )
+ENDLESS = -1
 PATIENCE_S = 90.0  # beyond three times what the tests take; a mutant that runs on for ever counts as noticed
 
 
@@ -90,7 +91,9 @@ def main(words: list[str]) -> int:
         given.report.write_text(json.dumps(results, indent=1), encoding="utf-8")
     for folder, (lost, total) in _by_folder(results).items():
         print(f"{folder}: {lost} of {total} survive")
+    endless = sum(result["endless"] for result in results)
     print(f"{len(survivors)} of {len(results)} mutants survive: {100 * len(survivors) / max(len(results), 1):.1f} %")
+    print(f"{endless} of those noticed ran on without an end")
     return 0
 
 
@@ -157,7 +160,7 @@ def _copy(folder: Path) -> Path:
 
 
 def _pytest(folder: Path, words: list[str], timeout: float | None = None) -> int:
-    """Exit code of a test run in a copy; a run that does not end counts as failed."""
+    """Exit code of a test run in a copy; of one that did not end, :data:`ENDLESS`."""
     path = os.pathsep.join([str(folder / "core"), str(folder)])
     environment = {
         **os.environ,
@@ -171,7 +174,7 @@ def _pytest(folder: Path, words: list[str], timeout: float | None = None) -> int
             command, cwd=folder, env=environment, capture_output=True, timeout=timeout, check=False
         ).returncode
     except subprocess.TimeoutExpired:
-        return 1
+        return ENDLESS
 
 
 @dataclass(frozen=True)
@@ -237,11 +240,11 @@ def _tried(mutants: list[Mutant], copies: list[Path], reach: Reach) -> Iterator[
         try:
             target.write_text(after, encoding="utf-8")
             takes = sum(reach.seconds.get(test, 1.0) for test in tests)
-            noticed = _pytest(folder, ["-x", *tests], PATIENCE_S + 3 * takes) != 0
+            code = _pytest(folder, ["-x", *tests], PATIENCE_S + 3 * takes)
         finally:
             target.write_text(before, encoding="utf-8")
             free.put(folder)
-        return {**mutant.row(before, after), "noticed": noticed, "tests": len(tests)}
+        return {**mutant.row(before, after), "noticed": code != 0, "endless": code == ENDLESS, "tests": len(tests)}
 
     with ThreadPoolExecutor(len(copies)) as pool:
         for number, result in enumerate(pool.map(attempt, mutants), 1):
