@@ -13,13 +13,17 @@ Fill = Literal["", "gap", "paper", "rod"]
 
 @dataclass(frozen=True)
 class Cut:
-    """A piece of wire to cut: how many, how long with its tails, and how much of that is tails."""
+    """A piece of wire to cut: how many, how long with its tails, and how much of that is tails.
+
+    ``bared`` are stretches from its left end, in mm, that must shine; its tails where it says nothing.
+    """
 
     name: str
     count: int
     length_mm: float
     tails_mm: float
     note: str = ""
+    bared: tuple[tuple[float, float], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -62,6 +66,14 @@ class Step:
 
 
 @dataclass(frozen=True)
+class PowerCheck:
+    """Something to see to before power; ``of`` are ids of what hands brought about, that it tries."""
+
+    text: str
+    of: Tools = ()
+
+
+@dataclass(frozen=True)
 class TemplateLine:
     """A line of a true-size template: ``wire`` to bend along, ``guide`` to hold against."""
 
@@ -91,6 +103,16 @@ class Template:
 
 
 @dataclass(frozen=True)
+class Spot:
+    """A numbered spot on a step's drawing: what is made there, by its id."""
+
+    id: str
+    number: int
+    x: float
+    y: float
+
+
+@dataclass(frozen=True)
 class HowTo:
     """A drawing that shows how to do a ``step``, by its id; in mm. ``text`` says what the step's own words do not."""
 
@@ -102,6 +124,7 @@ class HowTo:
     step: str
     dimensions: tuple[Dimension, ...] = ()
     dots: tuple[Dots, ...] = ()
+    spots: tuple[Spot, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -112,7 +135,7 @@ class BuildPlan:
     bends: tuple[Bend, ...]
     settings: tuple[SetLength, ...]
     steps: tuple[Step, ...]
-    checks: tuple[str, ...]
+    checks: tuple[PowerCheck, ...]
     template: Template
     flick: str
     how_to: tuple[HowTo, ...] = ()

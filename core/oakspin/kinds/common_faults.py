@@ -5,7 +5,7 @@ from __future__ import annotations
 from oakspin.design.battery import Battery
 from oakspin.design.magnets import ByRemanence, MagnetMaterial, Magnets
 from oakspin.design.patch import Patch, Setting
-from oakspin.kinds.fault import BenchFault, Check, Cure, Given
+from oakspin.kinds.fault import BenchFault, Check, Cure, Given, Place
 from oakspin.kinds.geometry import Role
 from oakspin.machines.flaw import Flaw
 from oakspin.parts.magnet import magnet_conducts, magnet_kind, remanence
@@ -255,6 +255,23 @@ def turned_over(magnets: Magnets, flick: float = 0.0, at: str = "/magnets") -> G
         MAGNET_ROLES,
         "magnets",
         gives={"unlike": 0.05},
+    )
+
+
+def plus_over(plus_at: str, what: str, place: Place, turns_per_s: float) -> Given:
+    """The wires from the battery to both supports or brushes, swapped."""
+    other = "right" if plus_at == "left" else "left"
+    one = {"supports": "support", "brushes": "brush"}[what]
+    return BenchFault(
+        "plus_over",
+        f"The wires to the {what} are swapped.",
+        flicked_on((Setting("/plus_at", other),), turns_per_s),
+        (0.048, 0.12, 0.18),
+        Check(f"Follow the wire from + to its {one}.", f"Does it lead to the {other} {one}?", 0.4, sure=0.96),
+        Cure("Swap the wires, or leave it: the motor then turns the other way.", 0.5),
+        place,
+        "joints",
+        gives={"unlike": 0.3},
     )
 
 

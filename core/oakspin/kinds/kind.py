@@ -11,6 +11,7 @@ from oakspin.kinds.build import BuildPlan
 from oakspin.kinds.change import Change
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.geometry import Geometry
+from oakspin.kinds.handwork import Hands
 from oakspin.kinds.lesson import Lesson
 from oakspin.kinds.numbers import PartLine
 from oakspin.kinds.recipe import Recipe
@@ -26,7 +27,7 @@ class Kind:
     changes, how it is built, what it teaches, what goes wrong with it on the bench and how it is made of odd parts.
 
     ``needs`` are the things to have, in the words by which they are ticked off: those that kinds share are told alike.
-    ``made_at`` tells in which step of the build which faults are made.
+    ``hands`` tells what hands bring about; ``made_at`` tells in which step of the build which faults are made.
     ``pole_at`` points to the field that tells which pole is up, where the way of turning tells it; empty where not.
     ``balance_at`` points to the field that takes a measured balance in mm, where a swing tells it;
     ``rests_at`` to that which takes the way it rests with the power off, in degrees.
@@ -46,6 +47,7 @@ class Kind:
     build: Callable[[Any], BuildPlan]
     lesson: Callable[[Any], Lesson]
     faults: Callable[[Any], tuple[BenchFault, ...]]
+    hands: Callable[[Any], Hands]
     made_at: Mapping[str, tuple[str, ...]]
     recipe: Recipe
     pole_at: str = "/magnets/pole_up"

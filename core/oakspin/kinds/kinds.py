@@ -14,6 +14,7 @@ from oakspin.kinds.cored.kind import CORED
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.frame.kind import FRAME
 from oakspin.kinds.geometry import Geometry
+from oakspin.kinds.handwork import ByHand
 from oakspin.kinds.hanging.kind import HANGING
 from oakspin.kinds.kind import Kind
 from oakspin.kinds.lesson import Lesson
@@ -21,6 +22,7 @@ from oakspin.kinds.numbers import Number, PartLine, completed, numbers_in
 from oakspin.kinds.roller.kind import ROLLER
 from oakspin.kinds.train.kind import TRAIN
 from oakspin.machines.machine import Machine
+from oakspin.machines.table import handwork_of as taken_for_granted
 from oakspin.machines.table import machine_of
 from oakspin.motion.drive import Drive, drive_of
 from oakspin.verdict.outcome import Outcome, outcome_of
@@ -102,6 +104,18 @@ def changes_of(design: Design) -> tuple[Change, ...]:
 def build_of(design: Design) -> BuildPlan:
     """What must be known to build the design."""
     return KINDS[design.kind].build(design)
+
+
+def handwork_of(design: Design) -> dict[str, ByHand]:
+    """What the design's machine takes for granted and hands must bring about, by its id.
+
+    Raises
+    ------
+    Refusal
+        When no motor can be made of the design.
+    """
+    hands = KINDS[design.kind].hands(design)
+    return {each: hands[each] for each in taken_for_granted(design)}
 
 
 def faults_of(design: Design) -> tuple[BenchFault, ...]:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from oakspin.design.wire import Wire
 from oakspin.kinds.build import Step
 
@@ -15,6 +17,39 @@ SHARP = "Cut sheet has sharp edges and corners: gloves, and file or fold the edg
 FUMES = "Sand or scrape; do not burn enamel off: its fumes are harmful and the wire stays hot."
 PAPER = 0.1  # mm, a sheet of common paper
 HOT_PAPER = "Keep paper off the wire where it gets hot."
+
+
+WORN = {"goggles", "gloves"}  # of what cautions name, these are to be had
+# Words of a step, and what they call for.
+CALLED_FOR = {
+    "goggles": "goggles",
+    "gloves": "gloves",
+    "sand": "sandpaper",
+    "tape": "tape",
+    "paper": "paper",
+    "pen": "pen",
+    "marker": "permanent marker",
+    "cloth": "cloth",
+    "thread": "thread",
+    "clay": "clay",
+    "glue": "glue",
+    "stick": "wooden stick",
+    "oil": "oil",
+    "lamp": "lamp or meter",
+    "tack": "tack",
+    "clamp": "clamp",
+    "eraser": "eraser",
+    "file": "file",
+}
+
+
+def tools_of(step: Step) -> tuple[str, ...]:
+    """All that a step takes: its tools, and what its words and its caution call for."""
+    text, caution = (set(re.findall(r"[a-z]+", words.lower())) for words in (step.text, step.caution))
+    words = text | caution & WORN
+    called = [thing for word, thing in CALLED_FOR.items() if words & {word, f"{word}s"}]
+    own = " ".join(step.tools)
+    return (*step.tools, *(thing for thing in called if thing not in own))
 
 
 def sheets(gap_mm: float) -> str:

@@ -60,7 +60,7 @@ def first_run(design: Design, verdict: Verdict, draws: Draws | None = None) -> F
     flick = f"{plan.flick.format(way=words.way(outcome.drive.sense or 1.0), seen=words.seen)}{_caution(outcome)}"
     dead = _dead(verdict)
     return FirstRun(
-        checks=plan.checks,
+        checks=tuple(check.text for check in plan.checks),
         flick="" if dead else flick,
         expect="" if dead else verdict.headline,
         disconnect_after=seconds,

@@ -53,7 +53,15 @@ def test_the_former_is_drawn_with_its_size_and_the_turns_are_counted() -> None:
 
 def test_the_bends_are_numbered_along_the_outline() -> None:
     picture = next(step for step in build_sheet(LANTERN).steps if step.id == "shape").pictures[0]
-    bends = [bend for bend in build_of(LANTERN).bends if bend.degrees]
-    answer = [label.text for label in picture.labels]
-    assert answer == [f"{at}: {bend.degrees:g}°" for at, bend in enumerate(bends[: len(answer)], 1)]
-    assert answer
+    bends = {f"bend {number}": bend for number, bend in enumerate(build_of(LANTERN).bends)}
+    assert len(picture.labels) == sum(bend.note.startswith("bend ") for bend in bends.values())
+    line = [point for shape in picture.shapes if shape.role == "wire" for point in shape.points]
+    for label in picture.labels:
+        number, degrees = label.text.split(": ")
+        bend = bends[f"bend {number}"]
+        assert bend.note.startswith(f"bend {number},")
+        assert degrees == f"{bend.degrees:g}°"
+        assert min(math.dist(point, (label.x, label.y)) for point in line) < 12
+    # No label stands on another: each has its own line of print, or its own side of the drawing.
+    for one, other in combinations(picture.labels, 2):
+        assert abs(one.y - other.y) >= 6 or abs(one.x - other.x) >= 22

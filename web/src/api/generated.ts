@@ -8160,6 +8160,8 @@ export interface components {
         /**
          * Cut
          * @description A piece of wire to cut: how many, how long with its tails, and how much of that is tails.
+         *
+         *     ``bared`` are stretches from its left end, in mm, that must shine; its tails where it says nothing.
          */
         Cut: {
             /** Name */
@@ -8175,6 +8177,14 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Bared
+             * @default []
+             */
+            bared: [
+                number,
+                number
+            ][];
         };
         /**
          * FirstRun
@@ -8235,6 +8245,11 @@ export interface components {
              * @default []
              */
             dots: components["schemas"]["Dots"][];
+            /**
+             * Spots
+             * @default []
+             */
+            spots: components["schemas"]["Spot"][];
         };
         /**
          * Making
@@ -8285,7 +8300,9 @@ export interface components {
         };
         /**
          * SheetStep
-         * @description A step with its number and its drawings; ``minutes`` are those of this maker.
+         * @description A step with its number, its drawings, and how things are when it is done; ``minutes`` are those of this maker.
+         *
+         *     Each of ``done`` is a numbered spot of the drawings, in this order from 1.
          */
         SheetStep: {
             /** Id */
@@ -8321,6 +8338,25 @@ export interface components {
              * @default []
              */
             pictures: components["schemas"]["HowTo"][];
+            /**
+             * Done
+             * @default []
+             */
+            done: string[];
+        };
+        /**
+         * Spot
+         * @description A numbered spot on a step's drawing: what is made there, by its id.
+         */
+        Spot: {
+            /** Id */
+            id: string;
+            /** Number */
+            number: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * Template

@@ -14,6 +14,7 @@ import { rounded } from "../units";
 import { DeadNotice } from "./DeadNotice";
 import { Lengths } from "./Lengths";
 import { StepByStep } from "./StepByStep";
+import { DoneWhen } from "./DoneWhen";
 import { StepPicture } from "./StepPicture";
 import { StepTimer } from "./StepTimer";
 import { useTicks } from "./useTicks";
@@ -119,6 +120,7 @@ function StepRow({ step, done, tick, isNext }: { step: Step; done: boolean; tick
       <TwoColumns>
         <div>
           <p>{step.text}</p>
+          <DoneWhen done={step.done} />
           {step.caution && <CautionLine>{step.caution}</CautionLine>}
           {isNext && <StepTimer key={step.id} minutes={step.minutes} title={step.title} />}
         </div>

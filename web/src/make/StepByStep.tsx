@@ -5,6 +5,7 @@ import type { Build } from "../api/client";
 import { phone } from "../theme/narrow";
 import { CautionLine } from "../theme/stage";
 import { WholeScreen } from "../theme/WholeScreen";
+import { DoneWhen } from "./DoneWhen";
 import { StepPicture } from "./StepPicture";
 import { StepTimer } from "./StepTimer";
 
@@ -53,6 +54,7 @@ export function StepByStep({ steps, first, ticks, tick, close }: Props) {
         )}
         <div>
           <p aria-live="polite">{step.text}</p>
+          <DoneWhen done={step.done} />
           {step.adult && <b>For an adult.</b>}
           {step.caution && <CautionLine>{step.caution}</CautionLine>}
           <StepTimer key={step.id} minutes={step.minutes} title={step.title} />

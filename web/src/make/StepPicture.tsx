@@ -38,12 +38,32 @@ export function StepPicture({ picture, label, size = "beside" }: Props) {
         ))}
         <Dimensions geometry={picture} place={place} />
         <Labels geometry={picture} place={place} />
+        {picture.spots.map(({ id, number, x, y }) => (
+          <Spot key={id} transform={`translate(${place.x(x).toFixed(1)} ${place.y(y).toFixed(1)})`}>
+            <circle r="9" />
+            <text dy="4.5" textAnchor="middle">
+              {number}
+            </text>
+          </Spot>
+        ))}
       </svg>
       {picture.text && <figcaption>{picture.text}</figcaption>}
     </Frame>
   );
 }
 
+const Spot = styled.g`
+  circle {
+    fill: ${({ theme }) => theme.sheet};
+    stroke: ${({ theme }) => theme.text};
+    stroke-width: 1.5;
+  }
+  text {
+    fill: ${({ theme }) => theme.text};
+    font-size: 12.5px;
+    font-weight: 700;
+  }
+`;
 const Frame = styled.figure`
   margin: 0;
   break-inside: avoid;

@@ -22,6 +22,7 @@ const figure = (top: number): HowTo =>
     step: "bare",
     dimensions: [],
     dots: [],
+    spots: [{ id: "wound", number: 1, x: 0, y: 6 }],
   }) as unknown as HowTo; // prettier-ignore
 
 test("what was there before is faint, what is new is full", () => {
@@ -30,6 +31,8 @@ test("what was there before is faint, what is new is full", () => {
   expect(before!.getAttribute("opacity")).not.toBe(fresh!.getAttribute("opacity"));
   expect(before!.querySelectorAll("[data-role=wire]")).toHaveLength(0);
   expect(fresh!.querySelectorAll("[data-role=wire]")).toHaveLength(1);
+  // The spot has the number under which the step says what is right there.
+  expect(container.querySelector("svg text[dy]")!.textContent).toBe("1");
 });
 
 const step = (id: string, caution = "") => ({
@@ -42,6 +45,7 @@ const step = (id: string, caution = "") => ({
   adult: false,
   caution,
   pictures: [figure(10)],
+  done: ["All turns lie one way."],
 });
 
 test("step by step shows one step with its caution, space ticks it and goes on, arrows only look", () => {

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { buildQuery } from "../api/queries";
+import { DoneWhen } from "../make/DoneWhen";
 import { StepPicture } from "../make/StepPicture";
 import { Lengths } from "../make/Lengths";
 import { clockText } from "../run/clock";
@@ -25,6 +26,7 @@ export function BuildPaper({ kept }: DesignPaperProps) {
         {sheet.steps.map((step) => (
           <li key={step.id}>
             <b>{step.title}</b> ({step.minutes} min{step.adult ? ", for an adult" : ""}). {step.text}
+            <DoneWhen done={step.done} />
             {step.caution && <CautionLine>{step.caution}</CautionLine>}
             <Drawn>
               {step.pictures.map((picture) => (

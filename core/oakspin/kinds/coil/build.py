@@ -5,7 +5,17 @@ from __future__ import annotations
 import math
 
 from oakspin.design.coil import CradleDesign, Lead, LobesDesign, OwnOutline
-from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import (
+    BuildPlan,
+    Cut,
+    HowTo,
+    PowerCheck,
+    SetLength,
+    Step,
+    Template,
+    TemplateLabel,
+    TemplateLine,
+)
 from oakspin.kinds.coil import words as say
 from oakspin.kinds.coil.numbers import TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
@@ -32,7 +42,7 @@ def coil_build(design: CoilMotor) -> BuildPlan:
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design, shape),
-        checks=_checks(design),
+        checks=_checks(design, shape),
         template=_template(design, shape),
         flick=_flick(design),
         how_to=_how_to(design, shape),
@@ -279,16 +289,28 @@ def rest_words(turned: float) -> str:
     return sides[near] if abs(near - turned) < 8 else f"{turned:g}° counter-clockwise from up"
 
 
-def _checks(design: CoilMotor) -> tuple[str, ...]:
-    return (
-        "Leave one clip off, so that no current flows while you check.",
-        say.CHECKS,
-        say.CHECK_CLEARS,
-        "Flicked, it spins freely for some turns.",
+def _checks(design: CoilMotor, shape: CoilShape) -> tuple[PowerCheck, ...]:
+    turns = int(shape.wound.turns)
+    rests = (
         say.CHECK_RESTS_ANYWHERE
         if design.rests_deg is None
-        else say.CHECK_RESTS_MARKED.format(how=rest_words(design.rests_deg)),
-        say.CHECK_LEADS_COIL.format(pose=pose_word(design)) if design.kind == "cradle" else say.CHECK_LEADS_LOBES,
+        else say.CHECK_RESTS_MARKED.format(how=rest_words(design.rests_deg))
+    )
+    leads = say.CHECK_LEADS_COIL.format(pose=pose_word(design)) if design.kind == "cradle" else say.CHECK_LEADS_LOBES
+    way = say.CHECK_WAY.format(
+        pole=design.magnets.pole_up,
+        way="toward the coil" if design.magnets_on == "beside" else "up",
+        plus_at=design.plus_at,
+    )
+    return (
+        PowerCheck("Leave one clip off, so that no current flows while you check.", ("clips",)),
+        PowerCheck(say.CHECK_TURNS.format(turns=f"{turns} {'turn' if turns == 1 else 'turns'}"), ("turns", "tied")),
+        PowerCheck(say.CHECKS, ("apart",)),
+        PowerCheck(way, ("pole", "feeds", "second")),
+        PowerCheck(say.CHECK_CLEARS, ("gap", "seats")),
+        PowerCheck("Flicked, it spins freely for some turns and stays in its seats.", ("in_line", "stops", "seats")),
+        PowerCheck(rests, ("rests", "fan", "open")),
+        PowerCheck(leads, ("bare_part",)),
     )
 
 

@@ -13,6 +13,7 @@ from oakspin.kinds.common_faults import (
     loose_joint,
     lost_magnet,
     no_flick,
+    plus_over,
     turned_over,
     weak_magnets,
     worn_cell,
@@ -34,7 +35,7 @@ MADE_AT: dict[str, tuple[str, ...]] = {
     "wind": ("fewer_turns",),
     "tails": ("heavy_side", "bent_axle"),
     "bare": ("covered", "all_round", "wrong_angle", "mirrored", "too_little"),
-    "supports": ("shorted", "tight_supports", "loose_joint", "bad_joint", "dirty_contact"),
+    "supports": ("plus_over", "shorted", "tight_supports", "loose_joint", "bad_joint", "dirty_contact"),
     "place": ("far_magnet", "strikes", "turned_over", "second_over"),
 }
 
@@ -61,6 +62,7 @@ def coil_faults(design: CoilMotor) -> tuple[BenchFault, ...]:
             across_magnets(design.magnets),
             lost_magnet(design.magnets),
             turned_over(design.magnets, design.flick.turns_per_s),
+            plus_over(design.plus_at, "supports", ("support", "cell"), design.flick.turns_per_s),
             _second_over(design),
             _far(design),
             _strikes(design),
@@ -291,23 +293,25 @@ def _second_over(design: CoilMotor) -> Given:
 
 
 def _far(design: CoilMotor) -> Given:
-    if design.magnets_on == "around" or design.gap_mm > 40:
+    if design.gap_mm > 40:
         return None
+    around = design.magnets_on == "around"
     wider = (8.0, 14.0, 20.0)
+    where = "axle and the ring" if around else "magnet and the lowest sweep of the coil"
     return BenchFault(
         "far_magnet",
-        "The magnet is too far from the coil.",
+        "The coil hangs too high over the ring." if around else "The magnet is too far from the coil.",
         tuple(Flaw((Setting("/gap_mm", min(design.gap_mm + more, 60.0)),)) for more in wider),
         (0.018, 0.036, 0.06),
         Check(
-            "Hold a ruler between the magnet and the lowest sweep of the coil.",
+            f"Hold a ruler between the {where}.",
             f"Is the gap much more than {design.gap_mm:g} mm?",
             0.7,
             ("ruler",),
             sure=0.95,
             mistaken=0.03,
         ),
-        Cure("Raise the magnet with coins or card, or lower the supports.", 1.5, "coins"),
+        Cure("Lower the supports." if around else "Raise the magnet with coins or card, or lower the supports.", 1.5),
         ("north", "south"),
         "magnets",
         gives={"unlike": 0.5},

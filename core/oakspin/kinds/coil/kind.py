@@ -7,6 +7,7 @@ from oakspin.kinds.coil.changes import coil_changes
 from oakspin.kinds.coil.drawing import draw_coil
 from oakspin.kinds.coil.faults import MADE_AT, coil_faults
 from oakspin.kinds.coil.figures import coil_figures
+from oakspin.kinds.coil.handwork import coil_hands
 from oakspin.kinds.coil.lesson import coil_lesson
 from oakspin.kinds.coil.numbers import coil_parts
 from oakspin.kinds.coil.recipe import CRADLE_RECIPE, LOBES_RECIPE
@@ -28,6 +29,7 @@ CRADLE = Kind(
     build=coil_build,
     lesson=coil_lesson,
     faults=coil_faults,
+    hands=coil_hands,
     made_at=MADE_AT,
     recipe=CRADLE_RECIPE,
     balance_at="/imbalance_mm",
@@ -48,6 +50,7 @@ LOBES = Kind(
     build=coil_build,
     lesson=coil_lesson,
     faults=coil_faults,
+    hands=coil_hands,
     made_at=MADE_AT,
     recipe=LOBES_RECIPE,
     balance_at="/imbalance_mm",

@@ -123,6 +123,8 @@ BARE_LOBES = (
 )
 PLACE_ABOVE = " Hold the second stack above the coil at the same distance on a bridge, {the_same_pole_up}."
 FAN = "Fix {mass_g:g} g of paper evenly round the shaft, {radius:g} mm from it; balance again."
+CHECK_TURNS = "Your tally says {turns}, all one way, and the coil keeps its shape."
+CHECK_WAY = "{pole} of the magnets is {way}; + goes to the {plus_at} support."
 CHECKS = "The supports do not touch each other, nor does metal join them."
 CHECK_CLEARS = "The axle lies level and the coil clears the magnet all the way round."
 CHECK_RESTS_ANYWHERE = (

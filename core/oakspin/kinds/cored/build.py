@@ -5,7 +5,17 @@ from __future__ import annotations
 import math
 
 from oakspin.design.cored import CoredDesign
-from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import (
+    BuildPlan,
+    Cut,
+    HowTo,
+    PowerCheck,
+    SetLength,
+    Step,
+    Template,
+    TemplateLabel,
+    TemplateLine,
+)
 from oakspin.kinds.cored import words as say
 from oakspin.kinds.cored.numbers import CORE_WORD, TURNS_A_MINUTE
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, mm
@@ -26,12 +36,7 @@ def cored_build(design: CoredDesign) -> BuildPlan:
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design, shape),
-        checks=(
-            say.CHECK_TURNS_FREELY,
-            say.CHECK_LAMP,
-            say.CHECK_CLEARS,
-            say.CHECK_COMPASS,
-        ),
+        checks=_checks(design),
         template=_template(design, shape),
         flick=say.BUILD,
         how_to=_how_to(design, shape),
@@ -132,9 +137,27 @@ def _steps(design: CoredDesign, shape: CoredShape) -> tuple[Step, ...]:
             ("compass", "coins", "tape"),
             caution=SLIDE,
         ),
-        Step("connect", "Connect the battery", say.CONNECT, 3, (), caution=say.RUN_CAUTION),
+        Step(
+            "connect", "Connect the battery", say.CONNECT.format(plus_at=design.plus_at), 3, (), caution=say.RUN_CAUTION
+        ),
     )
     return steps
+
+
+def _checks(design: CoredDesign) -> tuple[PowerCheck, ...]:
+    way = say.CHECK_WAY.format(
+        pole=design.magnets.pole_up,
+        left=" of the left magnet" if design.gap.stacks == 2 else " of the magnet",
+        facing=f"; {design.gap.facing} poles face each other" if design.gap.stacks == 2 else "",
+        plus_at=design.plus_at,
+    )
+    return (
+        PowerCheck(say.CHECK_TURNS_FREELY, ("bar", "bearings")),
+        PowerCheck(say.CHECK_LAMP, ("bare", "segments", "brushes", "joints", "turns")),
+        PowerCheck(say.CHECK_CLEARS, ("gap",)),
+        PowerCheck(way, ("pole", "facing", "feeds")),
+        PowerCheck(say.CHECK_COMPASS, ("sense",)),
+    )
 
 
 def _timing(offset: float) -> str:

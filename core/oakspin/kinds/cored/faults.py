@@ -8,10 +8,10 @@ from oakspin.kinds.common_faults import (
     GIVEN_OUT,
     bad_joint,
     dirty_contact,
-    flicked_on,
     loose_joint,
     lost_magnet,
     no_flick,
+    plus_over,
     turned_over,
     weak_magnets,
     worn_cell,
@@ -64,7 +64,7 @@ def cored_faults(design: CoredDesign) -> tuple[BenchFault, ...]:
             weak_magnets(design.magnets),
             lost_magnet(design.magnets),
             turned_over(design.magnets, design.flick.turns_per_s),
-            _plus_over(design),
+            plus_over(design.plus_at, "brushes", ("lead",), design.flick.turns_per_s),
             wrong_flick(design.flick.sense, design.flick.turns_per_s),
             no_flick(design.flick.turns_per_s),
         )
@@ -333,19 +333,4 @@ def _stiff_shaft(design: CoredDesign) -> Given:
         ("bar", "enamel"),
         "shaft",
         gives={"scrapes": 0.6, "wobbles": 0.4, "crooked": 0.3},
-    )
-
-
-def _plus_over(design: CoredDesign) -> Given:
-    other = "right" if design.plus_at == "left" else "left"
-    return BenchFault(
-        "plus_over",
-        "The wires to the brushes are swapped.",
-        flicked_on((Setting("/plus_at", other),), design.flick.turns_per_s),
-        (0.048, 0.12, 0.18),
-        Check("Follow the wire from + to its brush.", f"Does it lead to the {other} brush?", 0.4, sure=0.96),
-        Cure("Swap the wires, or leave it: the motor then turns the other way.", 0.5),
-        ("lead",),
-        "joints",
-        gives={"unlike": 0.3},
     )

@@ -7,6 +7,7 @@ from oakspin.kinds.cored.changes import cored_changes
 from oakspin.kinds.cored.drawing import draw_cored
 from oakspin.kinds.cored.faults import MADE_AT, cored_faults
 from oakspin.kinds.cored.figures import cored_figures
+from oakspin.kinds.cored.handwork import cored_hands
 from oakspin.kinds.cored.lesson import cored_lesson
 from oakspin.kinds.cored.numbers import cored_parts
 from oakspin.kinds.cored.recipe import CORED_RECIPE
@@ -28,6 +29,7 @@ CORED = Kind(
     build=cored_build,
     lesson=cored_lesson,
     faults=cored_faults,
+    hands=cored_hands,
     made_at=MADE_AT,
     recipe=CORED_RECIPE,
 )

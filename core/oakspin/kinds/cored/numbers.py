@@ -29,7 +29,7 @@ CORE_WORD = {
     "pipe": "steel pipe",
     "none": "no iron",
 }
-TURNS_A_MINUTE = 45  # on a bar by hand; bench experience
+TURNS_A_MINUTE = 30  # on a bar by hand, with its pauses; bench experience
 
 
 def cored_parts(design: CoredDesign) -> tuple[PartLine, ...]:

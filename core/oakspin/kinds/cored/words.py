@@ -93,10 +93,14 @@ BRUSHES = (
     "cross the gaps together."
 )
 PLACE_MAGNETS = "Fix them {stand}, {distance:g} mm from the bar, {pole_up}{left} toward the bar."
-CONNECT = "One wire to each brush, a switch in between. The winding warms: off when nobody watches."
+CONNECT = (
+    "One wire from + to the {plus_at} brush, seen from the commutator's end, one from − to the other, a switch in "
+    "between. The winding warms: off when nobody watches."
+)
 HOW_TO = "Hold the same end toward you for both arms; the wire passes over the top the same way."
 CHECK_TURNS_FREELY = "Unpowered, it turns freely by finger; near the magnets it snaps to two places half a turn apart."
 CHECK_LAMP = "A lamp or a meter between the brushes: current in every place but the gaps."
+CHECK_WAY = "{pole}{left} faces the bar{facing}; + goes to the {plus_at} brush."
 CHECK_CLEARS = "No wire touches the magnets; the bar clears them all the way round."
 CHECK_COMPASS = "Both ends of the bar draw the same end of a compass by turns when the brushes are swapped."
 CUT_CAUTION = "Sawing and drilling are an adult's work; clamp the bar, goggles on."

@@ -8,7 +8,7 @@ import numpy as np
 
 from oakspin.design.frame import ByPoints, BySpring, FrameDesign
 from oakspin.draws import MEDIAN, Array
-from oakspin.kinds.build import Bend, BuildPlan, Cut, SetLength, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import Bend, BuildPlan, Cut, PowerCheck, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.frame import words as say
 from oakspin.kinds.frame.drawing import cup_pole
 from oakspin.kinds.frame.numbers import sheet_word
@@ -45,16 +45,37 @@ def _cuts(design: FrameDesign, shape: FrameShape) -> tuple[Cut, ...]:
     pairs, single = divmod(design.outline.legs, 2)
     cuts = []
     if pairs:
+        whole = _up(leg + other + 2 * TAIL)
+        point = TAIL + leg
+        bared = (
+            (TAIL, TAIL + BARED_FOOT),
+            (point - BARED_TIP / 2, point + BARED_TIP / 2),
+            (whole - TAIL - BARED_FOOT, whole - TAIL),
+        )
         cuts.append(
             Cut(
-                "Two legs in one piece", pairs, _up(leg + other + 2 * TAIL), 2 * TAIL, "the point is bent at its middle"
+                "Two legs in one piece",
+                pairs,
+                whole,
+                2 * TAIL,
+                "the point is bent at its middle",
+                _within(whole, bared),
             )
         )
     if single:
-        cuts.append(Cut("One leg", 1, _up(leg + 2 * TAIL), 2 * TAIL, "with a tail above the point to twist on"))
+        whole = _up(leg + 2 * TAIL)
+        bared = ((0.0, TAIL + BARED_TIP), (whole - TAIL - BARED_FOOT, whole - TAIL))
+        cuts.append(
+            Cut("One leg", 1, whole, 2 * TAIL, "with a tail above the point to twist on", _within(whole, bared))
+        )
     if shape.ring is not None:
-        cuts.append(Cut("Ring", 1, _up(path_length(shape.ring) * 1e3 + TAIL), TAIL, "its ends twisted together"))
+        whole = _up(path_length(shape.ring) * 1e3 + TAIL)
+        cuts.append(Cut("Ring", 1, whole, TAIL, "its ends twisted together", ((0.0, whole),)))
     return tuple(cuts)
+
+
+def _within(whole: float, stretches: tuple[tuple[float, float], ...]) -> tuple[tuple[float, float], ...]:
+    return tuple((max(begin, 0.0), min(end, whole)) for begin, end in stretches)
 
 
 def _up(length: float) -> float:
@@ -190,10 +211,17 @@ def _joined(design: FrameDesign, shape: FrameShape) -> bool:
 def _feet(design: FrameDesign, shape: FrameShape) -> Step:
     gap = _settings(design, shape)[0]
     what = "ring" if design.feet.type == "ring" else "feet"
+    height = design.feet.height_mm
     text = (
-        say.FEET.format(what=what, value=gap.value_mm, sheets=sheets(gap.value_mm))
+        say.FEET.format(what=what, value=gap.value_mm, sheets=sheets(gap.value_mm), height=height, level=_level(design))
         if gap.value_mm
-        else say.FEET_TOUCH.format(what=what)
+        else say.FEET_TOUCH.format(
+            what=what,
+            height=height,
+            level=_level(design),
+            it="it" if what == "ring" else "they",
+            touch="touches" if what == "ring" else "touch",
+        )
     )
     return Step("feet", f"Set the {what}", text, 4, ("pliers", "wire cutter", "paper"))
 
@@ -205,11 +233,16 @@ def _stack(design: FrameDesign, shape: FrameShape) -> Step:
         if magnets.magnetized == "along"
         else "magnetized across: take others for a motor that turns"
     )
-    text = say.STACK.format(pole=pole, terminal_up=battery.terminal_up.replace("-", "−"))
+    text = say.STACK.format(many=_many(design), pole=pole, terminal_up=battery.terminal_up.replace("-", "−"))
     if design.turns == "battery":
         text = f"{text} {say.STAND_ON_POINT}"
     caution = f"{SLIDE} From here on wire and magnets close the circuit."
     return Step("stack", "Stack magnets and battery", text, 2, ("compass",), caution=caution)
+
+
+def _many(design: FrameDesign) -> str:
+    count = design.magnets.count
+    return "magnet" if count == 1 else f"{count} magnets"
 
 
 def _set_on(design: FrameDesign, shape: FrameShape) -> Step:
@@ -233,21 +266,29 @@ def _decorate(design: FrameDesign, shape: FrameShape) -> Step | None:
     return Step("decorate", "Decorate", text, 6, ("paper", "tape"), caution=HOT_PAPER)
 
 
-def _checks(design: FrameDesign, shape: FrameShape) -> tuple[str, ...]:
-    if design.feet.type == "points":
-        clear = say.CHECK_FEET_CLEAR if design.feet.gap_mm else say.CHECK_FEET_TOUCH
-    else:
+def _checks(design: FrameDesign, shape: FrameShape) -> tuple[PowerCheck, ...]:
+    ring, held = design.feet.type == "ring", design.turns == "battery"
+    if ring:
         clear = say.CHECKS if design.feet.gap_mm else say.CHECK_RING_TOUCHES
-    held = design.turns == "battery"
+    else:
+        clear = say.CHECK_FEET_CLEAR if design.feet.gap_mm else say.CHECK_FEET_TOUCH
+    clear += say.CHECK_MEETS.format(It="It" if ring else "They", meet="meets" if ring else "meet")
+    way = say.CHECK_WAY.format(
+        pole=design.magnets.pole_up, many=_many(design), terminal_up=design.battery.terminal_up.replace("-", "−")
+    )
+    level = say.CHECK_SEAT_HELD if held else say.CHECK_LEVEL
     return (
-        say.CHECK_POWER_OFF,
-        "The point sits in the middle of the top."
+        PowerCheck(say.CHECK_POWER_OFF),
+        PowerCheck(way, ("pole", "end_up", "upright", "count")),
+        *([PowerCheck(say.CHECK_SHINES, ("bare", "bright"))] if _bare(design, shape) else []),
+        *([PowerCheck(say.CHECK_POINT, ("on_point",))] if held else []),
+        PowerCheck(level, ("seat", "level")),
+        PowerCheck(clear, ("gap", "height")),
+        *([PowerCheck(say.CHECK_JOINTS, ("joints",))] if _joined(design, shape) else []),
+        PowerCheck("No wire touches the side of the battery or the bench.", ("outline",)),
+        PowerCheck(say.CHECKS_HELD, ("held", "decoration"))
         if held
-        else "The frame hangs level and the point sits in the middle.",
-        clear,
-        *([say.CHECK_JOINTS] if _joined(design, shape) else []),
-        "No wire touches the side of the battery or the bench.",
-        say.CHECKS_HELD if held else say.CHECK_BALANCE,
+        else PowerCheck(say.CHECK_BALANCE, ("level", "decoration")),
     )
 
 

@@ -7,6 +7,7 @@ from oakspin.kinds.frame.changes import frame_changes
 from oakspin.kinds.frame.drawing import draw_frame
 from oakspin.kinds.frame.faults import MADE_AT, frame_faults
 from oakspin.kinds.frame.figures import frame_figures
+from oakspin.kinds.frame.handwork import frame_hands
 from oakspin.kinds.frame.lesson import frame_lesson
 from oakspin.kinds.frame.numbers import frame_parts
 from oakspin.kinds.frame.recipe import FRAME_RECIPE
@@ -28,6 +29,7 @@ FRAME = Kind(
     build=frame_build,
     lesson=frame_lesson,
     faults=frame_faults,
+    hands=frame_hands,
     made_at=MADE_AT,
     recipe=FRAME_RECIPE,
 )

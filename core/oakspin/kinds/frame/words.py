@@ -55,9 +55,15 @@ BARE_CROSSING = "; where pieces are twisted together at the point, all of them"
 SHAPE_LEGS = (
     "Wind {turns:g} turns on a former of {value:g} mm, slide it off, bend its top end in to the axis for the point."
 )
-FEET_TOUCH = "Bend the {what} until it just touches the rim all round, never gripping. Cut the tails off."
-FEET = "Bend the {what} to a clearance of {value:g} mm, {sheets} of paper: close, never gripping. Cut the tails off."
-STACK = "Stack the magnets, {pole}. Stand the battery on them, {terminal_up} up."
+FEET_TOUCH = (
+    "Bend the {what} {height:g} mm above {level}, until {it} just {touch} the rim all round, never gripping. Cut the "
+    "tails off."
+)
+FEET = (
+    "Bend the {what} {height:g} mm above {level}, to a clearance of {value:g} mm, {sheets} of paper: close, never "
+    "gripping. Cut the tails off."
+)
+STACK = "Stack the {many}, {pole}. Stand the battery square on their middle, {terminal_up} up."
 STAND_ON_POINT = (
     "Set a round-headed tack or the ball of a pen upright in the bench. Stand the magnets with the battery on its tip, "
     "right in the middle of their lower face, and hold it upright until the frame's point stands on its top."
@@ -89,6 +95,12 @@ CHECK_JOINTS = "Each joint holds when it is tugged, and shines where wire lies o
 CHECK_FEET_CLEAR = "The feet clear the rim all the way round and never grip it."
 FEET_MEET = "Bare metal at the feet, which touch this much of the time at low speed."
 RING_MEETS = "Bare metal at the ring, which touches this much of the time at low speed."
+CHECK_LEVEL = "The frame hangs level and the point sits in the middle."
+CHECK_SEAT_HELD = "The point sits in the middle of the top."
+CHECK_WAY = "{pole} is up on the {many}; the battery stands square on their middle, {terminal_up} up."
+CHECK_SHINES = "Where the wire is to touch, it shines like new metal."
+CHECK_MEETS = " {It} {meet} the magnets, not the battery."
+CHECK_POINT = "The tack's tip is under the middle of the magnets."
 CHECK_POWER_OFF = "Slip a strip of paper between magnets and battery, so that no current flows while you check."
 CHECK_BALANCE = "Flicked, it turns a few times and comes to rest anywhere, not always the same way."
 BUILD = "No flick: it starts by itself. If it only trembles, help it along the way it wants to turn."

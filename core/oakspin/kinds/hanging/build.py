@@ -7,7 +7,17 @@ import math
 from oakspin.constants import HANDS_OFF_C
 from oakspin.design.hanging import HangingDesign
 from oakspin.draws import MEDIAN
-from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import (
+    BuildPlan,
+    Cut,
+    HowTo,
+    PowerCheck,
+    SetLength,
+    Step,
+    Template,
+    TemplateLabel,
+    TemplateLine,
+)
 from oakspin.kinds.geometry import Label, Shape, mm
 from oakspin.kinds.hanging import words as say
 from oakspin.kinds.hanging.drawing import rotor
@@ -36,12 +46,7 @@ def hanging_build(design: HangingDesign) -> BuildPlan:
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design, shape),
-        checks=(
-            "The screw hangs straight and turns when blown at.",
-            say.CHECK_HOLDS,
-            say.CHECK_LEAD,
-            "Goggles on, faces away from the rim.",
-        ),
+        checks=_checks(design),
         template=_template(design, shape),
         flick=say.BUILD,
         how_to=(_how_to(design, shape),),
@@ -118,6 +123,18 @@ def _steps(design: HangingDesign, shape: HangingShape) -> tuple[Step, ...]:
         ),
     )
     return tuple(step for step in steps if step)
+
+
+def _checks(design: HangingDesign) -> tuple[PowerCheck, ...]:
+    way = say.CHECK_WAY.format(pole=design.magnets.pole_up, end="−" if design.battery.terminal_up == "+" else "+")
+    return (
+        PowerCheck(way, ("pole", "end_up", "rings")),
+        PowerCheck("The screw hangs straight and turns when blown at.", ("steel", "point", "centered", "flag")),
+        PowerCheck(say.CHECK_HOLDS),
+        PowerCheck(say.CHECK_LEAD_TOP, ("lead_top", "bare", "bright")),
+        PowerCheck(say.CHECK_LEAD, ("lead_touch",)),
+        PowerCheck("Goggles on, faces away from the rim."),
+    )
 
 
 def _rings(design: HangingDesign) -> str:

@@ -32,8 +32,8 @@ MADE_AT: dict[str, tuple[str, ...]] = {
     "screw": ("not_steel", "blunt_tip"),
     "stack": ("no_stack", "lost_magnet", "turned_over"),
     "flag": ("big_flag",),
-    "hang": ("cell_over", "loose_joint", "bad_joint"),
-    "lead": ("lead_away", "lead_presses", "lead_high"),
+    "hang": ("cell_over",),
+    "lead": ("lead_away", "lead_presses", "lead_high", "loose_joint", "bad_joint"),
 }
 
 

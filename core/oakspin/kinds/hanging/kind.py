@@ -7,6 +7,7 @@ from oakspin.kinds.hanging.changes import hanging_changes
 from oakspin.kinds.hanging.drawing import draw_hanging
 from oakspin.kinds.hanging.faults import MADE_AT, hanging_faults
 from oakspin.kinds.hanging.figures import hanging_figures
+from oakspin.kinds.hanging.handwork import hanging_hands
 from oakspin.kinds.hanging.lesson import hanging_lesson
 from oakspin.kinds.hanging.numbers import hanging_parts
 from oakspin.kinds.hanging.recipe import HANGING_RECIPE
@@ -28,6 +29,7 @@ HANGING = Kind(
     build=hanging_build,
     lesson=hanging_lesson,
     faults=hanging_faults,
+    hands=hanging_hands,
     made_at=MADE_AT,
     recipe=HANGING_RECIPE,
 )

@@ -72,6 +72,8 @@ HOLD_LEAD = (
     "against the rim, {height:g} mm above the lower face."
 )
 CHECK_HOLDS = "Lift the cell and set it down: the screw stays. Tap it: it stays."
+CHECK_WAY = "{pole} of the magnets faces the point, and the point hangs from the {end} terminal."
+CHECK_LEAD_TOP = "Both ends of the lead shine; the upper one lies firmly on the terminal."
 CHECK_LEAD = "The lead's end springs; it touches the rim, not the screw."
 FLAG = "Stick {mass_g:g} g of paper or tape to the shank, {radius:g} mm out, and an equal bit opposite."
 LEAD_CAUTION = "The lead gets hot: above {HANDS_OFF_C:.0f} °C, hands off. Take it away after each run."

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from oakspin.constants import HANDS_OFF_C
 from oakspin.design.roller import RollerDesign
-from oakspin.kinds.build import BuildPlan, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import BuildPlan, HowTo, PowerCheck, SetLength, Step, Template, TemplateLabel, TemplateLine
 from oakspin.kinds.geometry import Label, Shape, circle, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.roller import words as say
@@ -22,7 +22,7 @@ def roller_build(design: RollerDesign) -> BuildPlan:
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design),
-        checks=(say.CHECK, say.CHECK_FACES, say.CHECK_CATCHING_HAND),
+        checks=_checks(design),
         template=_template(design, shape),
         flick=say.BUILD,
         how_to=_how_to(),
@@ -70,6 +70,19 @@ def _steps(design: RollerDesign) -> tuple[Step, ...]:
         ),
     )
     return tuple(step for step in steps if step)
+
+
+def _checks(design: RollerDesign) -> tuple[PowerCheck, ...]:
+    near = "+" if design.plus_at == "near" else "−"
+    way = say.CHECK_WAY.format(pole=design.magnets.pole_up, end=near)
+    return (
+        PowerCheck(say.CHECK, ("flat", "centered")),
+        *([PowerCheck(say.CHECK_SHINES, ("bright",))] if design.surface == "sanded" else []),
+        PowerCheck(say.CHECK_FACES, ("facing", "centered")),
+        PowerCheck(way, ("pole", "end_near")),
+        PowerCheck(say.CHECK_EDGES, ("on_sheet",)),
+        PowerCheck(say.CHECK_CATCHING_HAND),
+    )
 
 
 def _template(design: RollerDesign, shape: RollerShape) -> Template:

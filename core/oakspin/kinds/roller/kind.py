@@ -8,6 +8,7 @@ from oakspin.kinds.roller.changes import roller_changes
 from oakspin.kinds.roller.drawing import draw_roller
 from oakspin.kinds.roller.faults import MADE_AT, roller_faults
 from oakspin.kinds.roller.figures import roller_figures
+from oakspin.kinds.roller.handwork import roller_hands
 from oakspin.kinds.roller.lesson import roller_lesson
 from oakspin.kinds.roller.numbers import roller_parts
 from oakspin.kinds.roller.recipe import ROLLER_RECIPE
@@ -28,6 +29,7 @@ ROLLER = Kind(
     build=roller_build,
     lesson=roller_lesson,
     faults=roller_faults,
+    hands=roller_hands,
     made_at=MADE_AT,
     recipe=ROLLER_RECIPE,
     pole_at="",

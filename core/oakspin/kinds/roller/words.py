@@ -87,6 +87,9 @@ HOT = (
 )
 CHECK = "Pushed without current (paper under one wheel), it rolls straight and far."
 CHECK_CATCHING_HAND = "A hand at the far edge catches it and lifts it off: standing on the sheet it is still a short."
+CHECK_SHINES = "Sheet and rims shine; no fingerprints on them."
+CHECK_WAY = "On the near end {pole} faces outward, and this end is {end}."
+CHECK_EDGES = "Both wheels stand clear of tape, paper and edges."
 CHECK_FACES = "Both marked faces as planned; both stacks in the middle of the cell's ends."
 HOW_TO = "From the side along the terminal, so that nothing snaps; then to the middle."
 

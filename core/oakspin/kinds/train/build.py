@@ -5,7 +5,17 @@ from __future__ import annotations
 import math
 
 from oakspin.design.train import TrainDesign
-from oakspin.kinds.build import BuildPlan, Cut, HowTo, SetLength, Step, Template, TemplateLabel, TemplateLine
+from oakspin.kinds.build import (
+    BuildPlan,
+    Cut,
+    HowTo,
+    PowerCheck,
+    SetLength,
+    Step,
+    Template,
+    TemplateLabel,
+    TemplateLine,
+)
 from oakspin.kinds.geometry import Label, Polyline, Role, Shape, circle, mm
 from oakspin.kinds.partlines import magnets_name, pack_name
 from oakspin.kinds.steps import PAPER, lay_out
@@ -14,6 +24,7 @@ from oakspin.machines.train.shape import (
     TrainShape,
     minutes_to_wind,
     play,
+    spools,
     track_wire,
     train_shape,
     wire_mass,
@@ -21,7 +32,6 @@ from oakspin.machines.train.shape import (
 )
 from oakspin.parts.wire import EASY_BEND, HARD_BEND, bend_moment, wire_metal
 
-SPOOL = 0.25  # kg of wire on a common spool
 SPARE = 60.0  # mm at either end
 SESSION = 45.0  # minutes that hands wind without a rest
 
@@ -34,24 +44,20 @@ def train_build(design: TrainDesign) -> BuildPlan:
         bends=(),
         settings=_settings(design, shape),
         steps=_steps(design, shape),
-        checks=_checks(design),
+        checks=_checks(design, shape),
         template=_template(design, shape),
         flick=say.BUILD,
         how_to=_how_to(design, shape),
     )
 
 
-def _spools(design: TrainDesign, shape: TrainShape) -> int:
-    return max(1, math.ceil(wire_mass(design, shape) / SPOOL))
-
-
 def _cuts(design: TrainDesign, shape: TrainShape) -> tuple[Cut, ...]:
-    spools = _spools(design, shape)
-    each = math.ceil(track_wire(design, shape) * 1e3 / spools + 2 * SPARE)
+    many = spools(design, shape)
+    each = math.ceil(track_wire(design, shape) * 1e3 / many + 2 * SPARE)
     grams = wire_mass(design, shape) * 1e3
     cost = wire_mass(design, shape) * design.track.price_per_kg
     note = say.CUTS.format(grams=grams, cost=cost, price_per_kg=design.track.price_per_kg)
-    return (Cut("Track", spools, float(each), 2 * SPARE, note),)
+    return (Cut("Track", many, float(each), 2 * SPARE, note),)
 
 
 def _settings(design: TrainDesign, shape: TrainShape) -> tuple[SetLength, ...]:
@@ -83,8 +89,8 @@ def _steps(design: TrainDesign, shape: TrainShape) -> tuple[Step, ...]:
 
 
 def _lay_out(design: TrainDesign, shape: TrainShape) -> Step:
-    spools = _spools(design, shape)
-    wire = f"{spools} spool{'s' if spools > 1 else ''} of wire"
+    many = spools(design, shape)
+    wire = f"{many} spool{'s' if many > 1 else ''} of wire"
     parts = say.LAY_OUT.format(
         pack_name=pack_name(design.battery),
         magnets_name=magnets_name(design.front),
@@ -134,12 +140,12 @@ def _bore(design: TrainDesign, shape: TrainShape) -> Step | None:
 
 
 def _join(design: TrainDesign, shape: TrainShape) -> Step | None:
-    spools = _spools(design, shape)
-    if spools == 1 and design.track.plan.form != "loop":
+    many = spools(design, shape)
+    if many == 1 and design.track.plan.form != "loop":
         return None
-    what = "both ends of the track" if spools == 1 else "coil to coil"
+    what = "both ends of the track" if many == 1 else "coil to coil"
     text = say.JOIN.format(what=what)
-    return Step("join", "Join the ends", text, 5 * spools, ("wire cutter", "file"))
+    return Step("join", "Join the ends", text, 5 * many, ("wire cutter", "file"))
 
 
 def _lay(design: TrainDesign, shape: TrainShape) -> Step:
@@ -172,15 +178,20 @@ def _magnets_on(design: TrainDesign, shape: TrainShape) -> Step:
     return Step("magnets", "Put the magnets on", text, 4, (), caution=caution)
 
 
-def _checks(design: TrainDesign) -> tuple[str, ...]:
+def _checks(design: TrainDesign, shape: TrainShape) -> tuple[PowerCheck, ...]:
+    end = "+" if design.leads == "+" else "−"
+    loop = design.track.plan.form == "loop"
+    bared, joined = _bore(design, shape), _join(design, shape)
+    far = "The ring has no step inside, all the way round." if loop else "A hand or a cushion is ready at the far end."
     return (
-        "A magnet slides through the whole track without sticking.",
-        say.CHECKS,
-        say.CHECK_MAGNETS_SQUARE,
-        f"The {'+' if design.leads == '+' else '−'} end points into the entry.",
-        "A hand or a cushion is ready at the far end."
-        if design.track.plan.form != "loop"
-        else "The joint of the ring is smooth inside.",
+        PowerCheck("A magnet slides through the whole track without sticking.", ("laid", "joints")),
+        *([PowerCheck(say.CHECK_BORE, ("bare",))] if bared else []),
+        *([PowerCheck(say.CHECK_JOINTS, ("joints",))] if joined else []),
+        PowerCheck(say.CHECKS, ("pitch",)),
+        PowerCheck(say.CHECK_WOUND.format(wound=design.track.wound), ("wound",)),
+        PowerCheck(say.CHECK_MAGNETS_SQUARE, ("square", "poles", "hull", "nose")),
+        PowerCheck(f"The {end} end points into the entry.", ("first",)),
+        PowerCheck(far),
     )
 
 

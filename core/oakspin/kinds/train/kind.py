@@ -8,6 +8,7 @@ from oakspin.kinds.train.changes import train_changes
 from oakspin.kinds.train.drawing import draw_train
 from oakspin.kinds.train.faults import MADE_AT, train_faults
 from oakspin.kinds.train.figures import train_figures
+from oakspin.kinds.train.handwork import train_hands
 from oakspin.kinds.train.lesson import train_lesson
 from oakspin.kinds.train.numbers import train_parts
 from oakspin.kinds.train.recipe import TRAIN_RECIPE
@@ -28,6 +29,7 @@ TRAIN = Kind(
     build=train_build,
     lesson=train_lesson,
     faults=train_faults,
+    hands=train_hands,
     made_at=MADE_AT,
     recipe=TRAIN_RECIPE,
     pole_at="",

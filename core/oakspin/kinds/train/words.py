@@ -132,6 +132,9 @@ WIND_STIFF = (
 )
 PRESS_PART = " Pull the part from {start:g} to {end:g} mm to a pitch of {pitch:g} mm."
 MAGNETS_ON_NOSE = " Glue the nose ({nose_g:g} g) to the front, clear of the rim."
+CHECK_BORE = "Look through the track against the light: the whole inside shines."
+CHECK_JOINTS = "At each joint a fingernail feels no step inside, and the turns of both sides touch."
+CHECK_WOUND = "Seen at the entry, the wire runs {wound} away from you."
 CHECKS = "No gap between turns that a fingernail enters, but where the plan says so."
 CHECK_MAGNETS_SQUARE = "Both magnets stand square on the cell, their marked faces as planned."
 BUILD = "No flick: push the train in until both magnets are inside the track, and let go."

@@ -14,7 +14,8 @@ from oakspin.parts.magnet import remanence, stack_length, stack_mass
 from oakspin.parts.wire import coated_diameter, wire_diameter, wire_metal, wire_section
 
 PAPER_DENSITY = 800.0  # kg/m3, of common paper
-TURNS_A_MINUTE = 60  # by hand on a turned rod; bench experience
+TURNS_A_MINUTE = 30  # by hand on a turned rod, with its pauses; bench experience
+SPOOL = 0.25  # kg of wire on a common spool
 
 
 @dataclass(frozen=True)
@@ -126,6 +127,11 @@ def play(shape: TrainShape) -> float:
 def wire_mass(design: TrainDesign, shape: TrainShape) -> float:
     """Mass of the track's wire in kg."""
     return track_wire(design, shape) * wire_section(shape.wire) * wire_metal(design.wire).density
+
+
+def spools(design: TrainDesign, shape: TrainShape) -> int:
+    """Spools that the track takes, each wound as a coil of its own."""
+    return max(1, math.ceil(wire_mass(design, shape) / SPOOL))
 
 
 def minutes_to_wind(turns: float) -> float:
