@@ -15,6 +15,7 @@ from oakspin.drawer.part import Part, part_of
 from oakspin.drawer.used import amount_at, places_of, stands
 from oakspin.draws import Draws
 from oakspin.kinds.kinds import KINDS, build_of, evaluate, faults_of, lesson_of
+from oakspin.kinds.steps import tools_of
 from oakspin.kinds.lesson import PartFor
 from oakspin.kinds.partlines import magnets_name, pack_name, wire_name
 from oakspin.kinds.recipe import Place
@@ -105,7 +106,7 @@ def kit_of(plan: ClassPlan, drawer: Sequence[Entry] = (), known: Sequence[MotorK
     priced = sum(line.each * line.price for line in lines if line.price is not None)
     plans = [(motor, build_of(motor.design)) for motor in plan.built]
     tools = dict.fromkeys(
-        tool for motor, made in plans for step in made.steps if step.id not in motor.prepared for tool in step.tools
+        tool for motor, made in plans for step in made.steps if step.id not in motor.prepared for tool in tools_of(step)
     )
     return Kit(
         lines=tuple(lines),

@@ -33,7 +33,6 @@ CALLED_FOR = {
     "thread": "thread",
     "clay": "clay",
     "glue": "glue",
-    "stick": "wooden stick",
     "oil": "oil",
     "lamp": "lamp or meter",
     "tack": "tack",
@@ -45,7 +44,9 @@ CALLED_FOR = {
 
 def tools_of(step: Step) -> tuple[str, ...]:
     """All that a step takes: its tools, and what its words and its caution call for."""
-    text, caution = (set(re.findall(r"[a-z]+", words.lower())) for words in (step.text, step.caution))
+    text, caution = (
+        set(re.findall(r"[a-z]+", words.lower())) for words in (step.text.replace("paper clip", "clip"), step.caution)
+    )
     words = text | caution & WORN
     called = [thing for word, thing in CALLED_FOR.items() if words & {word, f"{word}s"}]
     own = " ".join(step.tools)

@@ -47,11 +47,12 @@ Share = Callable[[float], float | None]
 
 @dataclass(frozen=True)
 class Gauge:
-    """What to take, in words, how thick it is in mm, and whether it is more than one."""
+    """What to take, in words, how thick it is in mm, and whether it is more than one. ``tried``: as many builds go."""
 
     words: str
     mm: float
     many: bool = False
+    tried: bool = False
 
 
 def found_for(design: Design, settings: tuple[SetLength, ...]) -> tuple[SetLength, ...]:
@@ -71,9 +72,17 @@ def _words(setting: SetLength, thing: Gauge | None) -> str:
     if thing is None:
         return "a rod or tube of this thickness" if setting.fill == "rod" else "a ruler"
     if setting.fill == "rod":
-        return f"{thing.words} ({thing.mm:g} mm)" + (f"; {setting.how}" if setting.how else "")
+        return f"{thing.words} ({thing.mm:g} mm{_apart(setting, thing)})" + (f"; {setting.how}" if setting.how else "")
     fit = "fit" if thing.many else "fits"
-    return f"{thing.words} {fit} {setting.how}" + (f" ({thing.mm:.1f} mm)" if thing.mm > THIN else "")
+    size = f" ({thing.mm:.1f} mm{_apart(setting, thing)})" if thing.mm > THIN else ""
+    return f"{thing.words} {fit} {setting.how}{size}"
+
+
+def _apart(setting: SetLength, thing: Gauge) -> str:
+    """What is said of a thing that is not quite the length it is taken for."""
+    if abs(thing.mm - setting.value_mm) <= max(CLOSE * setting.value_mm, PAPER / 2):
+        return ""
+    return ", and as many motors run with it" if thing.tried else ", the nearest there is"
 
 
 def _chosen(design: Design, setting: SetLength, share: Share) -> Gauge | None:
@@ -87,7 +96,7 @@ def _chosen(design: Design, setting: SetLength, share: Share) -> Gauge | None:
             off = abs(thing.mm - setting.value_mm)
             goes = share(thing.mm) if off <= NEAR * setting.value_mm else None
             if goes is not None and goes >= planned - AS_GOOD:
-                return thing
+                return replace(thing, tried=True)
     nearest = min(
         things,
         key=lambda thing: (

@@ -79,7 +79,7 @@ def test_clumsier_hands_spoil_no_less() -> None:
 
 @pytest.mark.parametrize("name", SAMPLES)
 def test_the_clock_has_no_gap_and_everybody_something_to_do(name: str) -> None:
-    given = plan(name, minutes=150.0)
+    given = plan(name, minutes=200.0)
     answer = timetable_of(given)
     assert answer.slots[0].begins == 0
     assert answer.slots[-1].ends == given.minutes

@@ -62,7 +62,7 @@ def test_the_thickness_in_brackets_is_that_of_the_things(name: str) -> None:
 
 
 def test_a_simple_stack_serves_where_it_is_near_and_a_nearer_one_where_not() -> None:
-    assert with_gap("tide-mill", 5.2).how == "3 coins fit under the coil (5.4 mm)"
+    assert with_gap("tide-mill", 5.2).how == "3 coins fit under the coil (5.4 mm, and as many motors run with it)"
     assert with_gap("tide-mill", 2.3).how == "1 coin and 5 sheets of paper fit under the coil (2.3 mm)"
 
 

@@ -1,5 +1,8 @@
 """Drawings of the steps: every step has one, of this very motor, within its frame."""
 
+import math
+from itertools import combinations
+
 import pytest
 
 from oakspin.design import Design

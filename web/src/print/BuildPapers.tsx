@@ -11,19 +11,28 @@ import { MotorDrawing } from "./MotorDrawing";
 import type { DesignPaperProps, PaperProps } from "./paper";
 
 /** The build sheet on paper, with boxes to tick. */
-export function BuildPaper({ kept }: DesignPaperProps) {
+export function BuildPaper({ kept, prepared = [] }: DesignPaperProps) {
   const { data } = useQuery(buildQuery(kept.design));
   if (!data) return <p role="status">Computing the build sheet …</p>;
   const { sheet } = data;
+  const before = sheet.steps.filter((step) => prepared.includes(step.id));
+  const steps = sheet.steps.filter((step) => !prepared.includes(step.id));
+  const minutes = steps.reduce((sum, step) => sum + step.minutes, 0);
   return (
     <>
       <p>
-        About {rounded(sheet.minutes)} minutes. Tools: {sheet.tools.join(", ")}.
+        About {rounded(minutes)} minutes. Tools: {[...new Set(steps.flatMap((step) => step.tools))].join(", ")}.
       </p>
+      {before.length > 0 && (
+        <p>
+          Done already, by an adult: {before.map((step) => step.title.toLowerCase()).join(", ")}. It should be so:{" "}
+          {before.flatMap((step) => step.done).join(" ")}
+        </p>
+      )}
       <Lengths sheet={sheet} />
       <h2>Steps</h2>
       <Boxes>
-        {sheet.steps.map((step) => (
+        {steps.map((step) => (
           <li key={step.id}>
             <b>{step.title}</b> ({step.minutes} min{step.adult ? ", for an adult" : ""}). {step.text}
             <DoneWhen done={step.done} />

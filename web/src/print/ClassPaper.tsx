@@ -69,7 +69,7 @@ function Sheet({ id, plan, what }: { id: string; plan: ClassPlan; what: string }
   return plan.motors.map((motor) => (
     <OfMotor key={motor.title}>
       {plan.motors.length > 1 && <h2>{motor.title}</h2>}
-      <Paper kept={inClass(motor, plan)} />
+      <Paper kept={inClass(motor, plan)} prepared={motor.prepared} />
     </OfMotor>
   ));
 }

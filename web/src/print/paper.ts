@@ -9,6 +9,8 @@ export interface PaperProps {
 /** What a paper is printed from that needs no more than the design. */
 export interface DesignPaperProps {
   kept: Pick<Demonstration, "design">;
+  /** Steps that an adult has done before: nobody is asked for them again. */
+  prepared?: readonly string[];
 }
 
 /** A motor of a class in the hands of its groups, as papers are printed from it. */

@@ -64,9 +64,9 @@ def _cuts(design: FrameDesign, shape: FrameShape) -> tuple[Cut, ...]:
         )
     if single:
         whole = _up(leg + 2 * TAIL)
-        bared = ((0.0, TAIL + BARED_TIP), (whole - TAIL - BARED_FOOT, whole - TAIL))
+        at_ends = ((0.0, TAIL + BARED_TIP), (whole - TAIL - BARED_FOOT, whole - TAIL))
         cuts.append(
-            Cut("One leg", 1, whole, 2 * TAIL, "with a tail above the point to twist on", _within(whole, bared))
+            Cut("One leg", 1, whole, 2 * TAIL, "with a tail above the point to twist on", _within(whole, at_ends))
         )
     if shape.ring is not None:
         whole = _up(path_length(shape.ring) * 1e3 + TAIL)

@@ -158,7 +158,7 @@ def _lay(design: TrainDesign, shape: TrainShape) -> Step:
     text = say.LAY.format(how=how)
     if plan.form != "straight" and math.isfinite(shape.tightest):
         text += f" No bend under {mm(shape.tightest):.0f} mm."
-    return Step("lay", "Lay the track", text, 8, ("board", "tape"))
+    return Step("lay", "Lay the track", text, 8, ("board", "tape", "wooden stick"))
 
 
 def _poles(design: TrainDesign, shape: TrainShape) -> Step:
