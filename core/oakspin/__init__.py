@@ -1,6 +1,6 @@
 """Oak Spin's core: battery motor demonstrations from real physics.
 
-Frame and signs, said once: SI units inside; z up; angles counter-clockwise positive seen from
+Frame and signs, said once: SI units inside; z up; angles counterclockwise positive seen from
 above (for a horizontal shaft: seen from the end with the fully bared lead, or the left end if
 both are alike). Current I > 0 leaves the + terminal. ``pole up N`` is a magnetisation along +z.
 

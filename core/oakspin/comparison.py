@@ -30,7 +30,7 @@ FIGURES = {
     "battery_resistance": "Resistance inside the battery",
     "resistance": "Resistance of the whole circuit",
     "mass": "Mass of what moves",
-    "wire_length": "Wire",
+    "wire_length": "Wire in the motor, without its tails",
     "keep_away_distance": "Keep from cards and phones",
 }
 

@@ -77,11 +77,16 @@ def spoken(value: float, unit: str, band: tuple[float, float] | None = None) -> 
         weighed = f"{rounded(value * plain.per, 2)} {'g at 1 cm' if unit[-1] == 'm' else 'g'}"
         exact = f"{exact}; {weighed}" if exact else weighed
     return Spoken(
-        text=f"{_grouped(value, 2 if unit in ROUGHLY else 3)} {unit}".strip(),
+        text=f"{_grouped(value, digits_of(unit))} {unit}".strip(),
         band=exact,
         plain=f"{_grouped(value * plain.per, 2)} {_one(plain.words, value * plain.per)}".strip(),
         plain_band=_band(unit, ends, plain.per),
     )
+
+
+def digits_of(unit: str) -> int:
+    """How many figures a number of this unit is told with: one value, one text, on every page."""
+    return 2 if unit in ROUGHLY else 3
 
 
 def plain_unit(unit: str) -> PlainUnit:

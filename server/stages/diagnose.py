@@ -44,7 +44,7 @@ class SeenBody(DesignBody):
 
 
 class DiagnosedView(Schema):
-    """Signs that the motor can show, and the diagnosis. As planned it turns by ``sense``, +1 counter-clockwise, or it
+    """Signs that the motor can show, and the diagnosis. As planned it turns by ``sense``, +1 counterclockwise, or it
     ``travels`` along a way.
     """
 

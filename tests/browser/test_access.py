@@ -93,7 +93,7 @@ def test_a_changed_verdict_is_reported_to_a_screen_reader_once_it_settles(
     page.goto(at(f"/motor/{motor()}"))
     ready(page)
     page.get_by_text("S up").click()
-    expect(page.locator("[data-announcer]")).to_contain_text("Turns counter-clockwise")
+    expect(page.locator("[data-announcer]")).to_contain_text("Turns counterclockwise")
 
 
 def test_letters_do_nothing_while_typing_and_can_be_switched_off(page: Page, at: At, motor: Callable[[], str]) -> None:

@@ -80,7 +80,7 @@ def test_turning_the_magnets_over_turns_the_motor_round(page: Page, at: At, moto
     ready(page)
     expect(page.locator("[data-headline]")).to_contain_text("Turns clockwise")
     page.get_by_text("S up").click()
-    expect(page.locator("[data-headline]")).to_contain_text("Turns counter-clockwise")
+    expect(page.locator("[data-headline]")).to_contain_text("Turns counterclockwise")
 
 
 def test_what_few_need_is_folded_away_and_stays_in_place_while_it_is_turned(

@@ -54,7 +54,7 @@ def test_every_valid_design_gets_a_finite_look_or_a_refusal_with_a_hint(design: 
         assert figure.band[0] <= figure.value <= figure.band[1], name
     assert verdict.direction in {
         "clockwise",
-        "counter-clockwise",
+        "counterclockwise",
         "forward",
         "backward",
         "to the right",

@@ -122,7 +122,7 @@ def test_the_way_it_turned_tells_the_pole_but_not_of_a_train(tab: Page) -> None:
     status, answer = tab.ask("POST", "pole-finder", DESIGN)
     assert status == 200
     assert {way["pole"] for way in answer["ways"]} == {"N", "S"}
-    assert {way["direction"] for way in answer["ways"]} == {"clockwise", "counter-clockwise"}
+    assert {way["direction"] for way in answer["ways"]} == {"clockwise", "counterclockwise"}
     status, other = tab.ask("POST", "pole-finder", KINDS["train"].start.model_dump(mode="json"))
     assert (status, other["ways"]) == (200, [])
     assert "face to face" in other["instead"]

@@ -15,6 +15,12 @@ export function rounded(value: number, digits = 3): string {
   return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
 }
 
+/** Units in which a third figure says nothing: as the core tells them, here too. */
+const ROUGHLY = new Set(["turns/min", "turns a minute", "turns/s", "turns a second", "m/s", "meters a second", "s"]);
+
+/** A predicted figure with as many digits as every page gives it. */
+export const predictedText = (value: number, unit: string) => rounded(value, ROUGHLY.has(unit) ? 2 : 3);
+
 /** A band in brackets: "(350–610)". */
 export const band = ([low, high]: readonly number[], digits = 3) =>
   `(${rounded(low ?? 0, digits)}–${rounded(high ?? 0, digits)})`;

@@ -15,10 +15,10 @@ from oakspin.drawer.part import Part, part_of
 from oakspin.drawer.used import amount_at, places_of, stands
 from oakspin.draws import Draws
 from oakspin.kinds.kinds import KINDS, build_of, evaluate, faults_of, lesson_of
-from oakspin.kinds.steps import tools_of
 from oakspin.kinds.lesson import PartFor
 from oakspin.kinds.partlines import magnets_name, pack_name, wire_name
 from oakspin.kinds.recipe import Place
+from oakspin.kinds.steps import tools_of
 from oakspin.search.purchases import SPARES, Bought
 
 TINY = 1e-9

@@ -1,8 +1,8 @@
 """Rotating coils: a coil (or two lobes of one) whose own leads are the axle, over a magnet.
 
-Angles round a lead are counted from the coil's face normal, counter-clockwise seen from the end
+Angles round a lead are counted from the coil's face normal, counterclockwise seen from the end
 that the machine is looked at from. The face normal is that of the face from which the wire,
-followed from the left lead on, runs counter-clockwise.
+followed from the left lead on, runs counterclockwise.
 """
 
 from __future__ import annotations
@@ -195,7 +195,7 @@ class CoilDesign(Record):
         Field(
             ge=0,
             le=359,
-            description="How it hangs at rest with the power off: its marked side turned so far counter-clockwise from "
+            description="How it hangs at rest with the power off: its marked side turned so far counterclockwise from "
             "up; none: as hands make it.",
         ),
     ] = None

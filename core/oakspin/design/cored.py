@@ -52,7 +52,7 @@ class Commutator(Record):
     radius_mm: Annotated[float, Field(ge=1, le=15, description="Radius at which the brushes run.")] = 3.0
     gap_deg: Annotated[float, Field(ge=2, le=90, description="Angle of each gap between the segments.")] = 24.0
     offset_deg: Annotated[
-        float, Field(ge=-90, le=90, description="Timing: how far the gaps are turned on, counter-clockwise.")
+        float, Field(ge=-90, le=90, description="Timing: how far the gaps are turned on, counterclockwise.")
     ] = 0.0
     finish: Annotated[Literal["stripped", "taped"], Field(description="Bare segments, or foil held with tape.")] = (
         "stripped"

@@ -65,7 +65,7 @@ def _up_potential(x: Array, y: Array, z: Array, a: float, b: float, c: float) ->
     """Vector potential per tesla (a_x, a_y) of a block of half sides a, b, c magnetised along +z; (points,) each, m.
 
     Source: A = Br / 4 pi times the integral of the current's direction over distance; the current runs
-    counter-clockwise round the sides seen from above: along -x on the side at +b, along +y on that at +a.
+    counterclockwise round the sides seen from above: along -x on the side at +b, along +y on that at +a.
     """
     a_x = _sheet(x, z, y + b, a, c) - _sheet(x, z, y - b, a, c)
     a_y = _sheet(y, z, x - a, b, c) - _sheet(y, z, x + a, b, c)

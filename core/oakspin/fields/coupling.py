@@ -33,7 +33,7 @@ def path_coupling(path: Array, field: Callable[[Array], Array]) -> float:
     Returns
     -------
     float
-        Positive turns the path counter-clockwise seen from above.
+        Positive turns the path counterclockwise seen from above.
 
     Source
     ------
@@ -81,7 +81,7 @@ def coil_coupling(
     """Torque per ampere about a level axle, of a flat path turned to every angle at once.
 
     Frame: x along the axle toward the viewer, y to the viewer's right, z up; the axle at ``height``.
-    At angle 0 the plane of the path stands upright, v up; angles are counter-clockwise.
+    At angle 0 the plane of the path stands upright, v up; angles are counterclockwise.
 
     Parameters
     ----------
@@ -96,7 +96,7 @@ def coil_coupling(
     Returns
     -------
     ndarray, shape (angles,), N m/A
-        Positive is counter-clockwise.
+        Positive is counterclockwise.
 
     Source
     ------

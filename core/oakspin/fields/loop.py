@@ -12,7 +12,7 @@ from oakspin.draws import Array
 def loop_on_axis(radius: ArrayLike, distance: ArrayLike) -> Array:
     """Field per ampere on the axis of one round turn, T/A; radius and distance from its middle in m, any shapes.
 
-    It points to where the current is seen to run counter-clockwise. Source: J. Biot and F. Savart (1820).
+    It points to where the current is seen to run counterclockwise. Source: J. Biot and F. Savart (1820).
 
     Example
     -------

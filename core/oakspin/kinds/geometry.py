@@ -77,7 +77,7 @@ class Label:
 class HandleAxis:
     """One direction in which a handle moves, and the number of the design that it turns.
 
-    The number changes by ``slope`` for each unit of way: a mm along x or y, or a degree counter-clockwise round
+    The number changes by ``slope`` for each unit of way: a mm along x or y, or a degree counterclockwise round
     ``center`` when it moves along ``turn``. Its limits, its step and its words are the number's own.
     """
 

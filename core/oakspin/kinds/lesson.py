@@ -19,7 +19,7 @@ class ForcePoint:
     """A point of the wire: where it is on the drawing (mm), and vectors (right, away from the viewer, up).
 
     ``lever`` runs from the axis to the point; ``axis`` is that of the turning, seen against which
-    forward is counter-clockwise. Without a lever, ``axis`` is the way of a force that drives it forward. ``current``,
+    forward is counterclockwise. Without a lever, ``axis`` is the way of a force that drives it forward. ``current``,
     ``field`` and ``force`` are of unit length, the current conventional. ``why_none`` tells why there is no one force
     to show, if so.
     """

@@ -198,7 +198,7 @@ class Machine:
     angles : ndarray, shape (angles,)
         Positions over one whole turn at which coupling and switch are given.
     coupling : ndarray, shape (draws or 1, angles), N m/A
-        Torque per ampere of battery current; positive is counter-clockwise as the machine is looked at.
+        Torque per ampere of battery current; positive is counterclockwise as the machine is looked at.
     switch : ndarray, shape (draws or 1, angles)
         What the commutation lets through: -1, 0 or +1, or a share of the current where it leaks.
     ohms : dict of ndarray, shape (draws,)

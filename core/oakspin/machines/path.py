@@ -58,7 +58,7 @@ def _lengths(steps: Array) -> Array:
 
 
 def turned(path: Array, angle: float) -> Array:
-    """The path turned counter-clockwise about the z axis."""
+    """The path turned counterclockwise about the z axis."""
     if angle == 0:
         return path
     cos, sin = np.cos(angle), np.sin(angle)

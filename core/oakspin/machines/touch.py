@@ -20,7 +20,7 @@ class Hop:
     Parameters
     ----------
     heavy : ndarray, rad
-        Where its center of mass lies at machine angle 0, counter-clockwise from the right.
+        Where its center of mass lies at machine angle 0, counterclockwise from the right.
     lasts : ndarray
         How much longer it touches than an axle on a hard support does.
     closed : bool

@@ -45,12 +45,16 @@ class Measurable:
 
 @dataclass(frozen=True)
 class Comparison(Measurable):
-    """One figure, measured and predicted with its band; ``place`` says where the measured one lies."""
+    """One figure, measured and predicted with its band; ``place`` says where the measured one lies.
+
+    ``condition`` is what the prediction is for, where that is not the motor as planned; empty where it is.
+    """
 
     measured: float
     predicted: float
     band: tuple[float, float]
     place: Literal["inside", "above", "below"]
+    condition: str = ""
 
 
 def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
@@ -75,5 +79,16 @@ def compare(design: Design, trial: Trial) -> tuple[Comparison, ...]:
         place: Literal["inside", "above", "below"] = (
             "below" if reading.value < low else "above" if reading.value > high else "inside"
         )
-        comparisons.append(Comparison(*Measurable.of(name, reading.unit), reading.value, middle, (low, high), place))
+        of = Measurable.of(name, reading.unit)
+        comparisons.append(Comparison(*of, reading.value, middle, (low, high), place, condition_of(design, trial)))
     return tuple(comparisons)
+
+
+def condition_of(design: Design, trial: Trial) -> str:
+    """What a prediction for a trial is for, where that is not the motor as planned and alone."""
+    conditions = []
+    if has_meter(trial):
+        conditions.append("with the meter in the circuit")
+    if ran_as(design, trial) != design:
+        conditions.append("as it was built")
+    return ", ".join(conditions)

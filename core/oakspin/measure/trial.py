@@ -92,7 +92,7 @@ SWINGS = (
     ReadingWords("swings", "Swings, power off", "swings"),
     ReadingWords("swings_seconds", "Seconds for them", "s"),
 )
-RESTS = (ReadingWords("rests_deg", "Marked side at rest, from up", "° counter-clockwise"),)
+RESTS = (ReadingWords("rests_deg", "Marked side at rest, from up", "° counterclockwise"),)
 
 
 class AsBuilt(Record):
@@ -129,7 +129,7 @@ class Readings(Record):
     swings_seconds: Annotated[float | None, Field(ge=0.1, le=3600, description="Seconds that they took.")] = None
     rests_deg: Annotated[
         float | None,
-        Field(ge=0, le=359, description="Marked side at rest, power off: degrees counter-clockwise from up."),
+        Field(ge=0, le=359, description="Marked side at rest, power off: degrees counterclockwise from up."),
     ] = None
     first_gate_mm: Annotated[float | None, Field(ge=0, le=10000, description="First mark, from the entry.")] = None
     second_gate_mm: Annotated[float | None, Field(ge=1, le=10000, description="Second mark, from the entry.")] = None

@@ -22,7 +22,7 @@ class Drive:
     Parameters
     ----------
     sense : float
-        +1 forward (counter-clockwise as it is looked at), -1 backward, 0 when the pushes of a turn cancel.
+        +1 forward (counterclockwise as it is looked at), -1 backward, 0 when the pushes of a turn cancel.
     current : ndarray, shape (draws,), A
         While the contact is made, at rest.
     push : ndarray, shape (draws, angles)

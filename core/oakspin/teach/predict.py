@@ -12,7 +12,7 @@ from oakspin.errors import OakSpinError
 from oakspin.kinds.kinds import evaluate, lesson_of, words_of
 from oakspin.machines.table import machine_of
 from oakspin.rounding import rounded
-from oakspin.spoken import plain_unit
+from oakspin.spoken import digits_of, plain_unit
 from oakspin.verdict import Verdict
 
 Answer = Literal["other_way", "harder", "same", "weaker", "returns", "stops"]
@@ -88,7 +88,8 @@ def _figure_changes(before: Verdict, after: Verdict) -> tuple[str, str]:
     exact, plain = [], []
     for name, label in FIGURE_WORDS.items():
         was, becomes, unit = before.figures[name].value, after.figures[name].value, before.figures[name].unit
-        exact.append(f"{label} {rounded(was)} → {rounded(becomes)} {unit}")
+        digits = digits_of(unit)
+        exact.append(f"{label} {rounded(was, digits)} → {rounded(becomes, digits)} {unit}")
         other = plain_unit(unit)
         plain.append(f"{label} {rounded(was * other.per, 2)} → {rounded(becomes * other.per, 2)} {other.words}")
     return "; ".join(exact), "; ".join(plain)

@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from oakspin.design import Design
-from oakspin.design.patch import Setting
+from oakspin.design.patch import Setting, patched
 from oakspin.draws import Draws
-from oakspin.kinds.kinds import tuned_of
+from oakspin.kinds.kinds import evaluate, tuned_of
 from oakspin.kinds.numbers import Number
 from oakspin.rounding import rounded
 from oakspin.tune.sweep import SWEEP_DRAWS, Sweep, SweepPoint, sweep
 from oakspin.verdict.links import NAMES
-from oakspin.verdict.verdict import MUST_HOLD
+from oakspin.verdict.verdict import MUST_HOLD, Verdict
 
 NEAR = 0.97  # values within this share of the best are as good
 CLEARLY = 0.9
@@ -33,11 +34,14 @@ class Best:
     sentence: str
 
 
-def best_of(swept: Sweep) -> Best | None:
+Judge = Callable[[tuple[Setting, ...]], Verdict]
+
+
+def best_of(swept: Sweep, judge: Judge) -> Best | None:
     """The best of a sweep: the most speed over all builds, those that do not go counting nothing.
 
-    Among values about as good as the best, the one nearest to the present is taken: less to change.
-    None when it goes nowhere.
+    Among values about as good as the best, the one nearest to the present is taken: less to change. What is said of it
+    is what ``judge`` finds with its settings: the verdict that Choose shows once it is set. None when it goes nowhere.
     """
     going = [point for point in swept.points if not point.refused and _goes(point)]
     if not going:
@@ -55,21 +59,34 @@ def best_of(swept: Sweep) -> Best | None:
     # Between two swept values the present one is as good: nothing is gained by a hair's breadth.
     step = abs(swept.points[1].value - swept.points[0].value)
     value = factor.value if abs(best.value - factor.value) <= step / 2 else best.value
-    value_text = _value_text(value, factor.unit)
-    rate = next(curve.unit for curve in swept.curves if curve.id == "speed")
+    settings = factor.turned(value)
+    verdict = judge(settings)
+    speed = verdict.figures["speed"]
     less = _beyond("Less", swept, best, low - 1, swept.points[low:at])
     more = _beyond("More", swept, best, high + 1, swept.points[at + 1 : high + 1])
     sentence = (
-        f"{value_text}: {100 * best.share_that_goes:.0f} of 100 builds go, near {rounded(_speed(best), 2)} {rate}. "
-        f"{less} {more}"
+        f"{_value_text(value, factor.unit)}: {100 * verdict.share_that_goes:.0f} of 100 builds go, near "
+        f"{rounded(speed.value, 2)} {verdict.rate_words}. {less} {more}"
     )
-    return Best(factor, value, swept.points[low].value, swept.points[high].value, factor.turned(value), sentence)
+    return Best(factor, value, swept.points[low].value, swept.points[high].value, settings, sentence)
+
+
+def judge_of(design: Design, draws: Draws) -> Judge:
+    """The verdict on a design with settings, on all the draws; that on the design as it is is computed once."""
+    present = evaluate(design, draws)
+
+    def judge(settings: tuple[Setting, ...]) -> Verdict:
+        other = patched(design, settings)
+        return present if other == design else evaluate(other, draws)
+
+    return judge
 
 
 def best_settings(design: Design, draws: Draws | None = None) -> tuple[Best, ...]:
     """The best of every number that the kind of this design is tuned by first, on few of the draws."""
-    few = (draws or Draws()).fewer(SWEEP_DRAWS)
-    bests = (best_of(sweep(design, number.pointer, draws=few)) for number in tuned_of(design))
+    draws = draws or Draws()
+    few, judge = draws.fewer(SWEEP_DRAWS), judge_of(design, draws)
+    bests = (best_of(sweep(design, number.pointer, draws=few), judge) for number in tuned_of(design))
     return tuple(best for best in bests if best)
 
 

@@ -119,8 +119,14 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
     """
     machine = outcome.machine
     findings = [judge.judge(outcome) for judge in JUDGES]
+    held = _holds(findings)
+    counted = _counted(outcome, held)
     figures = {**run_figures(outcome, words), **further}
-    tellings = [judge.tell(outcome, words) for judge in JUDGES]
+
+    def middle(row: Array) -> float:
+        return float(quantiles(np.broadcast_to(row, counted.shape), (0.5,), counted)[0])
+
+    tellings = [judge.tell(outcome, words, middle) for judge in JUDGES]
     rows = (
         [finding.figure * telling.per for finding, telling in zip(findings, tellings, strict=True)]
         + [finding.margin for finding in findings]
@@ -129,8 +135,6 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
     table = np.empty((len(rows), outcome.speed.size))
     for place, row in enumerate(rows):
         table[place] = row
-    held = _holds(findings)
-    counted = _counted(outcome, held)
     running = _of_running(figures)
     bands = np.empty((len(rows), len(QUANTILES)))
     bands[~running] = quantiles(table[~running], QUANTILES)

@@ -60,7 +60,7 @@ class Words:
     stays: str
     causes: dict[str, str]
     seen: str = "from above"
-    forward: str = "counter-clockwise"
+    forward: str = "counterclockwise"
     backward: str = "clockwise"
     rate: Rate = TURNS
     units: Units = TORQUE

@@ -12,7 +12,7 @@ from oakspin.warmups.circuit import amperes, coil_length
 from oakspin.warmups.warmup import Chance, Drawn, Values, WarmUp, WarmUpDial, WarmUpResult, box
 
 SEEN = 2.0  # degrees, below which nobody sees a needle turn
-WAYS = ("counter-clockwise", "clockwise")
+WAYS = ("counterclockwise", "clockwise")
 
 
 def _found(values: Values, chance: Chance) -> WarmUpResult:

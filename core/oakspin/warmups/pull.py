@@ -26,14 +26,14 @@ from oakspin.warmups.warmup import (
 
 STEP = 1e-5  # m, over which the flux's slope is taken
 SLIDES = 0.35  # of its weight, that friction on paper holds; bench experience
-WAYS = ("counter-clockwise", "clockwise")
+WAYS = ("counterclockwise", "clockwise")
 POLES = ("N", "S")
 
 
 def coil_force(turns: float, radius: float, current: Array, magnet: tuple[float, float], gap: float) -> Array:
     """Force in N per tesla of remanence between a coil and a coaxial disc; less than 0 pulls. Lengths in m.
 
-    ``magnet`` is radius and length, ``gap`` from the coil's middle to the near face. The current runs counter-clockwise
+    ``magnet`` is radius and length, ``gap`` from the coil's middle to the near face. The current runs counterclockwise
     as seen from the magnet, whose N faces the coil: both face each other with like poles, and push.
     Source: force on a current in a field, as the slope of the flux through the coil.
     """

@@ -22,7 +22,7 @@ def test_with_plus_up_and_north_up_it_turns_clockwise_seen_from_above() -> None:
 
 @pytest.mark.parametrize(
     ("terminal", "pole", "direction"),
-    [("+", "S", "counter-clockwise"), ("-", "N", "counter-clockwise"), ("-", "S", "clockwise")],
+    [("+", "S", "counterclockwise"), ("-", "N", "counterclockwise"), ("-", "S", "clockwise")],
 )
 def test_turning_over_cell_or_magnets_reverses_it_and_both_restore_it(terminal: str, pole: str, direction: str) -> None:
     turned = evaluate(changed(LANTERN, battery__terminal_up=terminal, magnets__pole_up=pole))

@@ -75,7 +75,7 @@ def test_a_battery_that_turns_is_pushed_back_as_hard_and_is_two_round_bodies() -
     cell, magnets = 23e-3, 2 * math.pi * (6.35e-3) ** 2 * 3.2e-3 * 7500
     assert battery.inertia[0] == pytest.approx(cell * 7.25e-3**2 / 2 + magnets * 6.35e-3**2 / 2, rel=1e-3)
     shown = evaluate(changed(FRAME, turns="battery"))
-    assert "The battery turns counter-clockwise" in shown.headline
+    assert "The battery turns counterclockwise" in shown.headline
     drawing = draw(changed(FRAME, turns="battery"), battery)
     assert {path.role for path in drawing.moving} == {"mark"}
     assert any(shape.role == "wire" for shape in drawing.shapes)
@@ -176,7 +176,7 @@ def test_a_ring_round_the_coil_pushes_it_as_the_library_s_ring_does_and_the_othe
         theirs = factors * coil_by_the_library(design, ring, float(ANGLES[at]))
         assert ours[at] == pytest.approx(theirs, abs=0.02 * np.abs(ours).max())
     below = evaluate(changed(design, magnets_on="bench", gap_mm=4.0))
-    assert {below.direction, evaluate(design).direction} == {"clockwise", "counter-clockwise"}
+    assert {below.direction, evaluate(design).direction} == {"clockwise", "counterclockwise"}
     tight = changed(design, magnets={**magnets, "hole_mm": 22.0})
     assert "too narrow for the coil" in evaluate(tight).headline
     assert len(draw(tight, machine_of(tight, MEDIAN)).clashes) == 2

@@ -35,7 +35,7 @@ def test_the_force_between_coil_and_magnet_is_that_on_its_turns_in_the_magnets_f
     magnet = magpylib.magnet.Cylinder(
         polarization=(0, 0, -1.0), dimension=(2 * disc, long), position=(0, 0, gap + long / 2)
     )
-    # The coil lies level, its current counter-clockwise from above; the magnet over it has its N down.
+    # The coil lies level, its current counterclockwise from above; the magnet over it has its N down.
     outward = magnet.getB((radius, 0, 0))[0]
     on_coil = -2 * np.pi * radius * outward  # level current times the field that leads outward, upward
     mine = coil_force(20, radius, np.array([1.5]), (disc, long), gap)[0]

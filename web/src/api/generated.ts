@@ -2514,7 +2514,7 @@ export interface components {
             gap_deg?: number;
             /**
              * Offset Deg
-             * @description Timing: how far the gaps are turned on, counter-clockwise.
+             * @description Timing: how far the gaps are turned on, counterclockwise.
              * @default 0
              */
             offset_deg?: number;
@@ -2821,7 +2821,7 @@ export interface components {
             imbalance_mm?: number | null;
             /**
              * Rests Deg
-             * @description How it hangs at rest with the power off: its marked side turned so far counter-clockwise from up; none: as hands make it.
+             * @description How it hangs at rest with the power off: its marked side turned so far counterclockwise from up; none: as hands make it.
              */
             rests_deg?: number | null;
             /**
@@ -3404,7 +3404,7 @@ export interface components {
          * HandleAxis
          * @description One direction in which a handle moves, and the number of the design that it turns.
          *
-         *     The number changes by ``slope`` for each unit of way: a mm along x or y, or a degree counter-clockwise round
+         *     The number changes by ``slope`` for each unit of way: a mm along x or y, or a degree counterclockwise round
          *     ``center`` when it moves along ``turn``. Its limits, its step and its words are the number's own.
          */
         HandleAxis: {
@@ -3764,7 +3764,7 @@ export interface components {
             imbalance_mm?: number | null;
             /**
              * Rests Deg
-             * @description How it hangs at rest with the power off: its marked side turned so far counter-clockwise from up; none: as hands make it.
+             * @description How it hangs at rest with the power off: its marked side turned so far counterclockwise from up; none: as hands make it.
              */
             rests_deg?: number | null;
             /**
@@ -5213,6 +5213,8 @@ export interface components {
         /**
          * Comparison
          * @description One figure, measured and predicted with its band; ``place`` says where the measured one lies.
+         *
+         *     ``condition`` is what the prediction is for, where that is not the motor as planned; empty where it is.
          */
         Comparison: {
             /** Name */
@@ -5239,6 +5241,11 @@ export interface components {
              * @enum {string}
              */
             place: "inside" | "above" | "below";
+            /**
+             * Condition
+             * @default
+             */
+            condition: string;
         };
         /**
          * Readings
@@ -5317,7 +5324,7 @@ export interface components {
             swings_seconds?: number | null;
             /**
              * Rests Deg
-             * @description Marked side at rest, power off: degrees counter-clockwise from up.
+             * @description Marked side at rest, power off: degrees counterclockwise from up.
              */
             rests_deg?: number | null;
             /**
@@ -9031,7 +9038,7 @@ export interface components {
         };
         /**
          * DiagnosedView
-         * @description Signs that the motor can show, and the diagnosis. As planned it turns by ``sense``, +1 counter-clockwise, or it
+         * @description Signs that the motor can show, and the diagnosis. As planned it turns by ``sense``, +1 counterclockwise, or it
          *     ``travels`` along a way.
          */
         DiagnosedView: {
@@ -10259,7 +10266,7 @@ export interface components {
             gap_deg: number;
             /**
              * Offset Deg
-             * @description Timing: how far the gaps are turned on, counter-clockwise.
+             * @description Timing: how far the gaps are turned on, counterclockwise.
              * @default 0
              */
             offset_deg: number;
@@ -10566,7 +10573,7 @@ export interface components {
             imbalance_mm: number | null;
             /**
              * Rests Deg
-             * @description How it hangs at rest with the power off: its marked side turned so far counter-clockwise from up; none: as hands make it.
+             * @description How it hangs at rest with the power off: its marked side turned so far counterclockwise from up; none: as hands make it.
              */
             rests_deg: number | null;
             /**
@@ -11436,7 +11443,7 @@ export interface components {
             imbalance_mm: number | null;
             /**
              * Rests Deg
-             * @description How it hangs at rest with the power off: its marked side turned so far counter-clockwise from up; none: as hands make it.
+             * @description How it hangs at rest with the power off: its marked side turned so far counterclockwise from up; none: as hands make it.
              */
             rests_deg: number | null;
             /**
@@ -11886,7 +11893,7 @@ export interface components {
             swings_seconds: number | null;
             /**
              * Rests Deg
-             * @description Marked side at rest, power off: degrees counter-clockwise from up.
+             * @description Marked side at rest, power off: degrees counterclockwise from up.
              */
             rests_deg: number | null;
             /**

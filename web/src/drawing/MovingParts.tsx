@@ -4,7 +4,7 @@ import { pathOf, type Place } from "./place";
 import { GHOSTS, lookOf } from "./roles";
 
 export interface SpinFrame {
-  /** Angle turned, rad, counter-clockwise as it is looked at. */
+  /** Angle turned, rad, counterclockwise as it is looked at. */
   angle: number;
   /** rad/s, or m/s along a track. */
   speed: number;

@@ -12,7 +12,7 @@ export function TurnArrow({ geometry, verdict, place }: { geometry: Geometry; ve
   const forward = verdict.sense > 0;
   if (seen === "along") return <AlongArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
   if (seen === "end") return <EndArrow x={place.x(x)} y={place.y(y)} r={radius * place.scale} forward={forward} words={verdict.direction} />; // prettier-ignore
-  // The near side of the loop is its lower half: counter-clockwise from above it runs left to right.
+  // The near side of the loop is its lower half: counterclockwise from above it runs left to right.
   const tip = forward ? "M38 -3l11 -4l-1.5 11z" : "M-38 -3l-11 -4l1.5 11z";
   return (
     <g transform={`translate(${place.x(x)} 34)`}>

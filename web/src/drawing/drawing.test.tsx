@@ -57,7 +57,7 @@ const geometry = {
   sparks: [],
   turning: { x: 0, y: 60, seen: "above", radius: 0 },
 } as unknown as Geometry;
-const SENSE: Record<string, number> = { clockwise: -1, none: 0, "counter-clockwise": 1, forward: 1 };
+const SENSE: Record<string, number> = { clockwise: -1, none: 0, counterclockwise: 1, forward: 1 };
 const verdict = (direction: string) =>
   ({ direction, sense: SENSE[direction], seen: "from above" }) as unknown as Verdict;
 const svg = (part: React.ReactNode) => inRoom(<svg>{part}</svg>);
@@ -193,7 +193,7 @@ test("seen end-on, the arrow of turning stands on the other side when it turns t
     return Number(x) - place.x(0);
   };
   expect(Math.sign(tip("clockwise"))).toBe(1);
-  expect(Math.sign(tip("counter-clockwise"))).toBe(-1);
+  expect(Math.sign(tip("counterclockwise"))).toBe(-1);
 });
 
 test("a coil on a level axle shows its other side up after half a turn, and is pale while no current flows", () => {
@@ -211,7 +211,7 @@ test("a coil on a level axle shows its other side up after half a turn, and is p
     route_per_m: 0,
   };
   expect(turned(coil, 0).points[1]).toEqual([5, 30]);
-  // Counter-clockwise: what is up goes to the left.
+  // Counterclockwise: what is up goes to the left.
   expect(turned(coil, Math.PI / 2).points[1]![0]).toBeCloseTo(-5);
   expect(turned(coil, Math.PI).points[1]![1]).toBeCloseTo(10);
   const opacity = (live: number) => {
@@ -326,7 +326,7 @@ test("words beside a push that would run off the paper stand over its arrow", ()
     cleanup();
     inRoom(
       <svg>
-        <Pushes geometry={along(x)} place={place} verdict={verdict("counter-clockwise")} />
+        <Pushes geometry={along(x)} place={place} verdict={verdict("counterclockwise")} />
       </svg>,
     );
     return screen.getByText(/push/).getAttribute("text-anchor");

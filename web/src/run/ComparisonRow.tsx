@@ -3,7 +3,7 @@ import { phone } from "../theme/narrow";
 import type { Comparison } from "../api/client";
 import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { Quiet } from "../theme/parts";
-import { rounded } from "../units";
+import { predictedText, rounded } from "../units";
 import { BandBar } from "./BandBar";
 
 /** One figure of a trial beside its prediction. */
@@ -18,8 +18,9 @@ export function ComparisonRow({ row, answer = false }: { row: Comparison; answer
       </b>
       <BandBar row={row} />
       <Quiet>
-        {row.place === "inside" ? "as predicted" : `${row.place} the predicted`} {rounded(row.predicted * per)} (
-        {rounded(row.band[0] * per, 2)}–{rounded(row.band[1] * per, 2)})
+        {row.place === "inside" ? "as predicted" : `${row.place} the predicted`}{" "}
+        {predictedText(row.predicted * per, row.unit)} ({rounded(row.band[0] * per, 2)}–{rounded(row.band[1] * per, 2)})
+        {row.condition && `, ${row.condition}`}
       </Quiet>
     </Row>
   );

@@ -54,7 +54,7 @@ export function RestPicker({ working, pointer, turned, onChange }: Props) {
 
 const named = (value: number | null) => WAYS.find(([angle]) => angle === value)?.[1] ?? `${value ?? 0}° from up`;
 
-/** The coil seen from the end, its marked side turned so far counter-clockwise from up. */
+/** The coil seen from the end, its marked side turned so far counterclockwise from up. */
 function EndOn({ angle }: { angle: number }) {
   return (
     <svg width="34" height="34" viewBox="-17 -17 34 34" aria-hidden>

@@ -132,6 +132,7 @@ const row = (measured: number, place: Comparison["place"]): Comparison => ({
   plain_per: 1,
   measured,
   predicted: 100,
+  condition: "",
   band: [80, 120],
   place,
 });

@@ -12,7 +12,7 @@ afterEach(cleanup);
 const design = { kind: "frame", magnets: { pole_up: "N" } } as unknown as Design;
 const ways = [
   { direction: "clockwise", pole: "N", sentence: "Clockwise: N is up.", patch: [{ pointer: "/magnets/pole_up", value: "N" }] },
-  { direction: "counter-clockwise", pole: "S", sentence: "The other: S is up.", patch: [{ pointer: "/magnets/pole_up", value: "S" }] },
+  { direction: "counterclockwise", pole: "S", sentence: "The other: S is up.", patch: [{ pointer: "/magnets/pole_up", value: "S" }] },
 ]; // prettier-ignore
 
 function shown(data: object) {
@@ -30,7 +30,7 @@ test("nothing is told before it is said which way the motor turned", () => {
 
 test("the way that was seen tells the pole, and one press puts it into the design", () => {
   const commit = shown({ ways, instead: "" });
-  fireEvent.click(screen.getByText("counter-clockwise"));
+  fireEvent.click(screen.getByText("counterclockwise"));
   expect(screen.getByRole("status").textContent).toContain("S is up");
   fireEvent.click(screen.getByRole("button", { name: "Use it in the design" }));
   expect(commit).toHaveBeenCalledWith({ design: { kind: "frame", magnets: { pole_up: "S" } } }, "Pole found: S up");

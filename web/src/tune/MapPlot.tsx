@@ -2,7 +2,7 @@ import { useId } from "react";
 import styled, { useTheme } from "styled-components";
 import type { Curve, DesignMap } from "../api/client";
 import { unitOf, useFigures } from "../theme/FiguresProvider";
-import { rounded } from "../units";
+import { predictedText, rounded } from "../units";
 import { edgesOf, nearestAt, runsOf, stateAt, type Cell } from "./mapping";
 import { scaleFor, ticksOf } from "./scale";
 import { Slider, Row } from "./MapSlider";
@@ -47,7 +47,7 @@ export function MapPlot({ map, figure, at, pick }: Props) {
   const words =
     state === "none"
       ? NAMES.none
-      : `${figure.label.toLowerCase()} ${rounded(value * per)} ${unit}; ${NAMES[state]}, weakest: ${link}, ${rounded(map.margin[at.row]![at.column]!, 2)} × its limit`;
+      : `typical build: ${figure.label.toLowerCase()} ${predictedText(value * per, figure.unit)} ${unit}; ${NAMES[state]}, weakest: ${link}, ${rounded(map.margin[at.row]![at.column]!, 2)} × its limit`;
   const click = (event: React.PointerEvent<SVGRectElement>) => {
     const box = event.currentTarget.ownerSVGElement!.getBoundingClientRect();
     const scale = WIDTH / box.width;

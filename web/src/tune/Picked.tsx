@@ -1,7 +1,7 @@
 import styled from "styled-components";
 import type { Curve, Factor, SweepPoint } from "../api/client";
 import { unitOf, useFigures } from "../theme/FiguresProvider";
-import { band, rounded } from "../units";
+import { band, predictedText, rounded } from "../units";
 import { curveOf } from "./sweep";
 
 interface Props {
@@ -19,7 +19,7 @@ export function Picked({ factor, points, point, pick, curve }: Props) {
   const [drawn] = curveOf([point], curve);
   const weak = Object.entries(point.states).filter(([, state]) => state !== "holds");
   const words = drawn
-    ? `${curve.label} ${rounded(drawn.middle * per)} ${unit} ${band([drawn.low * per, drawn.high * per], 2)}`
+    ? `${curve.label} ${predictedText(drawn.middle * per, curve.unit)} ${unit} ${band([drawn.low * per, drawn.high * per], 2)}`
     : point.refused;
   const value = `${rounded(point.value)} ${factor.unit}`.trim();
   return (

@@ -2,7 +2,7 @@ import styled from "styled-components";
 import type { Curve, Link } from "../api/client";
 import { unitOf, useFigures } from "../theme/FiguresProvider";
 import { Table } from "../theme/stage";
-import { band, rounded } from "../units";
+import { band, predictedText, rounded } from "../units";
 import { curveOf, type SweepSoFar } from "./sweep";
 
 /** The sweep as a table: the figure with its band, and the state of every link in words. */
@@ -33,7 +33,7 @@ export function SweepTable({ sweep, curve, links }: { sweep: SweepSoFar; curve: 
                 <td>{rounded(point.value)}</td>
                 <td>
                   {drawn
-                    ? `${rounded(drawn.middle * per)} ${band([drawn.low * per, drawn.high * per], 2)}`
+                    ? `${predictedText(drawn.middle * per, curve.unit)} ${band([drawn.low * per, drawn.high * per], 2)}`
                     : point.refused}
                 </td>
                 {links.map((link) => (

@@ -101,7 +101,7 @@ test("a pair is picked by sliders alone, told in words, and turned by the core",
   vi.mocked(turned).mockResolvedValue(made);
   expect(screen.getByRole("button", { name: "Use the picked pair" }).hasAttribute("disabled")).toBe(true);
   fireEvent.change(screen.getByRole("slider", { name: "Picked turns" }), { target: { value: "2" } });
-  expect(screen.getByRole("status").textContent).toContain("20, 4 mm: speed 270 turns a minute");
+  expect(screen.getByRole("status").textContent).toContain("20, 4 mm: typical build: speed 270 turns a minute");
   fireEvent.click(screen.getByRole("button", { name: "Use the picked pair" }));
   await waitFor(() => expect(commit).toHaveBeenCalledWith({ design: made }, "Turns 20, gap 4"));
   expect(turned).toHaveBeenCalledWith(design, [

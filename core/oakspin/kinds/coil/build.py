@@ -170,7 +170,7 @@ def _turn_of(lead: Lead) -> float:
 
 
 def _tilt_of(design: CoilMotor, lead: Lead) -> float:
-    """How far the marked side is turned from up, degrees counter-clockwise, when the first arc's middle is on top."""
+    """How far the marked side is turned from up, degrees counterclockwise, when the first arc's middle is on top."""
     return (_turn_of(lead) - math.degrees(upright_pose(design)) + 180.0) % 360.0 - 180.0
 
 
@@ -283,10 +283,10 @@ def pose_word(design: CoilMotor) -> str:
 
 
 def rest_words(turned: float) -> str:
-    """Where the marked side points, turned so far counter-clockwise from up in degrees."""
+    """Where the marked side points, turned so far counterclockwise from up in degrees."""
     sides = {0: "up", 90: "to the left", 180: "down", 270: "to the right", 360: "up"}
     near = min(sides, key=lambda side: abs(side - turned))
-    return sides[near] if abs(near - turned) < 8 else f"{turned:g}° counter-clockwise from up"
+    return sides[near] if abs(near - turned) < 8 else f"{turned:g}° counterclockwise from up"
 
 
 def _checks(design: CoilMotor, shape: CoilShape) -> tuple[PowerCheck, ...]:

@@ -107,13 +107,13 @@ AXLE = (
 PLACE_OTHER_SIDE = " Stand the second stack on the other side at the same distance, {turned}."
 FLICK = (
     "Flick it {way}, seen {seen}, as hard as a finger can. If it stops and comes back, flick it the other "
-    "way: the magnets are upside down."
+    "way: magnets or leads are the other way round."
 )
 SCRAPING = "The {name} lead seen from the {seen_from} end, the coil held {pose_words}, at the edge of the board."
 TIE_ON_BOOK = "Wind each lead three times round the back of the book, one at each end, and pull tight."
 TAILS_STOPS = " Bend a small stop, or slide a bead on, where the lead leaves the support."
 BARE = (
-    "Find the face from which the wire, followed from the left lead, runs counter-clockwise; hold the coil "
+    "Find the face from which the wire, followed from the left lead, runs counterclockwise; hold the coil "
     "upright with this face to the {looks} and mark the side that is up"
 )
 BARE_LOBES = (

@@ -163,7 +163,7 @@ def _checks(design: CoredDesign) -> tuple[PowerCheck, ...]:
 def _timing(offset: float) -> str:
     if abs(offset) < 1:
         return ""
-    way = "counter-clockwise" if offset > 0 else "clockwise"
+    way = "counterclockwise" if offset > 0 else "clockwise"
     return f", {abs(offset):g}° farther {way}"
 
 

@@ -175,12 +175,12 @@ def _pressed(design: CoredDesign) -> float:
 def _flows(shape: CoredShape, live: float) -> tuple[Flow, ...]:
     """The winding cut across at the plane of the drawing: toward the viewer on one side of the bar, away on the other.
 
-    Drawn with the marked arm up. Its end is N when its current runs counter-clockwise seen from outside.
+    Drawn with the marked arm up. Its end is N when its current runs counterclockwise seen from outside.
     """
     if abs(live) < 0.04:
         return ()
     across, along = (mm(shape.radius) + mm(shape.outer)) / 2, mm(shape.hub + shape.arm * 0.75)
-    # Seen from the end, looking down the arm, counter-clockwise: toward the viewer on the drawing's left.
+    # Seen from the end, looking down the arm, counterclockwise: toward the viewer on the drawing's left.
     places = _rotated([(s * along, side * across) for s in (1.0, -1.0) for side in (1.0, -1.0)], POSE)
     left = (True, False) * 2  # of the marked arm, looking out along it
     return tuple(Flow(x, y, at_left == (live > 0)) for (x, y), at_left in zip(places, left, strict=True))

@@ -53,7 +53,7 @@ def _point(design: CoredDesign, shape: CoredShape) -> ForcePoint:
     along, aside = np.array([np.cos(POSE), np.sin(POSE), 0.0]), np.array([-np.sin(POSE), np.cos(POSE), 0.0])
     lever = (shape.radius + shape.outer) / 2 * aside
     place = (shape.hub + 0.75 * shape.arm) * along + lever
-    # N at the marked arm's end: its current runs counter-clockwise seen from there, on the left toward the viewer.
+    # N at the marked arm's end: its current runs counterclockwise seen from there, on the left toward the viewer.
     current = np.array([0.0, 0.0, np.sign(live) or 1.0])
     field = magnets_field(shape, place[None, :])[0]
     machine = cored_machine(design, MEDIAN)

@@ -35,7 +35,7 @@ TIE_TURNS = 3  # windings of each lead round the bundle that hold it together
 class Wound:
     """The wound part: outline, turns of one wire in all, and where each part's marked side points at angle 0.
 
-    ``measures`` are sums along one turn; ``places`` in rad counter-clockwise from y; a single coil's marked side is
+    ``measures`` are sums along one turn; ``places`` in rad counterclockwise from y; a single coil's marked side is
     up, at a quarter turn.
     """
 

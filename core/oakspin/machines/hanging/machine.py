@@ -62,7 +62,7 @@ def _hung(design: HangingDesign, shape: HangingShape, draws: Draws) -> _Hung:
 
 
 def hanging_coupling(design: HangingDesign, shape: HangingShape, draws: Draws) -> Array:
-    """Torque per ampere of battery current, counter-clockwise seen from above; shape (draws,), N m/A.
+    """Torque per ampere of battery current, counterclockwise seen from above; shape (draws,), N m/A.
 
     By the flux up through the circle on which the lead touches, that of the steel screw included. From
     which side the lead touches does not matter.

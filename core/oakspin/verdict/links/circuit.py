@@ -6,7 +6,7 @@ import numpy as np
 
 from oakspin.draws import Array, median
 from oakspin.rounding import rounded
-from oakspin.verdict.links.finding import Finding, Telling
+from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
@@ -33,7 +33,7 @@ def judge(outcome: Outcome) -> Finding:
     return Finding(closed, np.minimum(made / LEAST_MADE, closed / LEAST_PART))
 
 
-def tell(outcome: Outcome, words: Words) -> Telling:
+def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     """Where it closes, or what keeps it open."""
     cause = outcome.machine.broken("circuit")
     share = 100 * median(_closed(outcome))

@@ -6,7 +6,7 @@ import numpy as np
 
 from oakspin.draws import median
 from oakspin.rounding import rounded
-from oakspin.verdict.links.finding import Finding, Telling
+from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
@@ -23,7 +23,7 @@ def judge(outcome: Outcome) -> Finding:
     return Finding(shown, peak if broken else peak / LEAST_CURRENT)
 
 
-def tell(outcome: Outcome, words: Words) -> Telling:
+def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     """Where the volts go, or why so little flows."""
     machine, current = outcome.machine, outcome.drive.current
     if machine.broken("circuit"):

@@ -47,6 +47,10 @@ class Telling:
     wording: str = ""
 
 
+# The median of a row, shape (draws,), over the builds of which figures of running are told.
+Middle = Callable[[Array], float]
+
+
 @dataclass(frozen=True)
 class Judge:
     """One link: its stable id, its name, what judges it in numbers and what tells it in words."""
@@ -54,4 +58,4 @@ class Judge:
     id: str
     name: str
     judge: Callable[[Outcome], Finding]
-    tell: Callable[[Outcome, Words], Telling]
+    tell: Callable[[Outcome, Words, Middle], Telling]

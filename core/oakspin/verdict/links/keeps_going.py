@@ -6,7 +6,7 @@ import numpy as np
 
 from oakspin.draws import median
 from oakspin.rounding import rounded
-from oakspin.verdict.links.finding import Finding, Telling
+from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.trip import stopped_by
 from oakspin.verdict.words import Words
@@ -20,14 +20,14 @@ def judge(outcome: Outcome) -> Finding:
     return Finding(outcome.shown_speed, margin)
 
 
-def tell(outcome: Outcome, words: Words) -> Telling:
+def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     """How long it takes to speed or through its way, or what stops it."""
     if not outcome.goes and median(outcome.turn_ratio) >= 1 and not outcome.journey:
         once = (
-            f"Once going it would settle near {rounded(median(outcome.speed) * words.rate.per, 2)} {words.rate.words}."
+            f"Once going it would settle near {rounded(middle(outcome.speed) * words.rate.per, 2)} {words.rate.words}."
         )
         return Telling(words.rate.unit, once, _bad(outcome, words), words.rate.per, "once going")
-    good = f"Up to speed in {rounded(median(outcome.spin_up), 2)} s."
+    good = f"Up to speed in {rounded(middle(outcome.spin_up), 2)} s."
     if outcome.drive.push.shape[1] == 1:
         good = f"{words.steady}{good}"
     if outcome.journey:

@@ -6,7 +6,7 @@ import numpy as np
 
 from oakspin.draws import median
 from oakspin.rounding import rounded
-from oakspin.verdict.links.finding import Finding, Telling
+from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
@@ -22,13 +22,13 @@ def judge(outcome: Outcome) -> Finding:
     return Finding(life, life / LESSON)
 
 
-def tell(outcome: Outcome, words: Words) -> Telling:
+def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     """How many runs that makes."""
-    runs = median(outcome.runs)
+    runs = middle(outcome.runs)
     good = f"About {rounded(max(round(runs), 1), 2)} {words.runs}."
     if outcome.machine.pack.endless:
         good = "A bench supply does not run down."
     bad = "It does not run, so nothing is used up."
     if median(outcome.life) > 0:
-        bad = f"The battery runs down too soon: about {rounded(max(round(runs), 1), 2)} runs."
+        bad = f"The battery runs down within a lesson: about {rounded(max(round(runs), 1), 2)} {words.runs}."
     return Telling("s", good, bad)

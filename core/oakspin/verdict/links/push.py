@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.draws import Array, median
-from oakspin.verdict.links.finding import Finding, Telling
+from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
@@ -23,7 +23,7 @@ def judge(outcome: Outcome) -> Finding:
     return Finding(push, push / outcome.machine.least_dry)
 
 
-def tell(outcome: Outcome, words: Words) -> Telling:
+def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     """Whether it is the same all round, or why there is none."""
     drive = outcome.drive
     if outcome.machine.broken("circuit"):

@@ -6,11 +6,14 @@ import numpy as np
 
 from oakspin.draws import Array, median
 from oakspin.motion.start import BEYOND
-from oakspin.verdict.links.finding import Finding, Telling
+from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
 MOST_FLICK = 15.0  # turns/s, faster than fingers flick; bench experience
+
+
+ALL = 99.5  # of 100 resting positions, from which on none is left to tell of
 
 
 def judge(outcome: Outcome) -> Finding:
@@ -26,7 +29,7 @@ def _flick(outcome: Outcome) -> Array:
     return np.asarray(np.minimum(outcome.start.needed, MOST_FLICK * 2 * np.pi))
 
 
-def tell(outcome: Outcome, words: Words) -> Telling:
+def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     """How it is started, or what holds it."""
     rest = outcome.machine.rest
     if rest is None:
@@ -38,6 +41,8 @@ def tell(outcome: Outcome, words: Words) -> Telling:
         bad = "Flicked the wrong way: it stops and comes back. Flick it the other way."
     else:
         good = f"Starts by itself from {alone:.0f} of 100 resting positions; from the others, flick it {way}."
+        if alone > ALL:
+            good = "Starts by itself from any resting position."
         if alone < 0.5:
             good = f"Starts from any resting position when flicked {way}."
         bad = f"It needs a harder flick {way}, or another resting position."

@@ -5,7 +5,7 @@ from __future__ import annotations
 from oakspin.constants import HANDS_OFF_C
 from oakspin.draws import median
 from oakspin.rounding import spoken_time
-from oakspin.verdict.links.finding import Finding, Telling
+from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
@@ -18,13 +18,13 @@ def judge(outcome: Outcome) -> Finding:
     return Finding(outcome.hands_off, outcome.hands_off / LOOK)
 
 
-def tell(outcome: Outcome, words: Words) -> Telling:
+def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     """Which part is hot first."""
     if outcome.machine.broken("circuit") and not outcome.machine.short_ohms:
         return Telling("s", "No current, no heat.", "", wording="stays cold")
     hottest = outcome.hottest
     reaches = "reach" if hottest.several else "reaches"
-    cool = median(outcome.hands_off) > HARDLY
+    cool = middle(outcome.hands_off) > HARDLY
     warms = f"The {hottest.name} hardly {'warm' if hottest.several else 'warms'} while it runs."
     good = warms if cool else f"After that, hands off: the {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C."
     bad = f"The {hottest.name} {reaches} {HANDS_OFF_C:.0f} °C before a class has watched it for {LOOK:.0f} s."

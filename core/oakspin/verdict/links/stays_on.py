@@ -7,7 +7,7 @@ import numpy as np
 from oakspin.draws import Array, median
 from oakspin.machines.machine import NEVER, Machine
 from oakspin.rounding import rounded
-from oakspin.verdict.links.finding import Finding, Telling
+from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
@@ -34,7 +34,7 @@ def judge(outcome: Outcome) -> Finding:
     return Finding(limit, margin)
 
 
-def tell(outcome: Outcome, words: Words) -> Telling:
+def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     """What keeps it on, or how it leaves."""
     machine = outcome.machine
     cause = machine.broken("stays_on")
@@ -42,7 +42,7 @@ def tell(outcome: Outcome, words: Words) -> Telling:
         return Telling(
             "× its pull", words.stays, words.of(cause) if cause else f"A touch shakes it off: {words.leaves}."
         )
-    rate, never = median(outcome.speed) * words.rate.per, median(_limit(machine)) >= NEVER
+    rate, never = middle(outcome.speed) * words.rate.per, median(_limit(machine)) >= NEVER
     near = rounded(rate, 2)
     good = words.stays if never or not rate else f"Above this speed it {words.leaves}. It settles near {near}."
     leaves = f"It {words.leaves} at this speed, before it settles near {near}: out of balance."

@@ -24,7 +24,7 @@ def push(design) -> float:  # type: ignore[no-untyped-def]
 
 def test_half_stripped_it_runs_and_the_other_half_runs_the_other_way() -> None:
     shown, other = evaluate(CRADLE), evaluate(changed(CRADLE, strip__right=bared(270)))
-    assert {shown.direction, other.direction} == {"clockwise", "counter-clockwise"}
+    assert {shown.direction, other.direction} == {"clockwise", "counterclockwise"}
     assert shown.share_that_goes > 0.8
     assert other.figures["push"].value == pytest.approx(shown.figures["push"].value, rel=0.02)
 

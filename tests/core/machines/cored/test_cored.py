@@ -173,7 +173,7 @@ def directions(**fields: Any) -> str:
 
 def test_each_reversal_turns_it_round() -> None:
     first = directions()
-    other = {"clockwise": "counter-clockwise", "counter-clockwise": "clockwise"}[first]
+    other = {"clockwise": "counterclockwise", "counterclockwise": "clockwise"}[first]
     assert directions(plus_at="right") == other
     assert directions(magnets__pole_up="S") == other
     assert directions(plus_at="right", magnets__pole_up="S") == first

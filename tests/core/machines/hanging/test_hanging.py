@@ -39,7 +39,7 @@ def test_by_hand_with_the_current_outward_and_n_up_it_turns_clockwise() -> None:
 @pytest.mark.parametrize(("up", "pole"), list(itertools.product("+-", "NS")))
 def test_each_reversal_turns_it_round(up: str, pole: str) -> None:
     verdict = evaluate(changed(ROTOR, battery__terminal_up=up, magnets__pole_up=pole))
-    assert verdict.direction == ("counter-clockwise" if (up == "+") == (pole == "N") else "clockwise")
+    assert verdict.direction == ("counterclockwise" if (up == "+") == (pole == "N") else "clockwise")
 
 
 @pytest.mark.parametrize("side", [0.0, 45.0, 90.0, 180.0, 305.0])

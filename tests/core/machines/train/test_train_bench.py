@@ -203,7 +203,7 @@ def test_wire_mass_cost_and_time_follow_from_the_turns() -> None:
     assert figures["wire_mass"].value == pytest.approx(
         figures["wire_length"].value * np.pi / 4 * 0.812**2 * 8.96, rel=0.01
     )
-    assert figures["winding_time"].value == pytest.approx(figures["turns"].value / 60)
+    assert figures["winding_time"].value == pytest.approx(figures["turns"].value / 30)
     dear, cheap = (build_sheet(changed(TRAIN, track__price_per_kg=price)).cuts[0].note for price in (60.0, 20.0))
     assert "at 60 a kg" in dear
     assert dear != cheap
