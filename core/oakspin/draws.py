@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import zlib
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property, lru_cache
 
 import numpy as np
@@ -122,6 +122,22 @@ def median(values: Array) -> float:
     ordered = np.sort(values)
     half = ordered.size // 2
     return float(ordered[half] if ordered.size % 2 else (ordered[half - 1] + ordered[half]) / 2)
+
+
+@dataclass(frozen=True, eq=False)
+class Recorded(Draws):
+    """Draws that note which constants are asked for: those that a machine depends on."""
+
+    names: set[str] = field(default_factory=set)
+
+    # Equal to nothing but itself: what was computed for equal draws before would be taken, and nothing be noted.
+    __hash__ = object.__hash__
+    __eq__ = object.__eq__
+
+    def normal(self, name: str) -> Array:
+        """As :meth:`Draws.normal`."""
+        self.names.add(name)
+        return super().normal(name)
 
 
 def quantiles(rows: Array, shares: tuple[float, ...], among: NDArray[np.bool_] | None = None) -> Array:

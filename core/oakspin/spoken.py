@@ -79,7 +79,7 @@ def spoken(value: float, unit: str, band: tuple[float, float] | None = None) -> 
     return Spoken(
         text=f"{_grouped(value, digits_of(unit))} {unit}".strip(),
         band=exact,
-        plain=f"{_grouped(value * plain.per, 2)} {_one(plain.words, value * plain.per)}".strip(),
+        plain=f"{_grouped(value * plain.per, 2)} {one_of(plain.words, value * plain.per)}".strip(),
         plain_band=_band(unit, ends, plain.per),
     )
 
@@ -117,7 +117,7 @@ def _band(unit: str, ends: tuple[float, float] | None, per: float) -> str:
     return band_text(unit, ends[0] * per, ends[1] * per) if ends else ""
 
 
-def _one(words: str, amount: float) -> str:
+def one_of(words: str, amount: float) -> str:
     """The words of a unit for one of it."""
     if rounded(amount, 2) != "1":
         return words

@@ -14,8 +14,9 @@ from oakspin.design import Design, schema
 from oakspin.kinds.explained import Explained, explained
 from oakspin.kinds.geometry import Geometry
 from oakspin.kinds.kinds import KINDS
-from oakspin.kinds.look import Look, drawn, look, turn_each
+from oakspin.kinds.look import Look, drawn, look, sums, turn_each
 from oakspin.motion.spin import Spin
+from oakspin.verdict.sums import Sum
 from server.errors import Problem
 from server.jobs import work
 from server.jobs.answers import answer, gone
@@ -99,6 +100,12 @@ def get_look(request: HttpRequest, body: TurnBody, learned: WithLearned = None) 
 def get_turned(request: HttpRequest, body: TurnBody) -> Design:
     """The design with its dials turned."""
     return body.turned()
+
+
+@router.post("/sums", response={200: list[Sum], 404: Problem, **REFUSED}, operation_id="get_sums")
+def get_sums(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
+    """The sum behind each figure of the run chain, with the design's own numbers."""
+    return HttpResponse(to_json(sums(design, draws_for(learned, design))), content_type="application/json")
 
 
 @router.post("/advice", response={200: list[Advice], 404: Problem, **REFUSED}, operation_id="get_advice")

@@ -7,13 +7,14 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from oakspin.design import Design
-from oakspin.draws import MEDIAN, Draws
+from oakspin.draws import MEDIAN, Draws, Recorded
 from oakspin.kinds.geometry import Geometry
-from oakspin.kinds.kinds import draw, parts_of, verdict_on
+from oakspin.kinds.kinds import draw, parts_of, verdict_on, words_of
 from oakspin.kinds.numbers import PartLine, turned
 from oakspin.machines.table import machine_of
 from oakspin.motion.spin import Spin, spin_of
 from oakspin.verdict.outcome import outcome_of
+from oakspin.verdict.sums import Sum, sums_of
 from oakspin.verdict.verdict import State, Verdict
 
 
@@ -91,6 +92,15 @@ def turn_each(design: Design, turns: Sequence[tuple[str, Any]]) -> Design:
     for pointer, value in turns:
         design = turn(design, pointer, value)
     return design
+
+
+def sums(design: Design, draws: Draws | None = None) -> tuple[Sum, ...]:
+    """The sum behind each figure of the run chain, with the design's own numbers. Raises as :func:`look`."""
+    given = draws or Draws()
+    noted = Recorded(given.count, given.seed, learned=given.learned)
+    outcome = outcome_of(machine_of(design, noted))
+    typical = outcome_of(machine_of(design, replace(given, count=1)))
+    return sums_of(typical, outcome, noted, words_of(design, outcome.machine))
 
 
 def spin(design: Design, draws: Draws | None = None) -> Spin:

@@ -12,7 +12,7 @@ from oakspin.errors import OakSpinError
 from oakspin.kinds.kinds import evaluate, lesson_of, words_of
 from oakspin.machines.table import machine_of
 from oakspin.rounding import rounded
-from oakspin.spoken import digits_of, plain_unit
+from oakspin.spoken import digits_of, one_of, plain_unit
 from oakspin.verdict import Verdict
 
 Answer = Literal["other_way", "harder", "same", "weaker", "returns", "stops"]
@@ -60,12 +60,22 @@ def cards_of(design: Design) -> tuple[Card, ...]:
                 prediction.question,
                 options,
                 answer,
-                prediction.because if answer != "stops" else after.headline,
+                _because(prediction.because, answer, before, after),
                 *_figure_changes(before, after),
                 prediction.patch,
             )
         )
     return tuple(cards)
+
+
+def _because(reason: str, answer: Answer, before: Verdict, after: Verdict) -> str:
+    """Why: the reason as planned, what stops it, and what else changed where a turned direction changes the speed."""
+    if answer == "stops":
+        return after.headline
+    was, becomes = before.figures["speed"].value, after.figures["speed"].value
+    if answer != "other_way" or abs(becomes - was) <= APART * was:
+        return reason
+    return f"{reason} {FAVORS.format(word='slower' if becomes < was else 'faster')}"
 
 
 def answer_of(before: Verdict, after: Verdict) -> Answer:
@@ -80,6 +90,8 @@ def answer_of(before: Verdict, after: Verdict) -> Answer:
     return "harder" if change > 1 + ALIKE else "weaker" if change < 1 - ALIKE else "same"
 
 
+APART = 0.05  # of its speed, from which a difference between both ways is told
+FAVORS = "That way it is {word}: its heavy side and its bared part suit one way better than the other."
 FIGURE_WORDS = {"push": "push", "speed": "speed", "spin_up_time": "to speed in"}
 
 
@@ -91,5 +103,6 @@ def _figure_changes(before: Verdict, after: Verdict) -> tuple[str, str]:
         digits = digits_of(unit)
         exact.append(f"{label} {rounded(was, digits)} → {rounded(becomes, digits)} {unit}")
         other = plain_unit(unit)
-        plain.append(f"{label} {rounded(was * other.per, 2)} → {rounded(becomes * other.per, 2)} {other.words}")
+        words = one_of(other.words, becomes * other.per)
+        plain.append(f"{label} {rounded(was * other.per, 2)} → {rounded(becomes * other.per, 2)} {words}")
     return "; ".join(exact), "; ".join(plain)

@@ -27,8 +27,9 @@ class Outcome:
     ``start`` tells how it starts, ``turn_ratio`` is the push over the dry friction averaged over
     a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` pairs each
     body with the mean square of the current in it. ``hands_off`` of a body that stays cool is the
-    whole ``life``; ``held_still`` is the time until the first part is too hot to hold where the machine
-    is stuck with the current on, ``held_hottest`` which part. ``machine`` and ``drive`` are those of the first
+    whole ``life``, in which the battery gives the charge ``taken`` in C; ``held_still`` is the time until
+    the first part is too hot to hold where the machine is stuck with the current on, ``held_hottest`` which
+    part. ``machine`` and ``drive`` are those of the first
     seconds, ``settled`` and ``running`` those of the rest, in which a zinc cell has polarized; ``mean_current`` in A
     is what a slow meter shows while it runs.
     """
@@ -47,6 +48,7 @@ class Outcome:
     held_still: Array
     held_hottest: Body
     life: Array
+    taken: Array
     runs: Array
     mean_current: Array
     journey: Journey | None = None
@@ -111,7 +113,7 @@ def outcome_of(machine: Machine) -> Outcome:
     hottest = machine.bodies[int(np.argmin([median(time) for time in times]))]
     hands_off = np.min(times, axis=0)
     held_still, held_hottest = _held_still(machine, drive)
-    life = _life(settled, running, mean / np.maximum(running.current, 1e-12))
+    life, taken = _life(settled, running, mean / np.maximum(running.current, 1e-12))
     capped = np.minimum(hands_off, np.where(life > 0, life, NO_CURRENT))
     one_run = np.minimum(np.minimum(capped, ONE_RUN), FOREVER)
     if journey and machine.route and not machine.route.closed:
@@ -131,6 +133,7 @@ def outcome_of(machine: Machine) -> Outcome:
         held_still=held_still,
         held_hottest=held_hottest,
         life=life,
+        taken=taken,
         runs=life / np.maximum(one_run, 1e-9),
         mean_current=mean,
         journey=journey,
@@ -159,8 +162,8 @@ def _held_still(machine: Machine, drive: Drive) -> tuple[Array, Body]:
     return np.minimum(np.min(times, axis=0), np.where(square > 0, spent, NO_CURRENT)), hottest
 
 
-def _life(machine: Machine, drive: Drive, live: Array) -> Array:
-    """Seconds of running until the fading battery no longer overcomes the friction."""
+def _life(machine: Machine, drive: Drive, live: Array) -> tuple[Array, Array]:
+    """Seconds of running until the fading battery no longer overcomes the friction; the charge in C taken till then."""
     pack = machine.pack
     used = pack.used + (1 - pack.used) * _STAGES[:, None]
     outer = machine.total_ohms - pack.ohms_at(pack.used)
@@ -170,4 +173,5 @@ def _life(machine: Machine, drive: Drive, live: Array) -> Array:
     mean = live * current
     seconds = charge_at(pack, mean) / np.maximum(mean, 1e-9) * (1 - pack.used) / len(_STAGES)
     # Once stopped it stays stopped: nothing after the first stage that fails counts.
-    return np.asarray((seconds * np.logical_and.accumulate(running, axis=0)).sum(axis=0))
+    seconds = seconds * np.logical_and.accumulate(running, axis=0)
+    return seconds.sum(axis=0), (seconds * mean).sum(axis=0)

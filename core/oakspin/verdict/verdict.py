@@ -14,7 +14,9 @@ from oakspin.machines.machine import NEVER, Machine, Mask
 from oakspin.motion.steady import coast_down_time
 from oakspin.rounding import rounded, time_unit
 from oakspin.spoken import Spoken, band_text, spoken
+from oakspin.verdict.energy import EnergyPart, energy_of
 from oakspin.verdict.links import JUDGES, NAMES, Finding, Judge, Telling
+from oakspin.verdict.links.stays_on import leave_speed_shown
 from oakspin.verdict.outcome import Outcome, outcome_of
 from oakspin.verdict.trip import QUANTILES, Trip, trip_of
 from oakspin.verdict.words import Words
@@ -28,6 +30,7 @@ STARTS: dict[Starts, str] = {
     "never": "does not start",
 }
 DOES_NOT_GO = "Does not go."
+LONGEST_LIFE = 86400.0  # s: what an endless source is told to last
 AMPLE = 1.3  # a margin of the median build beyond which most builds hold, too
 SELF = 0.5  # share of builds or rest positions from which it must start unaided to be told so
 MUST_HOLD = ("push", "starts", "keeps_going", "stays_on")
@@ -94,6 +97,7 @@ class Verdict:
     share_that_goes: float
     figures: dict[str, Figure]
     trip: Trip | None
+    energy: tuple[EnergyPart, ...]
     causes: tuple[str, ...]
 
     def link(self, id_: str) -> Link:
@@ -164,6 +168,7 @@ def verdict_of(kind: str, outcome: Outcome, words: Words, further: Figures) -> V
             name: Figure(float(band[1]), unit, (float(band[0]), float(band[2])))
             for (name, (_, unit)), band in zip(figures.items(), bands[2 * count :], strict=True)
         },
+        energy=energy_of(outcome, counted),
         trip=trip_of(outcome, words, counted if 2 * held.sum() >= held.size else np.ones_like(held)),
         causes=tuple(words.of(cause) for cause in machine.causes),
     )
@@ -259,7 +264,7 @@ def _link(judge: Judge, telling: Telling, figure: Array, margin: Array) -> Link:
         margin=middle,
         margin_band=(low, high),
         sentence=telling.bad if state == "fails" else telling.good,
-        spoken=spoken(wording, unit, ends),
+        spoken=spoken(wording, unit, ends) if not telling.wording else Spoken(telling.wording, "", telling.wording, ""),
         wording=telling.wording,
     )
 
@@ -291,11 +296,11 @@ def run_figures(outcome: Outcome, words: Words) -> Figures:
         "inertia": (machine.inertia * units.inertia_per, units.inertia),
         "hands_off_time": (outcome.hands_off, "s"),
         "held_still_time": (outcome.held_still, "s"),
-        "life": (outcome.life / 60, "min"),
+        "life": (np.minimum(outcome.life, LONGEST_LIFE if machine.pack.endless else np.inf) / 60, "min"),
         "runs": (outcome.runs, "runs"),
     }
     if (machine.leave_speed < NEVER).any():
-        figures["leave_speed"] = (machine.leave_speed * rate.per, rate.unit)
+        figures["leave_speed"] = (leave_speed_shown(outcome) * rate.per, rate.unit)
     if np.any(machine.rim):
         figures["rim_speed"] = (outcome.speed * machine.rim, "m/s")
     journey = outcome.journey

@@ -1580,6 +1580,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Sums
+         * @description The sum behind each figure of the run chain, with the design's own numbers.
+         */
+        post: operations["get_sums"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/advice": {
         parameters: {
             query?: never;
@@ -7828,6 +7848,20 @@ export interface components {
             common: boolean;
         };
         /**
+         * EnergyPart
+         * @description One part of what the battery gives: its name, its share of all, and what it takes in W on average.
+         */
+        EnergyPart: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+            /** Watts */
+            watts: number;
+        };
+        /**
          * Figure
          * @description A number with its unit and band: the 10th and 90th percentile of builds like this one.
          */
@@ -8033,6 +8067,8 @@ export interface components {
                 [key: string]: components["schemas"]["Figure"];
             };
             trip: components["schemas"]["Trip"] | null;
+            /** Energy */
+            energy: components["schemas"]["EnergyPart"][];
             /** Causes */
             causes: string[];
         };
@@ -8063,6 +8099,34 @@ export interface components {
              * @description Key of what trials taught, to look with it.
              */
             learned?: string | null;
+        };
+        /**
+         * Spread
+         * @description A constant that the bench does not tell, and its part of the spread of a figure, 0 to 1.
+         */
+        Spread: {
+            /** Name */
+            name: string;
+            /** Meaning */
+            meaning: string;
+            /** Range */
+            range: string;
+            /** Source */
+            source: string;
+            /** Part */
+            part: number;
+        };
+        /**
+         * Sum
+         * @description How one link's figure comes about: a line a step, and what makes its band.
+         */
+        Sum: {
+            /** Link */
+            link: string;
+            /** Lines */
+            lines: string[];
+            /** Spreads */
+            spreads: components["schemas"]["Spread"][];
         };
         /**
          * Advice
@@ -18881,6 +18945,86 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_sums: {
+        parameters: {
+            query?: {
+                learned?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sum"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -114,6 +114,14 @@ export const lookQuery = (design: Design, turns: Turn[] = [], learned?: string) 
 /** The design with its dials turned, by the core. */
 export const turned = (design: Design, turns: Turn[]) => post("/api/turn", { body: { design, turns } });
 
+/** The sum behind each figure of the run chain, with the design's own numbers. */
+export const sumsQuery = (design: Design, learned?: string) =>
+  queryOptions({
+    queryKey: ["sums", design, learned],
+    queryFn: ({ signal }) => post("/api/sums", { body: design, signal, ...asLearned(learned) }),
+    ...ofDesign,
+  });
+
 export const adviceQuery = (design: Design, learned?: string) =>
   queryOptions({
     queryKey: ["advice", design, learned],

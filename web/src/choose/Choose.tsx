@@ -50,6 +50,7 @@ export function Choose({ working }: { working: Working }) {
 
   const below = useMemo(() => <FromDrawer working={working} />, [working]);
 
+  const of = useMemo(() => ({ design, learned }), [design, learned]);
   if (!look) return <Waiting role="status">{problem ? problem.line : "Working out whether it goes …"}</Waiting>;
   const { verdict, parts, drawing } = look;
   return (
@@ -85,7 +86,7 @@ export function Choose({ working }: { working: Working }) {
             Of 100 motors built this way, <b>{Math.round(100 * verdict.share_that_goes)}</b> go and stay on.
           </Share>
         )}
-        <RunChain verdict={verdict} before={before} pinned={pin.look?.verdict} />
+        <RunChain verdict={verdict} before={before} pinned={pin.look?.verdict} of={of} />
         <AdviceList
           advice={sameDesign(settled, design) ? advice.data : undefined}
           apply={apply}

@@ -21,7 +21,7 @@ const link = (id: string, state: Link["state"], figure: number, unit = "A"): Lin
   wording: "",
   spoken: { text: `${figure} ${unit}`, band: "8–12", plain: `${figure} plain ${unit}`, plain_band: "80–120" },
 });
-const verdict = (...links: Link[]) => ({ links }) as unknown as Verdict;
+const verdict = (...links: Link[]) => ({ links, energy: [] }) as unknown as Verdict;
 
 test("each link tells its state in a word and by a shape of its own, not by color alone", () => {
   inRoom(

@@ -3,17 +3,20 @@ import styled from "styled-components";
 import type { Link, Verdict } from "../api/client";
 import { LinkLoop } from "../drawing/LinkLoop";
 import { spokenAs, useFigures, type Telling } from "../theme/FiguresProvider";
-import { LinkMeaning } from "./LinkMeaning";
+import { EnergyBar } from "./EnergyBar";
+import { LinkMeaning, type SumsOf } from "./LinkMeaning";
 
 interface Props {
   verdict: Verdict;
   /** Figures before the last changes, newest first: shown faint, so that a change is seen. */
   before: Verdict[];
   pinned?: Verdict;
+  /** The design that is told of, and what it is told with: for the sums behind its figures. */
+  of?: SumsOf;
 }
 
 /** The eight links in the order in which a real demonstration fails. */
-export function RunChain({ verdict, before, pinned }: Props) {
+export function RunChain({ verdict, before, pinned, of }: Props) {
   const { telling } = useFigures();
   return (
     <List aria-label="Run chain">
@@ -25,8 +28,10 @@ export function RunChain({ verdict, before, pinned }: Props) {
           kind={verdict.kind}
           telling={telling}
           ghost={ghostOf(link, telling, before, pinned)}
+          of={of}
         />
       ))}
+      {telling === "exact" && verdict.energy.length > 0 && <EnergyBar energy={verdict.energy} />}
     </List>
   );
 }
@@ -37,16 +42,17 @@ interface LinkProps {
   kind: string;
   telling: Telling;
   ghost: string;
+  of?: SumsOf;
 }
 
-const ChainLink = memo(function ChainLink({ link, number, kind, telling, ghost }: LinkProps) {
+const ChainLink = memo(function ChainLink({ link, number, kind, telling, ghost, of }: LinkProps) {
   const { band } = spokenAs(link.spoken, telling);
   return (
     <Row data-link={link.id} data-state={link.state}>
       <LinkLoop state={link.state} />
       <div>
         <Name>
-          <LinkMeaning link={link} number={number} kind={kind} />
+          <LinkMeaning link={link} number={number} kind={kind} of={of} />
           <span>
             <b data-figure>{figureText(link, telling)}</b>
           </span>
@@ -82,8 +88,9 @@ function ghostOf(link: Link, telling: Telling, before: Verdict[], pinned?: Verdi
     return now.endsWith(` ${unit.join(" ")}`) ? number! : then;
   };
   if (pinned) return `pin ${find(pinned)}`;
-  const past = before.map(find);
-  return past.length > 0 && past[0] !== now.split(" ")[0] && past[0] !== now ? `was ${past.join(", ")}` : "";
+  // What it was and is again, or was twice, is told once or not at all.
+  const past = [...new Set(before.map(find))].filter((text) => text !== now && text !== now.split(" ")[0]);
+  return past.length > 0 ? `was ${past.join(", ")}` : "";
 }
 
 const List = styled.ol`

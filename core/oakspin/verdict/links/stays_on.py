@@ -13,14 +13,25 @@ from oakspin.verdict.words import Words
 
 SETTLED_FLOOR = 1.0  # rad/s, so that a motor at rest has a finite margin
 LARGEST_MARGIN = 100.0
+SURE = 10.0  # times the speed at which it settles, beyond which a limit is none
 
 
 def _limit(machine: Machine) -> Array:
     return np.asarray(machine.leave_speed * machine.free("stays_on"))
 
 
+def _shown(limit: Array, speed: Array) -> Array:
+    """The limit as a figure: where there is none, a speed out of reach."""
+    return np.where(limit >= NEVER, SURE * np.maximum(speed, SETTLED_FLOOR), limit)
+
+
 def _may_be_shaken_off(machine: Machine) -> bool:
     return bool(np.all(np.isfinite(machine.hold)))
+
+
+def leave_speed_shown(outcome: Outcome) -> Array:
+    """Speed at which each build would leave its seat, as it is told; shape (draws,)."""
+    return _shown(outcome.machine.leave_speed, outcome.speed)
 
 
 def judge(outcome: Outcome) -> Finding:
@@ -31,7 +42,7 @@ def judge(outcome: Outcome) -> Finding:
     if _may_be_shaken_off(machine):
         held = np.minimum(np.asarray(machine.hold) * machine.free("stays_on"), LARGEST_MARGIN)
         return Finding(held, np.minimum(held, margin))
-    return Finding(limit, margin)
+    return Finding(_shown(limit, outcome.speed), margin)
 
 
 def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
@@ -42,7 +53,9 @@ def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
         return Telling(
             "× its pull", words.stays, words.of(cause) if cause else f"A touch shakes it off: {words.leaves}."
         )
-    rate, never = middle(outcome.speed) * words.rate.per, median(_limit(machine)) >= NEVER
+    settled = middle(outcome.speed)
+    limit = median(_limit(machine))
+    rate, never = settled * words.rate.per, limit >= NEVER or SETTLED_FLOOR < settled < limit / SURE
     near = rounded(rate, 2)
     good = words.stays if never or not rate else f"Above this speed it {words.leaves}. It settles near {near}."
     leaves = f"It {words.leaves} at this speed, before it settles near {near}: out of balance."
