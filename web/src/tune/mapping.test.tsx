@@ -63,7 +63,9 @@ test("runs of one state cover each row without gaps", () => {
 test("the picked pair is told in words, and moved by either slider", () => {
   const pick = vi.fn();
   inRoom(<MapPlot map={map} figure={SPEED} at={nearestAt(map, 2.2, 11)} pick={pick} />);
-  expect(screen.getByRole("status").textContent).toContain("2 mm, 10 mm: typical build: speed 100 turns a minute; barely goes");
+  expect(screen.getByRole("status").textContent).toContain(
+    "2 mm, 10 mm: typical build: speed 100 turns a minute; barely goes",
+  );
   expect(screen.getByRole("status").textContent).toContain("weakest: starts, 1.1 × its limit");
   fireEvent.change(screen.getByRole("slider", { name: "Picked gap" }), { target: { value: "3" } });
   expect(pick).toHaveBeenCalledWith({ column: 3, row: 0 });
