@@ -4,10 +4,18 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+import numpy as np
+
 from oakspin.constants import HANDS_OFF_C
 from oakspin.design import Design
+from oakspin.draws import MEDIAN, median
+from oakspin.errors import Refusal
+from oakspin.machines.table import machine_of
 from oakspin.parts.magnet import keep_away
+from oakspin.rounding import rounded
 
+NEARLY = 3.0  # times the battery's own ohms, up to which what is joined to it is nearly a short circuit
+SHORT = "This is nearly a short circuit."
 # Each: id, title, and text with places for the magnets counted, the distance to keep and the hands-off temperature.
 CAUTIONS = (
     (
@@ -36,8 +44,8 @@ CAUTIONS = (
     (
         "heat",
         "Hot wire and cell",
-        "This is nearly a short circuit. Keep to the time on the card, disconnect it after each run, and let it cool: "
-        "hands off above {hot:.0f} °C.",
+        "{draws} Keep to the time on the card, disconnect it after each run, and let it cool: hands off above "
+        "{hot:.0f} °C.",
     ),
     (
         "cells",
@@ -63,11 +71,25 @@ class Caution:
     text: str
 
 
+def _draws(design: Design) -> str:
+    """How much current flows, where that is a danger of its own: through ohms like the battery's, or held still."""
+    try:
+        machine = machine_of(design, MEDIAN)
+    except Refusal:
+        return SHORT
+    inside, whole = median(machine.pack.ohms_at(machine.pack.used)), median(machine.total_ohms)
+    if machine.short_ohms or whole - inside <= NEARLY * inside:
+        return SHORT
+    amperes = min(median(machine.pack.volts_at(machine.pack.used)) / whole, float(np.min(machine.pack.limit)))
+    return f"Held still it draws about {rounded(amperes, 2)} A, more than while it runs, and warms."
+
+
 def cautions_of(design: Design) -> tuple[Caution, ...]:
     """Every caution for a design, the gravest first."""
     known = {
         "cm": max(keep_away(stack) for stack in design.stacks) * 100,
         "count": sum(stack.count for stack in design.stacks),
         "hot": HANDS_OFF_C,
+        "draws": _draws(design),
     }
     return tuple(Caution(id_, title, text.format(**known)) for id_, title, text in CAUTIONS)

@@ -1,6 +1,7 @@
 """Cautions: always all of them, with this design's own numbers."""
 
 from oakspin.safety import cautions_of
+from runner.samples import sample
 from tests.core.designs import LANTERN, changed
 
 
@@ -27,3 +28,14 @@ def test_the_magnets_to_count_are_those_of_the_design() -> None:
         caution.text for caution in cautions_of(changed(LANTERN, magnets__count=5)) if caution.id == "swallowing"
     )
     assert "Count them (5" in text
+
+
+def test_a_short_circuit_is_named_where_it_is_nearly_one() -> None:
+    heat = {
+        name: next(each.text for each in cautions_of(sample(name)) if each.id == "heat")
+        for name in ("lantern", "crane-motor")
+    }
+    assert "nearly a short circuit" in heat["lantern"]
+    # 3.7 ohms of winding on two cells: 3.16 V / 4.1 ohms.
+    assert "short circuit" not in heat["crane-motor"]
+    assert "about 0.78 A" in heat["crane-motor"]

@@ -89,6 +89,8 @@ def condition_of(design: Design, trial: Trial) -> str:
     conditions = []
     if has_meter(trial):
         conditions.append("with the meter in the circuit")
-    if ran_as(design, trial) != design:
+    if trial.hands and trial.hands != design.maker:
+        conditions.append("in the hands that built it")
+    if trial.as_built or trial.readings.rests_deg is not None:
         conditions.append("as it was built")
     return ", ".join(conditions)

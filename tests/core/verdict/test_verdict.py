@@ -9,7 +9,7 @@ from oakspin.design.patch import patched
 from oakspin.rounding import rounded as figures
 from oakspin.verdict.links import JUDGES, NAMES
 from oakspin.verdict.verdict import weakest_of
-from tests.core.designs import LANTERN, changed, sample
+from tests.core.designs import CRADLE, LANTERN, changed, sample
 
 ORDER = ["circuit", "current", "push", "starts", "keeps_going", "stays_on", "stays_cool", "lasts"]
 
@@ -96,3 +96,10 @@ def test_sample_world_two_run_and_one_says_why_not() -> None:
     assert evaluate(sample("lantern")).direction == "clockwise"
     assert evaluate(sample("carousel")).share_that_goes > 0.5
     assert evaluate(sample("channel-buoy")).direction == "none"
+
+
+def test_a_small_bared_arc_is_a_choice_and_no_bad_contact() -> None:
+    small = {"bared": "arcs", "arcs": [{"center_deg": 90.0, "width_deg": 11.0}], "rest": "enamel"}
+    sentence = evaluate(changed(CRADLE, strip__right=small)).link("circuit").sentence
+    assert "comes and goes" not in sentence
+    assert "bare more of it" in sentence

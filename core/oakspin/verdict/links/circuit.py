@@ -38,6 +38,10 @@ def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     cause = outcome.machine.broken("circuit")
     share = 100 * median(_closed(outcome))
     fickle = f"The contact comes and goes: {words.contact} carry current only {share:.0f} % of the time."
+    if median(outcome.machine.touch.made) >= LEAST_MADE:
+        fickle = (
+            f"So little of the turn is bare metal that current flows only {share:.0f} % of the time: bare more of it."
+        )
     return Telling("%", f"{words.closes}{_sparks(outcome, words)}", words.of(cause) if cause else fickle, per=100)
 
 
