@@ -39,7 +39,7 @@ def number(text: str) -> str:
     return text.replace(",", "").rstrip(".")
 
 
-def speeds_told(design: Design, verdict: Verdict) -> Iterator[tuple[str, str]]:
+def speeds_shown(design: Design, verdict: Verdict) -> Iterator[tuple[str, str]]:
     """Where the speed is told, and as what."""
     rate = re.escape(verdict.rate_words)
     headline = re.search(rf"{NUMBER} {rate}", verdict.headline)
@@ -71,8 +71,8 @@ def same_speed(design: Design) -> None:
     verdict = evaluate(design)
     speed = verdict.figures["speed"]
     expected = rounded(speed.value, digits_of(speed.unit))
-    told = dict(speeds_told(design, verdict))
-    assert set(told.values()) == {expected}, told
+    shown = dict(speeds_shown(design, verdict))
+    assert set(shown.values()) == {expected}, shown
 
 
 @pytest.mark.parametrize("name", GOING)
@@ -98,10 +98,10 @@ def test_the_best_of_each_tells_what_choose_then_shows(name: str) -> None:
     design = sample(name)
     for best in best_settings(design):
         verdict = evaluate(patched(design, best.settings))
-        said = re.search(rf": (\d+) of 100 builds go, near {NUMBER} {re.escape(verdict.rate_words)}", best.sentence)
-        assert said, best.sentence
-        assert int(said[1]) == round(100 * verdict.share_that_goes)
-        assert number(said[2]) == rounded(verdict.figures["speed"].value, 2)
+        found = re.search(rf": (\d+) of 100 builds go, near {NUMBER} {re.escape(verdict.rate_words)}", best.sentence)
+        assert found, best.sentence
+        assert int(found[1]) == round(100 * verdict.share_that_goes)
+        assert number(found[2]) == rounded(verdict.figures["speed"].value, 2)
 
 
 @pytest.mark.parametrize("name", GOING)

@@ -40,12 +40,12 @@ def energy_of(outcome: Outcome, counted: Mask) -> tuple[EnergyPart, ...]:
     counts = counted & (given > 0)
     if not counts.any():
         return ()
-    told = []
+    shown = []
     for (id_, name), watts in parts.items():
         share = float(np.mean(np.broadcast_to(watts, given.shape)[counts] / given[counts]))
         if share >= SHOWN:
-            told.append(EnergyPart(id_, name, share, float(np.mean(np.broadcast_to(watts, given.shape)[counts]))))
-    return tuple(told)
+            shown.append(EnergyPart(id_, name, share, float(np.mean(np.broadcast_to(watts, given.shape)[counts]))))
+    return tuple(shown)
 
 
 def _parts(outcome: Outcome) -> dict[tuple[str, str], Array] | None:

@@ -20,7 +20,7 @@ from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
 LEAST = 0.03  # of a figure's spread, below which a constant is not told
-TOLD = 3
+MOST = 3
 BATTERY = "battery"
 
 
@@ -75,7 +75,7 @@ def _one(row: Array | float) -> float:
     return float(np.ravel(np.asarray(row, float))[0])
 
 
-def _told(value: Array | float, unit: str, digits: int = 3) -> str:
+def _text(value: Array | float, unit: str, digits: int = 3) -> str:
     return f"{rounded(_one(value), digits)} {unit}".strip()
 
 
@@ -96,7 +96,7 @@ def _circuit(outcome: Outcome) -> tuple[str, ...]:
 def _round_the_circuit(outcome: Outcome) -> str:
     machine = outcome.machine
     ohms = {BATTERY: machine.pack.ohms_at(machine.pack.used), **machine.ohms}
-    return " + ".join(f"{_told(each, '')} {place}" for place, each in ohms.items())
+    return " + ".join(f"{_text(each, '')} {place}" for place, each in ohms.items())
 
 
 def _current(outcome: Outcome) -> tuple[str, ...]:
@@ -104,15 +104,15 @@ def _current(outcome: Outcome) -> tuple[str, ...]:
     volts, peak = machine.pack.volts_at(machine.pack.used), drive.current
     if machine.broken("circuit"):
         return ("The circuit is open: no current.",)
-    lines = [f"{_told(volts, 'V')} / ({_round_the_circuit(outcome)}) ohms = {_told(volts / machine.total_ohms, 'A')}."]
+    lines = [f"{_text(volts, 'V')} / ({_round_the_circuit(outcome)}) ohms = {_text(volts / machine.total_ohms, 'A')}."]
     if _one(machine.pack.limit) <= _one(volts / machine.total_ohms):
-        lines.append(f"The supply lets no more than {_told(machine.pack.limit, 'A')} through.")
+        lines.append(f"The supply lets no more than {_text(machine.pack.limit, 'A')} through.")
     if not outcome.goes:
         return tuple(lines)
     settled, share = outcome.running.current, outcome.machine.closed_share
     if _one(settled) < 0.99 * _one(peak):
-        lines.append(f"Within seconds the battery tires: {_told(settled, 'A')}.")
-    lines.append(f"It flows {100 * _one(share):.0f} % of the time: {_told(settled * share, 'A')} on average at rest.")
+        lines.append(f"Within seconds the battery tires: {_text(settled, 'A')}.")
+    lines.append(f"It flows {100 * _one(share):.0f} % of the time: {_text(settled * share, 'A')} on average at rest.")
     lines.append(_at_speed(settled * share, outcome.mean_current, machine.henries))
     return tuple(lines)
 
@@ -121,9 +121,9 @@ def _at_speed(rest: Array, running: Array, henries: Array | float) -> str:
     less = 1 - _one(running) / max(_one(rest), 1e-12)
     lag = " and its winding lets current rise but slowly" if np.any(henries) else ""
     if less < 0.005:
-        return f"Turning, it makes hardly any volts of its own: {_told(running, 'A')} while it runs."
+        return f"Turning, it makes hardly any volts of its own: {_text(running, 'A')} while it runs."
     takes = f"Turning, it makes volts against the battery{lag}"
-    return f"{takes}: {100 * less:.0f} % less, {_told(running, 'A')} while it runs."
+    return f"{takes}: {100 * less:.0f} % less, {_text(running, 'A')} while it runs."
 
 
 def _push(outcome: Outcome, words: Words) -> tuple[str, ...]:
@@ -132,10 +132,10 @@ def _push(outcome: Outcome, words: Words) -> tuple[str, ...]:
     mean = facing * machine.effective.mean(axis=1) * units.push_per
     flows = drive.current * machine.touch.made
     if not drive.sense:
-        return (f"{_told(flows, 'A')} × {_told(mean, f'{units.push}/A')}: over a turn the pushes cancel.",)
+        return (f"{_text(flows, 'A')} × {_text(mean, f'{units.push}/A')}: over a turn the pushes cancel.",)
     return (
-        f"Field along every piece of wire, averaged over a turn: {_told(mean, f'{units.push}')} for each ampere.",
-        f"{_told(flows, 'A')} that get through × {_told(mean, units.push)} = {_told(flows * mean, units.push)}.",
+        f"Field along every piece of wire, averaged over a turn: {_text(mean, f'{units.push}')} for each ampere.",
+        f"{_text(flows, 'A')} that get through × {_text(mean, units.push)} = {_text(flows * mean, units.push)}.",
     )
 
 
@@ -143,8 +143,8 @@ def _starts(outcome: Outcome, words: Words) -> tuple[str, ...]:
     units, machine = words.units, outcome.machine
     push, dry = outcome.drive.stall * units.push_per, machine.load.dry * units.push_per
     lines = [
-        f"Push {_told(push, units.push)} against friction {_told(dry, units.push)}: "
-        f"{_told(push / np.maximum(dry, 1e-300), 'times', 2)}."
+        f"Push {_text(push, units.push)} against friction {_text(dry, units.push)}: "
+        f"{_text(push / np.maximum(dry, 1e-300), 'times', 2)}."
     ]
     if machine.rest is not None:
         lines.append("How it lies at rest decides: the push there must also lift its heavy side, or a flick must.")
@@ -157,28 +157,28 @@ def _keeps_going(outcome: Outcome, words: Words) -> tuple[str, ...]:
         return ("The push does not beat the friction at any speed.",)
     load = machine.load
     push, dry = outcome.running.at(speed), load.dry
-    told = _told(speed * words.rate.per, words.rate.words, 2)
+    top = _text(speed * words.rate.per, words.rate.words, 2)
     return (
-        f"At {told} the push is down to {_told(push * units.push_per, units.push)}.",
-        f"There friction takes {_told(dry * units.push_per, units.push)}, air and what else grows with speed "
-        f"{_told((load.at(speed) - dry) * units.push_per, units.push)}: in all "
-        f"{_told(load.at(speed) * units.push_per, units.push)}{'' if outcome.journey else ', as much as the push'}.",
+        f"At {top} the push is down to {_text(push * units.push_per, units.push)}.",
+        f"There friction takes {_text(dry * units.push_per, units.push)}, air and what else grows with speed "
+        f"{_text((load.at(speed) - dry) * units.push_per, units.push)}: in all "
+        f"{_text(load.at(speed) * units.push_per, units.push)}{'' if outcome.journey else ', as much as the push'}.",
     )
 
 
 def _stays_on(outcome: Outcome, words: Words) -> tuple[str, ...]:
     machine, speed = outcome.machine, outcome.speed
     if np.all(np.isfinite(machine.hold)):
-        return (f"What holds it is {_told(machine.hold, 'times', 2)} what a touch and its weight pull with.",)
+        return (f"What holds it is {_text(machine.hold, 'times', 2)} what a touch and its weight pull with.",)
     if _one(machine.leave_speed) >= NEVER:
         return ("Nothing lets it out.",)
     if _one(machine.leave_speed) > SURE * _one(speed):
         return (f"It would leave at more than {SURE:g} times the speed at which it settles.",)
     leave = machine.leave_speed * words.rate.per
     return (
-        f"By its weight and how far it is off center it leaves at {_told(leave, words.rate.words, 2)}.",
-        f"{_told(leave, '', 2)} / {_told(speed * words.rate.per, '', 2)} = "
-        f"{_told(machine.leave_speed / np.maximum(speed, 1e-9), 'times the speed at which it settles', 2)}.",
+        f"By its weight and how far it is off center it leaves at {_text(leave, words.rate.words, 2)}.",
+        f"{_text(leave, '', 2)} / {_text(speed * words.rate.per, '', 2)} = "
+        f"{_text(machine.leave_speed / np.maximum(speed, 1e-9), 'times the speed at which it settles', 2)}.",
     )
 
 
@@ -191,10 +191,10 @@ def _stays_cool(outcome: Outcome) -> tuple[str, ...]:
     rate = power / np.asarray(body.heat_capacity)
     (soon,) = spoken_time(_one(outcome.hands_off))
     return (
-        f"{_told(square, 'A²')} (mean square of the current) × {_told(body.ohms, 'ohms')} = {_told(power, 'W')} in the "
+        f"{_text(square, 'A²')} (mean square of the current) × {_text(body.ohms, 'ohms')} = {_text(power, 'W')} in the "
         f"{body.name}.",
-        f"{_told(power, 'W')} / {_told(body.heat_capacity, 'J/°C')} = {_told(rate, '°C a second', 2)} at first, less "
-        f"as it gives heat to the air: from {_told(outcome.machine.room_C, '')} to {HANDS_OFF_C:.0f} °C in {soon}.",
+        f"{_text(power, 'W')} / {_text(body.heat_capacity, 'J/°C')} = {_text(rate, '°C a second', 2)} at first, less "
+        f"as it gives heat to the air: from {_text(outcome.machine.room_C, '')} to {HANDS_OFF_C:.0f} °C in {soon}.",
     )
 
 
@@ -207,12 +207,12 @@ def _lasts(outcome: Outcome) -> tuple[str, ...]:
     taken, life = outcome.taken, np.maximum(outcome.life, 1e-9)
     if not _one(outcome.life):
         return ("It does not run, so nothing is used up.",)
-    (told,) = spoken_time(_one(life))
+    (lasts,) = spoken_time(_one(life))
     average = taken / life
-    falls = f"from {_told(mean, 'A')} to {_told(average, 'A')} on average"
+    falls = f"from {_text(mean, 'A')} to {_text(average, 'A')} on average"
     return (
         f"The battery turns it until its push no longer beats the friction. The current falls {falls}.",
-        f"At such a current it gives {_told(taken / 3600, 'Ah')}: / {_told(average, 'A')} = {told}.",
+        f"At such a current it gives {_text(taken / 3600, 'Ah')}: / {_text(average, 'A')} = {lasts}.",
     )
 
 
@@ -225,7 +225,7 @@ def _spreads(figure: Array, positions: dict[str, Array]) -> tuple[Spread, ...]:
     order = _ranks(values[some])
     drawn = {name: at[some] for name, at in positions.items() if np.ptp(at[some])}
     parts = {name: float(np.corrcoef(order, _ranks(at))[0, 1] ** 2) for name, at in drawn.items()}
-    most = sorted(parts, key=lambda name: -parts[name])[:TOLD]
+    most = sorted(parts, key=lambda name: -parts[name])[:MOST]
     return tuple(
         Spread(name, known.meaning, _range(known), known.source, parts[name])
         for name in most

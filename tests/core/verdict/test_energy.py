@@ -24,20 +24,20 @@ from tests.core.variety import DESIGNS
 SEVEN = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
 
 
-def told(design: Design) -> dict[str, float]:
+def shares_of(design: Design) -> dict[str, float]:
     return {part.id: part.share for part in evaluate(design).energy}
 
 
 @pytest.mark.parametrize("name", DESIGNS)
 def test_shares_add_up_on_every_make(name: str) -> None:
-    shares = told(DESIGNS[name])
+    shares = shares_of(DESIGNS[name])
     assert not shares or math.isclose(sum(shares.values()), 1, abs_tol=0.005), shares
 
 
 @given(designs)
 def test_shares_add_up_on_any_design(design: Design) -> None:
     try:
-        shares = told(design)
+        shares = shares_of(design)
     except Refusal:
         shares = {}
     assume(shares)
@@ -48,7 +48,7 @@ def test_shares_add_up_on_any_design(design: Design) -> None:
 def test_where_nothing_stores_energy_nothing_is_left_for_sparks_or_supply() -> None:
     """Volts times current, heat and work are found apart from each other: only a law that keeps energy closes them."""
     for name in ("lantern", "beacon", "ferry-wheel", "tide-mill", "crate-roller"):
-        shares = told(sample(name))
+        shares = shares_of(sample(name))
         assert {"sparks", "supply"}.isdisjoint(shares), (name, shares)
 
 
@@ -59,7 +59,7 @@ def test_a_supply_at_its_limit_keeps_the_rest_for_itself() -> None:
     outcome = outcome_of(machine_of(design, MEDIAN))
     # By hand: while current flows 1 A runs through so many ohms; the supply has 6 V, the rest it keeps.
     ohms = float(sum(np.ravel(each)[0] for each in outcome.machine.ohms.values()))
-    shares = told(design)
+    shares = shares_of(design)
     assert shares["supply"] == pytest.approx(1 - ohms * 1.0 / 6.0, abs=0.1)
 
 
@@ -69,7 +69,7 @@ def test_sparks_are_what_the_winding_stores_at_each_break() -> None:
     drive, machine, speed = outcome.running, outcome.settled, outcome.speed
     mean, _ = drive.flow(speed)
     given = float(machine.pack.volts_at(machine.pack.used)[0] * mean[0])
-    sparks = told(sample("crane-motor"))["sparks"] * given
+    sparks = shares_of(sample("crane-motor"))["sparks"] * given
     henries, peak = float(np.ravel(machine.henries)[0]), float(outcome.drive.current[0])
     turns = float(speed[0]) / (2 * math.pi)
     assert 0.02 * given < sparks < 0.15 * given
