@@ -78,7 +78,7 @@ def test_every_paper_of_a_class_is_written(page: Page, at: At) -> None:
         "Group cards": "both hands up",
         "Warm-ups": "what comes, and what to say",
         "Cautions": "Swallowed magnets injure",
-        "Build sheets": "Wind the coil",
+        "Build sheets": "Done already, by an adult: lay out the parts",
         "First-run cards": "Power off after",
         "It does not go": "Mend it so",
         "Notebook pages": "Magnets back",
