@@ -1,6 +1,6 @@
 """What a machine takes for granted is made by a step, seen in its drawing, checked before power, and a fault when missing.
 
-The words that a step must say were written by hand from what the bench needs, before looking at what the steps say.
+The words that a step must say are kept here, apart from the steps: a step that loses them fails.
 """
 
 from __future__ import annotations
