@@ -14,6 +14,12 @@ export interface Refused {
   why: string;
 }
 
+/** One question: how it is put, and whether what it is of has passed since. */
+interface Question {
+  lookAt: (turned: Pending[]) => Promise<Look>;
+  passed: () => boolean;
+}
+
 interface Taken {
   show: (design: Design) => void;
   commit: (next: { design: Design }, words: string) => void;
@@ -38,6 +44,7 @@ export function useLook(design: Design, { show, commit }: Taken, learned?: strin
     asking: false,
     stale: true,
     shown: design,
+    learned,
   });
 
   const ask = useCallback(() => {
@@ -50,27 +57,27 @@ export function useLook(design: Design, { show, commit }: Taken, learned?: strin
         while (now.stale) {
           now.stale = false;
           const sent = [...now.pending];
-          const { base, words } = now;
+          const { base, words, learned } = now;
+          // An answer of another design, or of what was known before, is no answer any more.
+          const passed = () => now.base !== base || now.learned !== learned;
+          const lookAt = (turned: Pending[]) =>
+            queries.fetchQuery(lookQuery(base, turned.map(({ pointer, value }) => ({ pointer, value })), learned)); // prettier-ignore
           try {
-            const answer = await lookAt(base, sent);
-            if (now.base !== base) continue;
+            const answer = await lookAt(sent);
+            if (passed()) continue;
             setProblem(null);
             if (sent.length > 0) setRefused(null);
             take(answer, sent, words);
           } catch (error) {
             if (!(error instanceof ProblemError)) throw error;
-            if (now.base !== base) continue;
-            await keepTheOthers(base, sent, words, error);
+            if (passed()) continue;
+            await keepTheOthers({ lookAt, passed }, sent, words, error);
           }
         }
       } finally {
         now.asking = false;
       }
     })();
-
-    function lookAt(base: Design, turned: Pending[]) {
-      return queries.fetchQuery(lookQuery(base, turned.map(({ pointer, value }) => ({ pointer, value })), learned)); // prettier-ignore
-    }
 
     function take(answer: Look, sent: Pending[], words: string) {
       // What did not change stays the same object, so that only what changed is drawn anew.
@@ -79,7 +86,7 @@ export function useLook(design: Design, { show, commit }: Taken, learned?: strin
     }
 
     /** What is refused never takes hold, and takes no other turn with it. */
-    async function keepTheOthers(base: Design, sent: Pending[], words: string, why: ProblemError) {
+    async function keepTheOthers({ lookAt, passed }: Question, sent: Pending[], words: string, why: ProblemError) {
       now.pending = now.pending.filter((pending) => !sent.includes(pending));
       setTurns(now.pending);
       setProblem(why);
@@ -89,14 +96,14 @@ export function useLook(design: Design, { show, commit }: Taken, learned?: strin
       for (const turn of sent) {
         try {
           if (sent.length === 1) throw why;
-          answer = await lookAt(base, [...good, turn]);
+          answer = await lookAt([...good, turn]);
           good.push(turn);
         } catch (error) {
           if (!(error instanceof ProblemError)) throw error;
           setRefused({ pointer: turn.pointer, why: error.line });
         }
       }
-      if (answer && now.base === base) take(answer, good, words);
+      if (answer && !passed()) take(answer, good, words);
     }
 
     function settle(now: typeof state.current, sent: Pending[], turned: Design, words: string) {
@@ -109,15 +116,14 @@ export function useLook(design: Design, { show, commit }: Taken, learned?: strin
       setTurns(now.pending);
       commit({ design: turned }, words);
     }
-  }, [queries, show, commit, learned]);
+  }, [queries, show, commit]);
 
   // A design that came from elsewhere (undo, advice, another tab) is looked at anew.
-  const inFlight = useRef(learned);
   useEffect(() => {
     const now = state.current;
-    const same = design === now.shown && inFlight.current === learned;
+    const same = design === now.shown && now.learned === learned;
     if (same && !now.stale) return;
-    inFlight.current = learned;
+    now.learned = learned;
     if (design !== now.shown) {
       now.base = now.shown = design;
       now.pending = [];
