@@ -15,6 +15,7 @@ DATA = Path(os.environ.get("OAKSPIN_DATA") or ROOT / "data").expanduser().absolu
 DATABASE = DATA / folder.DATABASE
 DEMO = ROOT / "demo"
 DESCRIPTION = ROOT / "docs" / "api" / "openapi.json"
+PHYSICS = ROOT / "docs" / "physics.md"
 BUILT = ROOT / "web" / "dist" / "index.html"
 # The commands by which this program is started and a copy put back: an installed one has others.
 START = os.environ.get("OAKSPIN_START", "./oak start")

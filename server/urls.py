@@ -2,13 +2,14 @@
 
 from django.urls import path, re_path
 
-from server import docs
+from server import docs, reading
 from server.api import api
 from server.guard import no_such_route
 from server.page import page
 
 urlpatterns = [
     path("api/docs", docs.page),
+    path("api/docs/physics", reading.physics),
     path("api/openapi.json", docs.description),
     path("api/", api.urls),
     re_path(r"^api/", no_such_route),

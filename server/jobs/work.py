@@ -14,7 +14,7 @@ from queue import SimpleQueue
 
 from pydantic_core import to_json
 
-from oakspin.advice import advise
+from oakspin.advice import advise, cliffs_of
 from oakspin.classroom.forecast.forecast import forecasting
 from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.forecast.views import forecast_view
@@ -51,6 +51,11 @@ EVERY = 0.05  # of the way, at which progress is told
 def advice(design: Design, draws: Draws | None = None) -> Iterator[bytes]:
     """What to change: each tried on the design."""
     yield to_json(list(advise(design, draws)))
+
+
+def cliffs(design: Design, draws: Draws | None = None) -> Iterator[bytes]:
+    """Where a number turned a little loses the run."""
+    yield to_json(cliffs_of(design, draws))
 
 
 def learned(design: Design, runs: list[Ran], others: list[Site], though_odd: list[str]) -> Iterator[bytes]:

@@ -9,7 +9,7 @@ from ninja import Router, Schema
 from pydantic import Field
 from pydantic_core import to_json
 
-from oakspin.advice import Advice
+from oakspin.advice import Advice, Cliff
 from oakspin.design import Design, schema
 from oakspin.kinds.explained import Explained, explained
 from oakspin.kinds.geometry import Geometry
@@ -112,6 +112,12 @@ def get_sums(request: HttpRequest, design: Design, learned: WithLearned = None) 
 def get_advice(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
     """What to change: each tried on the design."""
     return answer(gone(request), work.advice, design, draws_for(learned, design))
+
+
+@router.post("/cliffs", response={200: list[Cliff], 404: Problem, **REFUSED}, operation_id="get_cliffs")
+def get_cliffs(request: HttpRequest, design: Design, learned: WithLearned = None) -> HttpResponse:
+    """Where a number turned by a tenth or less loses the run."""
+    return answer(gone(request), work.cliffs, design, draws_for(learned, design))
 
 
 @router.post("/spin", response={200: Spin, 404: Problem, **REFUSED}, operation_id="get_spin")

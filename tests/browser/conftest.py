@@ -15,7 +15,9 @@ from playwright.sync_api import ConsoleMessage, Page, expect
 from runner.browser import CHROMIUM, FLAGS, ready
 from runner.live_server import ROOT, LiveServer
 
-expect.set_options(timeout=20_000)
+# So long that a busy machine is slower and not red: nothing that comes is waited for longer than it takes.
+PATIENCE_MS = 90_000
+expect.set_options(timeout=PATIENCE_MS)
 # What tells that a stage is there.
 SEEN = {
     "choose": "What helps most",
@@ -101,6 +103,7 @@ def quiet_console(page: Page) -> Iterator[None]:
         if not any(noted in message.text for noted in ("responded with a status of 4", "net::ERR_FAILED")):
             messages.append(message.text)
 
+    page.set_default_timeout(PATIENCE_MS)
     page.on("console", hear)
     page.on("pageerror", lambda error: messages.append(str(error)))
     yield

@@ -21,7 +21,7 @@ def opened(page: Page, at: At) -> None:
     sample = page.get_by_role("button", name="Open the harbor school's")
     sample.or_(page.get_by_role("link", name="Harbor Week")).first.press("Enter")
     page.get_by_role("link", name="After the class").press("Enter")
-    expect(page.get_by_role("heading", name="Nothing is noted yet.")).to_be_visible(timeout=60_000)
+    expect(page.get_by_role("heading", name="Nothing is noted yet.")).to_be_visible()
 
 
 def tried(page: Page, seen: str) -> None:
@@ -82,7 +82,7 @@ def test_a_teacher_notes_what_groups_did_and_prints_the_report(page: Page, at: A
     assert [(row["group"], row["try"]) for row in rows] == [("Limpet", "1"), ("Kelp", "1"), ("Kelp", "2"), ("Tern", "")]
     page.get_by_role("link", name="Print the report").press("Enter")
     paper = page.get_by_role("main")
-    expect(paper).to_contain_text("scraped the lead", timeout=60_000)
+    expect(paper).to_contain_text("scraped the lead")
     expect(paper).to_contain_text("Not built in time.")
     expect(paper.get_by_role("table")).to_contain_text("There is still enamel on a lead")
     assert faults_of_access(page) == []
@@ -93,7 +93,7 @@ def test_what_was_noted_is_there_again_and_every_step_can_be_taken_back(page: Pa
     page.get_by_role("link", name="Harbor Week").first.press("Enter")
     page.get_by_role("link", name="After the class").press("Enter")
     groups = page.get_by_role("listbox", name="Groups")
-    expect(groups).to_contain_text("Kelp ● runs", timeout=60_000)
+    expect(groups).to_contain_text("Kelp ● runs")
     groups.get_by_role("option", name="Limpet").focus()
     for name in ("Kelp", "Tern", "Plover"):
         page.keyboard.press("ArrowDown")

@@ -1,4 +1,4 @@
-"""The API is shown from its kept description, ready at once, with nothing fetched from elsewhere."""
+"""The API and the physics are shown from what is kept in docs/, ready at once, with nothing fetched from elsewhere."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
+from oakspin.verdict.links import JUDGES
 from tests.browser.conftest import faults_of_access
 
 
@@ -24,3 +25,11 @@ def test_every_route_is_listed_and_opens(page: Page, at: Callable[[str], str]) -
     expect(page.locator("#schema-TurnBody")).to_contain_text("required")
     assert faults_of_access(page) == []
     assert all(url.startswith(at("/")) for url in asked)
+
+
+def test_the_physics_has_a_place_for_every_link(page: Page, at: Callable[[str], str]) -> None:
+    page.goto(at("/api/docs/physics"))
+    for judge in JUDGES:
+        expect(page.locator(f"h3#{judge.name.lower().replace(' ', '_')}")).to_have_text(judge.name)
+    expect(page.get_by_role("cell", name="flux up through a coaxial circle")).to_be_visible()
+    assert faults_of_access(page) == []

@@ -19,7 +19,7 @@ At = Callable[[str], str]
 
 def forecast(page: Page) -> float:
     """The groups that run in the mean, when all changes were tried."""
-    expect(page.locator("[data-forecast]")).to_contain_text("groups will have it running", timeout=60_000)
+    expect(page.locator("[data-forecast]")).to_contain_text("groups will have it running")
     expect(page.get_by_text("changes tried")).to_have_count(0, timeout=120_000)
     answer = page.locator("[data-save]").first.inner_text()
     found = re.search(r"([\d.]+) → ([\d.]+) groups", answer)
@@ -88,7 +88,7 @@ def test_every_paper_of_a_class_is_written(page: Page, at: At) -> None:
     }
     for title, words in papers.items():
         page.get_by_role("link", name=title, exact=True).click()
-        expect(page.get_by_role("main")).to_contain_text(words, timeout=60_000)
+        expect(page.get_by_role("main")).to_contain_text(words)
         assert faults_of_access(page) == [], title
         page.get_by_role("link", name="Back to the class").click()
 
@@ -118,7 +118,7 @@ def test_papers_of_a_class_fit_their_sheets(page: Page, at: At, size: str) -> No
     whole = page.url
     for what, most in SHEETS.items():
         page.goto(f"{whole}/print/{what}")
-        expect(page.get_by_role("main").get_by_role("status")).to_have_count(0, timeout=60_000)
+        expect(page.get_by_role("main").get_by_role("status")).to_have_count(0)
         page.wait_for_load_state("networkidle")
         document = pypdfium2.PdfDocument(page.pdf(format=size, prefer_css_page_size=False))
         texts = [sheet.get_textpage().get_text_range() for sheet in document]
@@ -146,7 +146,7 @@ def test_a_plan_is_written_and_what_is_wrong_with_it_reported(page: Page, at: At
     expect(page.get_by_text("“Kelp” stands there twice.")).to_be_visible()
     page.get_by_role("textbox", name="One a line; never names of children").fill("Kelp\nTern\nWhelk")
     page.get_by_text("Choose the screw").click()
-    expect(page.locator("[data-strip]")).to_have_count(3, timeout=60_000)
+    expect(page.locator("[data-strip]")).to_have_count(3)
     stopped(page)
     expect(page.get_by_text("changes tried")).to_have_count(0)
     expect(page.get_by_text("Saved", exact=True)).to_be_visible()

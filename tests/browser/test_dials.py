@@ -117,7 +117,7 @@ def test_a_clash_is_drawn_where_it_is_and_advice_tells_its_price(page: Page, at:
     ready(page)
     expect(page.locator("[data-clashes='1'] path")).to_have_count(1)
     advice = page.get_by_label("What helps most")
-    expect(advice.get_by_text("of 100 builds go").first).to_be_visible(timeout=20_000)
+    expect(advice.get_by_text("of 100 builds go").first).to_be_visible()
 
 
 def test_a_ring_can_be_chosen_from_a_disc_and_gets_a_hole(page: Page, at: At, motor: Callable[[], str]) -> None:

@@ -17,11 +17,11 @@ Motor = Callable[..., str]
 def opened(page: Page, at: At, id_: str) -> None:
     page.goto(at(f"/motor/{id_}/run"))
     page.get_by_role("link", name="It does not go").click()
-    expect(page.locator("[data-sign=nothing]")).to_be_visible(timeout=30_000)
+    expect(page.locator("[data-sign=nothing]")).to_be_visible()
 
 
 def settled(page: Page) -> None:
-    expect(page.locator("[data-summary]:not([data-busy])")).to_be_visible(timeout=30_000)
+    expect(page.locator("[data-summary]:not([data-busy])")).to_be_visible()
 
 
 def test_a_dead_motor_is_found_out_and_mended(page: Page, at: At, motor: Motor) -> None:
@@ -31,7 +31,7 @@ def test_a_dead_motor_is_found_out_and_mended(page: Page, at: At, motor: Motor) 
     expect(summary).to_contain_text("Tick what you see")
     page.locator("[data-sign=nothing]").click()
     page.get_by_role("textbox", name="Current").fill("0")
-    expect(summary).not_to_contain_text("Tick what you see", timeout=30_000)
+    expect(summary).not_to_contain_text("Tick what you see")
     settled(page)
     first = page.locator("[data-cause]").first
     before = first.get_attribute("data-cause")
@@ -42,7 +42,7 @@ def test_a_dead_motor_is_found_out_and_mended(page: Page, at: At, motor: Motor) 
     settled(page)
     expect(first).to_have_attribute("data-cause", before or "")
     first.get_by_role("button", name="No:").click()
-    expect(first).not_to_have_attribute("data-cause", before or "", timeout=10_000)
+    expect(first).not_to_have_attribute("data-cause", before or "")
     covered = page.locator("[data-next]")
     expect(covered).to_contain_text("first")
     name = covered.get_attribute("data-cause")
@@ -53,7 +53,7 @@ def test_a_dead_motor_is_found_out_and_mended(page: Page, at: At, motor: Motor) 
         found.locator("summary").click()
     # What was ticked outlives a reload.
     page.reload()
-    expect(page.locator("[data-sign=nothing]")).to_have_attribute("data-selected", "true", timeout=30_000)
+    expect(page.locator("[data-sign=nothing]")).to_have_attribute("data-selected", "true")
     if not found.get_by_role("button", name="Mended: it goes now").is_visible():
         found.locator("summary").click()
     found.get_by_role("button", name="Mended: it goes now").click()
@@ -74,7 +74,7 @@ def test_it_is_reached_and_answered_by_keys_and_has_no_faults_of_access(page: Pa
     expect(page.locator("[data-headline]")).to_be_visible()
     page.keyboard.press("0")
     sign = page.locator("[data-sign=trembles]")
-    expect(sign).to_be_visible(timeout=30_000)
+    expect(sign).to_be_visible()
     assert faults_of_access(page) == []
     page.get_by_role("checkbox", name="Trembles").focus()
     page.keyboard.press("Space")
@@ -94,14 +94,14 @@ def test_other_rooms_and_a_phone_show_it_without_sideways_scroll(page: Page, at:
     page.goto(at("/"))
     page.evaluate("room => localStorage.setItem('oakspin.room', room)", room)
     page.goto(at(f"/motor/{id_}/fix"))
-    expect(page.locator("[data-sign=starts_then_stops]")).to_be_visible(timeout=30_000)
+    expect(page.locator("[data-sign=starts_then_stops]")).to_be_visible()
     assert faults_of_access(page) == []
     assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth + 1")
 
 
 def test_the_sheet_for_the_tables_prints_eight(page: Page, at: At, motor: Motor) -> None:
     page.goto(at(f"/motor/{motor('ferry-wheel')}/print/faults"))
-    expect(page.locator("tbody tr")).to_have_count(8, timeout=30_000)
+    expect(page.locator("tbody tr")).to_have_count(8)
     expect(page.get_by_role("img", name="The motor with numbers where to look")).to_be_visible()
     assert faults_of_access(page) == []
 

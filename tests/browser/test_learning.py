@@ -35,7 +35,7 @@ def test_trials_narrow_the_figures_of_every_stage(page: Page, at: At, motor: Mot
     with page.expect_file_chooser() as chooser:
         page.get_by_role("button", name="Import a CSV table").click()
     chooser.value.set_files(table)
-    expect(summary.locator("[data-row=speed]")).to_contain_text("now", timeout=20_000)
+    expect(summary.locator("[data-row=speed]")).to_contain_text("now")
     expect(summary.get_by_role("list", name="Learned").get_by_role("listitem").first).to_be_visible()
     expect(summary).to_contain_text("would tell most next")
     mark = page.locator("[data-learned]")
@@ -64,9 +64,9 @@ def test_the_bench_can_be_looked_at_switched_off_and_begun_anew(page: Page, at: 
     with page.expect_file_chooser() as chooser:
         page.get_by_role("button", name="Import a CSV table").click()
     chooser.value.set_files(table)
-    expect(page.locator("[data-row=speed]")).to_be_visible(timeout=20_000)
+    expect(page.locator("[data-row=speed]")).to_be_visible()
     page.get_by_role("link", name="Your bench").click()
-    expect(page.get_by_text(re.compile(r"From \d+ trials of \d+ motors?\."))).to_be_visible(timeout=20_000)
+    expect(page.get_by_text(re.compile(r"From \d+ trials of \d+ motors?\."))).to_be_visible()
     counts = page.get_by_role("checkbox", name="Let it count for every motor")
     counts.press("Space")
     expect(counts).not_to_be_checked()
@@ -88,11 +88,11 @@ def test_the_bench_s_page_and_run_with_a_source_have_no_faults_of_access(
     with page.expect_file_chooser() as chooser:
         page.get_by_role("button", name="Import a CSV table").click()
     chooser.value.set_files(table)
-    expect(page.locator("[data-row=speed]")).to_be_visible(timeout=20_000)
+    expect(page.locator("[data-row=speed]")).to_be_visible()
     page.get_by_role("button", name="a simulated motor").click()
     page.get_by_role("button", name="Set it up").click()
-    expect(page.locator("[data-live=current]")).to_be_visible(timeout=20_000)
+    expect(page.locator("[data-live=current]")).to_be_visible()
     assert faults_of_access(page) == []
     page.goto(at("/bench"))
-    expect(page.get_by_text(re.compile(r"From \d+ trials"))).to_be_visible(timeout=20_000)
+    expect(page.get_by_text(re.compile(r"From \d+ trials"))).to_be_visible()
     assert faults_of_access(page) == []

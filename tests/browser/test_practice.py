@@ -10,7 +10,6 @@ from playwright.sync_api import Page, expect
 from tests.browser.conftest import faults_of_access
 
 At = Callable[[str], str]
-SLOW = 60_000  # ms, that hiding a fault may take under load
 
 
 def picked(page: Page, field: str, steps: int) -> None:
@@ -38,7 +37,7 @@ def test_a_case_is_played_by_keys_from_the_shelf_to_the_record(page: Page, at: A
     page.get_by_role("button", name="Begin").focus()
     page.keyboard.press("Enter")
     now = page.locator("[data-now]")
-    expect(now).not_to_be_empty(timeout=SLOW)
+    expect(now).not_to_be_empty()
     assert faults_of_access(page) == []
     page.get_by_role("button", name="Read the current").focus()
     page.keyboard.press("Enter")
@@ -49,7 +48,7 @@ def test_a_case_is_played_by_keys_from_the_shelf_to_the_record(page: Page, at: A
     expect(check.locator("b")).to_be_visible()
     # What was done outlives a reload.
     page.reload()
-    expect(check.locator("b")).to_be_visible(timeout=SLOW)
+    expect(check.locator("b")).to_be_visible()
     for guess in range(3):
         picked(page, "What is wrong?", guess)
         picked(page, "What mends it?", guess)
@@ -80,7 +79,7 @@ def test_a_class_is_helped_in_the_order_of_what_is_hot_and_quick(page: Page, at:
     page.get_by_role("radio", name="Twelve groups").check(force=True)
     page.get_by_role("button", name="Begin").click()
     groups = page.locator("[data-group]")
-    expect(groups).to_have_count(12, timeout=SLOW)
+    expect(groups).to_have_count(12)
     assert faults_of_access(page) == []
     waits = page.locator("[data-waits]")
     while left := waits.count():
@@ -91,4 +90,4 @@ def test_a_class_is_helped_in_the_order_of_what_is_hot_and_quick(page: Page, at:
     expect(ended).to_contain_text("waited")
     expect(ended.get_by_role("heading", name=re.compile("^The best order")).first).to_be_visible()
     page.get_by_role("button", name="Next case (2 of 5)").click()
-    expect(page.get_by_text("case 2 of 5")).to_be_visible(timeout=SLOW)
+    expect(page.get_by_text("case 2 of 5")).to_be_visible()

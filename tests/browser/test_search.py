@@ -15,7 +15,7 @@ At = Callable[[str], str]
 
 def searched(page: Page) -> None:
     page.get_by_role("button", name="Search", exact=True).click()
-    expect(page.locator("[data-progress]")).to_have_text(re.compile(r"worth a look$"), timeout=60_000)
+    expect(page.locator("[data-progress]")).to_have_text(re.compile(r"worth a look$"))
 
 
 def kinds(page: Page, *wanted: str) -> None:
@@ -96,7 +96,7 @@ def test_a_search_is_stopped_and_purchases_make_a_list(page: Page, at: At, tmp_p
     searched(page)
     page.get_by_role("button", name="Find out what is worth buying").click()
     line = page.locator("label").filter(has_text=re.compile("opens the roller")).first
-    expect(line).to_be_visible(timeout=60_000)
+    expect(line).to_be_visible()
     line.click()
     expect(page.get_by_role("heading", name="Shopping list, for all groups with spares")).to_be_visible()
     with page.expect_download() as saved:

@@ -9,7 +9,7 @@ from dataclasses import replace
 from fnmatch import fnmatchcase
 
 from oakspin.design import Design
-from oakspin.design.patch import Setting, value_at
+from oakspin.design.patch import Setting, patched, value_at
 from oakspin.errors import OakSpinError, UnfitPatch
 from oakspin.kinds.change import Change
 from oakspin.kinds.kinds import KINDS, changes_of, parts_of
@@ -96,14 +96,27 @@ def wide(design: Design) -> list[Change]:
     changes: list[Change] = []
     for part in parts_of(design):
         for dial in part.dials:
-            if any(fnmatchcase(dial.pointer, pattern) for pattern in FIXED):
+            if is_fixed(dial.pointer):
                 continue
             if dial.type == "choice":
                 changes += _choices(part, dial)
         for number in numbers_in((part,)).values():
-            if not any(fnmatchcase(number.pointer, pattern) for pattern in FIXED):
+            if not is_fixed(number.pointer):
                 changes += _numbers(part, number, _in(good, number.pointer))
     return changes
+
+
+def is_fixed(pointer: str) -> bool:
+    """Whether what is at a pointer is no one's to change at the bench."""
+    return any(fnmatchcase(pointer, pattern) for pattern in FIXED)
+
+
+def turned_to(design: Design, number: Number, value: float) -> Design | None:
+    """The design with a number turned to a value; none where it cannot be had."""
+    try:
+        return patched(design, number.turned(value))
+    except OakSpinError:
+        return None
 
 
 def _in(design: Design, pointer: str) -> float | None:
@@ -142,9 +155,9 @@ def _numbers(part: PartLine, number: Number, good: float | None) -> Iterator[Cha
     values = {now / 2, now * 2, *(low + share * (high - low) for share in SHARES)}
     if good is not None:
         values.add(good)
-    seen = {_on_step(number, now)}
+    seen = {on_step(number, now)}
     for value in values:
-        own = _on_step(number, value)
+        own = on_step(number, value)
         if own in seen:
             continue
         seen.add(own)
@@ -160,16 +173,18 @@ def to_value(number: Number, value: float, effort: float) -> Change | None:
     except UnfitPatch:
         return None
     unit = "" if not number.unit else number.unit if number.unit == "°" else f" {number.unit}"
-    old, new = _number_text(number.value), _number_text(value)
+    old, new = number_text(number.value), number_text(value)
     words = _phrase(number.pointer, number.part, old, new) or f"{number.name}: {old} → {new}{unit}"
     return Change(words, patch, effort)
 
 
-def _number_text(value: float) -> str:
+def number_text(value: float) -> str:
+    """A number as advice tells it."""
     return rounded(value, 3).replace("-", "−")
 
 
-def _on_step(number: Number, value: float) -> float:
+def on_step(number: Number, value: float) -> float:
+    """The nearest value that the number's dial can stand at."""
     steps = round((min(max(value, number.minimum), number.maximum) - number.minimum) / number.step)
     own = min(number.minimum + steps * number.step, number.maximum)
     return float(round(own)) if number.whole else round(own, 4)
@@ -188,13 +203,13 @@ def nearby(design: Design, change: Change, numbers: dict[str, Number]) -> list[C
         return []
     made = []
     for share in FARTHER:
-        value = _on_step(number, number.value + share * (phrase - number.value))
+        value = on_step(number, number.value + share * (phrase - number.value))
         if value in (number.value, phrase) or math.isclose(value, number.value):
             continue
         try:
             patch = number.turned(value)
         except OakSpinError:
             continue
-        sentence = re.sub(r"→ [-−]?[\d.]+", f"→ {_number_text(value)}", change.sentence)
+        sentence = re.sub(r"→ [-−]?[\d.]+", f"→ {number_text(value)}", change.sentence)
         made.append(replace(change, sentence=sentence, patch=patch))
     return made

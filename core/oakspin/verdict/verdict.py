@@ -346,7 +346,9 @@ def _headline(outcome: Outcome, words: Words, links: tuple[Link, ...], share: fl
     settles = f"{words.settles} {rounded(turning.figure, 2)} {words.rate.words} {band} {sure}"
     if poor:
         return f"{starts}, but poorly. {poor.sentence} {settles.capitalize()}."
-    return f"{starts}, {settles}. Weakest link: {NAMES[weakest].lower()}."
+    # Where all hold, none is weak: one has the least to spare.
+    which = "Least to spare" if all(link.state == "holds" for link in links) else "Weakest link"
+    return f"{starts}, {settles}. {which}: {NAMES[weakest].lower()}."
 
 
 def _starts(outcome: Outcome) -> Starts:

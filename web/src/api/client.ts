@@ -7,6 +7,7 @@ export type Demonstration = Schemas["DemonstrationView"];
 export type Verdict = Schemas["Verdict"];
 export type Link = Schemas["Link"];
 export type Advice = Schemas["Advice"];
+export type Cliff = Schemas["Cliff"];
 export type Geometry = Schemas["Geometry"];
 export type Handle = Schemas["Handle"];
 export type HandleAxis = Schemas["HandleAxis"];

@@ -1620,6 +1620,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cliffs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Cliffs
+         * @description Where a number turned by a tenth or less loses the run.
+         */
+        post: operations["get_cliffs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/spin": {
         parameters: {
             query?: never;
@@ -8150,6 +8170,26 @@ export interface components {
             before: number;
             /** After */
             after: number;
+            /** Goes Before */
+            goes_before: number;
+            /** Goes After */
+            goes_after: number;
+        };
+        /**
+         * Cliff
+         * @description A link that is lost within a step: ``value`` of the number at ``pointer`` at which it is.
+         *
+         *     ``goes_before`` and ``goes_after`` are shares of builds that go, 0 to 1.
+         */
+        Cliff: {
+            /** Link */
+            link: string;
+            /** Sentence */
+            sentence: string;
+            /** Pointer */
+            pointer: string;
+            /** Value */
+            value: number;
             /** Goes Before */
             goes_before: number;
             /** Goes After */
@@ -19092,6 +19132,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Advice"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_cliffs: {
+        parameters: {
+            query?: {
+                learned?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FrameDesign"] | components["schemas"]["HangingDesign"] | components["schemas"]["CradleDesign"] | components["schemas"]["LobesDesign"] | components["schemas"]["CoredDesign"] | components["schemas"]["TrainDesign"] | components["schemas"]["RollerDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cliff"][];
                 };
             };
             /** @description Bad Request */

@@ -129,6 +129,14 @@ export const adviceQuery = (design: Design, learned?: string) =>
     ...ofDesign,
   });
 
+/** Where a number turned a little loses the run. */
+export const cliffsQuery = (design: Design, learned?: string) =>
+  queryOptions({
+    queryKey: ["cliffs", design, learned],
+    queryFn: ({ signal }) => post("/api/cliffs", { body: design, signal, ...asLearned(learned) }),
+    ...ofDesign,
+  });
+
 export const spinQuery = (design: Design, learned?: string) =>
   queryOptions({
     queryKey: ["spin", design, learned],

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import styled, { css } from "styled-components";
 import type { Advice, Design, Look, Setting, Turn, Verdict } from "../api/client";
 import { sameDesign, withSettings } from "../api/design";
-import { adviceQuery } from "../api/queries";
+import { adviceQuery, cliffsQuery } from "../api/queries";
 import { useLearnedKey } from "../learn/LearnedProvider";
 import { useAnnounce } from "../shell/Announcer";
 import { useShortcuts } from "../shell/shortcuts";
@@ -29,7 +29,10 @@ export function Choose({ working }: { working: Working }) {
   const learned = useLearnedKey();
   const { look, problem, refused, turn: turnDials, letGo, turns } = useLook(design, working, learned);
   const settled = useSettled(design);
-  const advice = useQuery({ ...adviceQuery(settled, learned), enabled: sameDesign(settled, design) });
+  const isSettled = sameDesign(settled, design);
+  const advice = useQuery({ ...adviceQuery(settled, learned), enabled: isSettled });
+  // What helps comes first: the lane of heavy work answers one question after the other.
+  const cliffs = useQuery({ ...cliffsQuery(settled, learned), enabled: isSettled && advice.isFetched });
   const before = useGhosts(working.kept.design, look);
   const pin = usePin(working.kept.id, design);
   const spin = useSpin(design, Boolean(look?.verdict.travels), pin.pinned, false, learned);
@@ -86,9 +89,15 @@ export function Choose({ working }: { working: Working }) {
             Of 100 motors built this way, <b>{Math.round(100 * verdict.share_that_goes)}</b> go and stay on.
           </Share>
         )}
-        <RunChain verdict={verdict} before={before} pinned={pin.look?.verdict} of={of} />
+        <RunChain
+          verdict={verdict}
+          before={before}
+          pinned={pin.look?.verdict}
+          of={of}
+          cliffs={isSettled ? cliffs.data : undefined}
+        />
         <AdviceList
-          advice={sameDesign(settled, design) ? advice.data : undefined}
+          advice={isSettled ? advice.data : undefined}
           apply={apply}
           sound={verdict.links.every((link) => link.state !== "fails")}
         />

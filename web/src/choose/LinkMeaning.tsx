@@ -46,6 +46,11 @@ function Meaning({ link, kind, of }: Omit<Props, "number">) {
       <p>{meant.what}</p>
       {of ? <TheSum link={link} of={of} /> : <p>{meant.how}</p>}
       <p>{telling === "plain" ? meant.plainly : meant.good}</p>
+      <p>
+        <a href={`/api/docs/physics#${link.name.toLowerCase().replaceAll(" ", "_")}`} target="_blank" rel="noreferrer">
+          How it is found, law by law
+        </a>
+      </p>
     </>
   );
 }
@@ -118,5 +123,8 @@ const Sheet = styled(Popover)`
   p {
     padding: 4px 0;
     line-height: 1.35;
+  }
+  a {
+    color: ${({ theme }) => theme.action};
   }
 `;

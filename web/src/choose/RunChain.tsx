@@ -1,6 +1,6 @@
 import { memo } from "react";
 import styled from "styled-components";
-import type { Link, Verdict } from "../api/client";
+import type { Cliff, Link, Verdict } from "../api/client";
 import { LinkLoop } from "../drawing/LinkLoop";
 import { spokenAs, useFigures, type Telling } from "../theme/FiguresProvider";
 import { EnergyBar } from "./EnergyBar";
@@ -13,10 +13,12 @@ interface Props {
   pinned?: Verdict;
   /** The design that is told of, and what it is told with: for the sums behind its figures. */
   of?: SumsOf;
+  /** Where a number turned a little loses the run. */
+  cliffs?: Cliff[];
 }
 
 /** The eight links in the order in which a real demonstration fails. */
-export function RunChain({ verdict, before, pinned, of }: Props) {
+export function RunChain({ verdict, before, pinned, of, cliffs }: Props) {
   const { telling } = useFigures();
   return (
     <List aria-label="Run chain">
@@ -29,6 +31,7 @@ export function RunChain({ verdict, before, pinned, of }: Props) {
           telling={telling}
           ghost={ghostOf(link, telling, before, pinned)}
           of={of}
+          cliff={cliffs?.find((each) => each.link === link.id)?.sentence}
         />
       ))}
       {telling === "exact" && verdict.energy.length > 0 && <EnergyBar energy={verdict.energy} />}
@@ -43,9 +46,10 @@ interface LinkProps {
   telling: Telling;
   ghost: string;
   of?: SumsOf;
+  cliff?: string;
 }
 
-const ChainLink = memo(function ChainLink({ link, number, kind, telling, ghost, of }: LinkProps) {
+const ChainLink = memo(function ChainLink({ link, number, kind, telling, ghost, of, cliff }: LinkProps) {
   const { band } = spokenAs(link.spoken, telling);
   return (
     <Row data-link={link.id} data-state={link.state}>
@@ -68,6 +72,11 @@ const ChainLink = memo(function ChainLink({ link, number, kind, telling, ghost, 
           )}
           {link.sentence}
         </Sentence>
+        {cliff && (
+          <Sentence data-cliff>
+            <b>Near its edge.</b> {cliff}
+          </Sentence>
+        )}
       </div>
     </Row>
   );
