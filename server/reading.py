@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import lru_cache
+from itertools import pairwise
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import render
@@ -23,7 +24,7 @@ def _body() -> str:
     """The document as HTML; a heading's place is its words in small letters, joined by underscores."""
     reader = MarkdownIt("commonmark", {"html": False}).enable("table")
     tokens = reader.parse(PHYSICS.read_text(encoding="utf-8"))
-    for opening, words in zip(tokens, tokens[1:], strict=False):
+    for opening, words in pairwise(tokens):
         if opening.type == "heading_open":
             opening.attrSet("id", "_".join(words.content.lower().split()))
     return str(reader.renderer.render(tokens, reader.options, {}))

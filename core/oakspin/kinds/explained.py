@@ -1,4 +1,4 @@
-"""What each link of the run chain means: what its figure is, how it is found, and what a good motor shows."""
+"""What each link of the run chain means: what its figure is, how it is found, and what good motors show."""
 
 from __future__ import annotations
 
@@ -6,13 +6,15 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from oakspin.constants import HANDS_OFF_C
+from oakspin.kinds.good_motors import good_motors
 from oakspin.kinds.kinds import KINDS, evaluate
+from oakspin.verdict.links import JUDGES
 from oakspin.verdict.verdict import Link
 
 
 @dataclass(frozen=True)
 class Explained:
-    """One link: ``what`` its figure is, ``how`` it is found, and what a good motor of the kind shows, told exactly and
+    """One link: ``what`` its figure is, ``how`` it is found, and what good motors of the kind show, told exactly and
     ``plainly``.
     """
 
@@ -46,24 +48,41 @@ _HOW = {
 }
 
 
+SECONDS = {"s": 1.0, "min": 60.0, "hours": 3600.0}
+
+
 @lru_cache
 def explained(kind: str) -> tuple[Explained, ...]:
-    """Every link of a kind, in the order of the chain; the good motor is the one that the kind starts from."""
-    good = evaluate(KINDS[kind].start)
-    name = KINDS[kind].name.lower()
+    """Every link of a kind, in the order of the chain, with what good motors of the kind show."""
+    verdicts = [evaluate(design) for design in good_motors(kind)]
+    names = f"{KINDS[kind].name.lower()}s"
     return tuple(
         Explained(
-            id=link.id,
-            what=_WHAT[link.id],
-            how=_HOW[link.id],
-            good=f"A good {name} shows {_shown(link, link.spoken.text, link.spoken.band)}.",
-            plainly=f"A good {name} shows {_shown(link, link.spoken.plain, link.spoken.plain_band)}.",
+            id=judge.id,
+            what=_WHAT[judge.id],
+            how=_HOW[judge.id],
+            good=f"Good {names} show {_shown(links, plain=False)}.",
+            plainly=f"Good {names} show {_shown(links, plain=True)}.",
         )
-        for link in good.links
+        for judge in JUDGES
+        for links in [sorted((verdict.link(judge.id) for verdict in verdicts), key=_size)]
     )
 
 
-def _shown(link: Link, text: str, band: str) -> str:
-    if link.wording:
-        return f"“{link.wording}”"
-    return f"{text} ({band})" if band else text
+def _size(link: Link) -> tuple[bool, float]:
+    """By which figures of one link are put in order, whatever unit each is told in; words without a number last."""
+    return bool(link.wording), link.figure * SECONDS.get(link.unit, 1.0)
+
+
+def _shown(links: list[Link], *, plain: bool) -> str:
+    """The least and the greatest figure, the unit once where it is the same."""
+    least, most = (
+        f"“{link.wording}”" if link.wording else link.spoken.plain if plain else link.spoken.text
+        for link in (links[0], links[-1])
+    )
+    if least == most:
+        return least
+    number, _, unit = least.partition(" ")
+    # "0.9 amps" beside "1 amp": one unit, as the second number has it.
+    same = unit and unit.replace("s", "") == most.partition(" ")[2].replace("s", "")
+    return f"{number if same else least} to {most}"
