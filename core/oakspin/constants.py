@@ -96,6 +96,9 @@ UNCERTAIN: dict[str, Uncertain] = {
     "springing": _times(1.5, "speed at which springing legs touch half as often", _OWN, whose="world"),
     "leaving": _times(1.5, "speed at which a point comes off", _OWN, whose="world"),
     "cooling": _times(1.4, "heat given to the air", "White, Viscous Fluid Flow", whose="world"),
+    "end_conductance": Uncertain(
+        300.0, 100.0, 900.0, "W/m2 K", "heat from magnets into the cell's end they stick to", _HANDBOOK, whose="build"
+    ),
     "foot_pressure": _times(1.0, "foot pressure, spread by the maker's hand", "build scatter", whose="build"),
     "hand_film": _times(1.0, "contact film, spread by the maker's hand", "build scatter", whose="build"),
     "hand_gap": _times(1.0, "gap and height, spread by the maker's hand", "build scatter", whose="build"),

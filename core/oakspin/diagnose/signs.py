@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal, TypeVar, get_args
 
 import numpy as np
 
 from oakspin.constants import HANDS_OFF_C
 from oakspin.draws import Array, median
-from oakspin.heat import hands_off_time
 from oakspin.kinds.fault import BenchFault
 from oakspin.learn.seen import FLOWS_A, HARDLY_HELD, seen_in
 from oakspin.machines.machine import Machine, Mask
@@ -196,7 +195,7 @@ def shown_by(run: RigRun, usual: Usual, faults: Sequence[BenchFault] = ()) -> tu
     if went in TURNS and speed < _creeps(machine):
         went = "creeps"
     goes = went in GOING
-    hot = [run.rise(body, ONE_RUN) + machine.room_C > HANDS_OFF_C for body in machine.bodies]
+    hot = [rise + machine.room_C > HANDS_OFF_C for rise in run.rises(ONE_RUN)]
     supplies = [body.supplies for body in machine.bodies]
     held = float((np.asarray(machine.hold, float) * np.asarray(machine.free("stays_on"), float) * every)[run.row])
     side_signs: dict[SideSign, float] = {
@@ -297,8 +296,9 @@ def _hot(outcome: Outcome) -> tuple[Mask, Mask]:
     stays = ~outcome.turns if outcome.passes else np.ones(battery.shape, bool)
     speed = np.where(outcome.turns, outcome.speed, 0.0)
     alive = np.asarray(machine.free("circuit"), float) + bool(machine.short_ohms) > 0
-    for body, square in outcome.warming:
-        hot = (hands_off_time(body, square, speed, machine.room_C) < ONE_RUN) & stays & alive
+    warming = replace(outcome.warming, speed=speed)
+    for body, time in zip(warming.bodies, warming.hands_off(), strict=True):
+        hot = (time < ONE_RUN) & stays & alive
         if body.supplies:
             battery = battery | hot
         else:

@@ -14,6 +14,7 @@ from oakspin.drawer.entry import Entry, KnownValue
 from oakspin.draws import Array, Draws, Learned
 from oakspin.kinds.recipe import Fields, Place
 from oakspin.parts.catalogue import CELLS
+from oakspin.parts.cell import charge_at_one_ampere
 
 PLACES: dict[str, Place] = {
     "cell": "cell",
@@ -142,7 +143,7 @@ def _cell(entry: Entry) -> tuple[dict[str, Any], dict[str, tuple[float, float]]]
         "mass_g": float(cell.mass_g),
         "diameter_mm": float(cell.diameter_mm),
         "length_mm": float(cell.length_mm),
-        "charge_Ah": cell.charge_Ah * (1 - fields["used_percent"] / 100),
+        "charge_Ah": charge_at_one_ampere(cell) * (1 - fields["used_percent"] / 100),
     }
     bands = {"cell_volts": _band(volts)} if volts else {}
     # Its ohms have the spread of a measured cell's where they are taken from the catalogue, too: widen it to that.

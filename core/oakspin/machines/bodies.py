@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
 from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY
-from oakspin.draws import Array
+from oakspin.draws import Array, Draws
 from oakspin.machines.machine import Body
 from oakspin.parts.catalogue import Metal
 from oakspin.parts.cell import SPECIFIC_HEAT, Pack
@@ -24,10 +25,29 @@ def cell_body(pack: Pack, cooling: Array, side_by_side: int) -> Body:
     return Body("cell", ohms, heat, STILL_AIR * surface * cooling, cooling * 0, supplies=True)
 
 
-def magnets_body(ohms: Array, mass: float, skin: float, cooling: Array) -> Body:
-    """The magnets that carry current: mass in kg, skin in m2."""
+def magnets_body(
+    ohms: Array, mass: float, skin: float, cooling: Array, passes: Array | float = 0.0, leans: str = ""
+) -> Body:
+    """The magnets that carry current: mass in kg, skin in m2; where they stick to the cell they ``lean`` on it."""
     heat = mass * MAGNET_HEAT
-    return Body("magnets", ohms, heat, STILL_AIR * skin * cooling, cooling * 0, several=True)
+    return Body("magnets", ohms, heat, STILL_AIR * skin * cooling, cooling * 0, True, True, leans=leans, passes=passes)
+
+
+def end_conductance(pack: Pack, radius: float, draws: Draws) -> Array:
+    """W/K from magnets of a radius in m into the end of the cell that they stick to."""
+    return np.asarray(np.pi * min(radius, pack.radius) ** 2 * draws.value("end_conductance"))
+
+
+def warming_metal(body: Body, metal: Metal, ohms: Array, total: Array) -> Body:
+    """The body with ``ohms`` of it of metal that warms, of a ``total`` round the circuit."""
+    grows = metal.per_kelvin * ohms / np.maximum(body.ohms, 1e-12)
+    return replace(body, grows=np.asarray(grows), falls=np.asarray(metal.per_kelvin * ohms / total))
+
+
+def whole_circuit(pack: Pack, ohms: dict[str, Array]) -> Array:
+    """Ohms round the circuit that set its current: endless where a supply's limit does."""
+    total = pack.ohms_at(pack.used) + sum(ohms.values())
+    return np.where(pack.volts_at(pack.used) / total > pack.limit, np.inf, total)
 
 
 def wire_body(

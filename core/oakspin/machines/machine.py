@@ -105,7 +105,8 @@ class Body:
 
     ``still`` is its cooling at rest in W/K; ``wind`` times the square root of the speed is added. ``several`` says that
     the name stands for more than one, ``supplies`` that it is the battery: past a short all current runs through it
-    alone.
+    alone. For each kelvin that it warms its ohms grow by the share ``grows``, and all current falls by the share
+    ``falls``. It ``leans`` on the body of that name and gives it ``passes`` W/K.
     """
 
     name: str
@@ -116,6 +117,10 @@ class Body:
     touched: bool = True
     several: bool = False
     supplies: bool = False
+    grows: Array | float = 0.0
+    falls: Array | float = 0.0
+    leans: str = ""
+    passes: Array | float = 0.0
 
 
 @dataclass(frozen=True)

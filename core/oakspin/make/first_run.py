@@ -10,7 +10,6 @@ import numpy as np
 from oakspin.constants import HANDS_OFF_C
 from oakspin.design import Design
 from oakspin.draws import Draws, median, quantiles
-from oakspin.heat import rise_in
 from oakspin.kinds.kinds import build_of, words_of
 from oakspin.machines.table import machine_of
 from oakspin.rounding import rounded, spoken_time
@@ -46,7 +45,7 @@ def first_run(design: Design, verdict: Verdict, draws: Draws | None = None) -> F
     plan, words = build_of(design), words_of(design, machine)
     cautious = float(quantiles(outcome.hands_off, (0.1,))[0])
     seconds = int(max(min(cautious, ONE_RUN) // SHORTEST * SHORTEST, SHORTEST))
-    rises = [median(rise_in(body, square, outcome.speed, seconds)) for body, square in outcome.warming]
+    rises = [median(rise) for rise in outcome.warming.rises(seconds)]
     warmest = machine.bodies[int(np.argmax(rises))]
     above, goal = max(rises), max(COOL_C - design.room_C, (HANDS_OFF_C - design.room_C) / 3)
     slow = max(body.heat_capacity / median(body.still) for body in machine.bodies if body.touched)

@@ -11,7 +11,6 @@ from pydantic_core import from_json
 from oakspin.design import Design, design_of
 from oakspin.design.patch import Setting, patched
 from oakspin.draws import Array, Draws, quantiles
-from oakspin.heat import rise_in
 from oakspin.kinds.kinds import KINDS, words_of
 from oakspin.machines.machine import Machine
 from oakspin.machines.table import machine_of
@@ -69,7 +68,7 @@ def predicted(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array]:
     machine, mean = outcome.settled, outcome.mean_current
     inside = machine.pack.ohms_at(machine.pack.used)
     seconds = trial.readings.seconds_run or 0.0
-    rises = [rise_in(body, square, outcome.speed, seconds) for body, square in outcome.warming]
+    rises = outcome.warming.rises(seconds)
     swing = swing_period(machine)
     return {
         # Turns are counted of what turns on the spot, gates passed by what travels.

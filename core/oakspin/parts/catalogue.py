@@ -15,7 +15,9 @@ _CELL_SHEETS = "typical values of cell data sheets and bench readings"
 class Cell:
     """One fresh cell. Volts fall to ``end_volts`` and ohms rise ``end_ohms`` times as charge goes.
 
-    A ``zinc`` cell's ohms grow within seconds of a heavy current and recover in a minute.
+    ``charge_Ah`` is what it gives to a light drain, ``tires_A`` the current at which it gives half of that. A ``zinc``
+    cell's ohms grow within seconds of a heavy current and recover in a minute. ``cold`` is how much its ohms grow for
+    each kelvin under 20 C.
     """
 
     name: str
@@ -25,28 +27,34 @@ class Cell:
     diameter_mm: float
     length_mm: float
     charge_Ah: float
+    tires_A: float
     end_volts: float
     end_ohms: float = 3.0
     stands: bool = True
     can_mm: float = 0.25
     bottom_mm: float = 0.30
     zinc: bool = True
+    cold: float = 0.03
     source: str = _CELL_SHEETS
 
 
 CELLS: dict[CellName, Cell] = {
-    "alkaline_AAA": Cell("AAA alkaline", 1.58, 0.27, 11.5, 10.5, 44.5, 0.7, 1.0),
-    "alkaline_AA": Cell("AA alkaline", 1.58, 0.18, 23, 14.5, 50.5, 1.4, 1.0),
-    "alkaline_C": Cell("C alkaline", 1.58, 0.14, 66, 26.2, 50, 4, 1.0),
-    "alkaline_D": Cell("D alkaline", 1.58, 0.12, 140, 34.2, 61.5, 9, 1.0),
-    "zinc_carbon_AA": Cell("AA zinc-carbon", 1.6, 0.6, 17, 14.5, 50.5, 0.4, 0.9, can_mm=0.0, bottom_mm=0.2),
-    "nimh_AA": Cell("AA NiMH", 1.3, 0.035, 27, 14.5, 50.5, 1.9, 1.1, end_ohms=1.5, zinc=False),
-    "nimh_AAA": Cell("AAA NiMH", 1.3, 0.07, 12, 10.5, 44.5, 0.75, 1.1, end_ohms=1.5, zinc=False),
-    "alkaline_9V": Cell("9 V block", 9.4, 1.7, 46, 26, 48, 0.2, 6.0, stands=False),
-    "button_LR44": Cell("LR44 button", 1.55, 8.0, 2, 11.6, 5.4, 0.03, 1.0),
-    "coin_CR2032": Cell("CR2032 coin", 3.2, 20.0, 3, 20, 3.2, 0.02, 2.0, zinc=False),
-    "lantern_6V": Cell("6 V lantern", 6.3, 0.5, 700, 67, 102, 6, 4.0, stands=False),
-    "bench_supply": Cell("bench supply", 1.5, 0.05, 500, 60, 100, 1000, 1.5, end_ohms=1.0, stands=False, zinc=False),
+    "alkaline_AAA": Cell("AAA alkaline", 1.58, 0.27, 11.5, 10.5, 44.5, 1.2, 0.75, 1.0),
+    "alkaline_AA": Cell("AA alkaline", 1.58, 0.18, 23, 14.5, 50.5, 2.7, 0.94, 1.0),
+    "alkaline_C": Cell("C alkaline", 1.58, 0.14, 66, 26.2, 50, 8, 1.0, 1.0),
+    "alkaline_D": Cell("D alkaline", 1.58, 0.12, 140, 34.2, 61.5, 17, 1.15, 1.0),
+    "zinc_carbon_AA": Cell(
+        "AA zinc-carbon", 1.6, 0.6, 17, 14.5, 50.5, 1.0, 0.18, 0.9, can_mm=0.0, bottom_mm=0.2, cold=0.04
+    ),
+    "nimh_AA": Cell("AA NiMH", 1.3, 0.035, 27, 14.5, 50.5, 2.0, 20, 1.1, end_ohms=1.5, zinc=False, cold=0.015),
+    "nimh_AAA": Cell("AAA NiMH", 1.3, 0.07, 12, 10.5, 44.5, 0.8, 10, 1.1, end_ohms=1.5, zinc=False, cold=0.015),
+    "alkaline_9V": Cell("9 V block", 9.4, 1.7, 46, 26, 48, 0.55, 0.6, 6.0, stands=False),
+    "button_LR44": Cell("LR44 button", 1.55, 8.0, 2, 11.6, 5.4, 0.13, 0.02, 1.0),
+    "coin_CR2032": Cell("CR2032 coin", 3.2, 20.0, 3, 20, 3.2, 0.22, 0.02, 2.0, zinc=False, cold=0.02),
+    "lantern_6V": Cell("6 V lantern", 6.3, 0.5, 700, 67, 102, 12, 1.0, 4.0, stands=False),
+    "bench_supply": Cell(
+        "bench supply", 1.5, 0.05, 500, 60, 100, 1000, 1e6, 1.5, end_ohms=1.0, stands=False, zinc=False, cold=0.0
+    ),
 }
 
 

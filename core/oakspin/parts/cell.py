@@ -13,16 +13,20 @@ from oakspin.parts.catalogue import CELLS, Cell
 
 SPECIFIC_HEAT = 1000.0  # J/kg K, a cell as a whole; calorimetry of cells
 POLARIZING_A = 1.0  # A from a cell, at which half of its growth in ohms has come after some 5 to 20 s; bench readings
-HEAVY_DRAIN = 0.3  # above 1 A the charge a cell gives falls by this power of the current; data sheets
+# A cell gives charge / (1 + (I / tires)^DRAIN): fitted to an alkaline AA's 2.5 Ah at 0.1 A, 1.3 at 1 A, 4 min at 5 A
+# and an AAA's 1.1 and 0.5 Ah; usual data sheets, constant current down to 0.9 V.
+DRAIN = 1.15
+TIRES_V = {"alkaline": 0.17, "zinc_carbon": 0.11, "nimh": 0.7, "lithium_primary": 0.6}  # V over a cell's own ohms
+WARM = 1 / 3  # how much of the cold's law holds above 20 C
 
 
 @dataclass(frozen=True)
 class Pack:
     """A battery with draws. Arrays have shape (draws,); volts and ohms are fresh ones.
 
-    ``charge`` in coulombs at 1 A through the pack; ``used`` the share of it gone; ``limit`` the
-    most amperes that a bench supply lets through; ``grows`` how many times its ohms grow within some 5 to 20 s of
-    more than about an ampere, as a zinc cell's do: 1 where they do not.
+    ``charge`` in coulombs to a light drain, ``tires`` the amperes through the pack at which it gives half of that;
+    ``used`` the share of it gone; ``limit`` the most amperes that a bench supply lets through; ``grows`` how many times
+    its ohms grow within some 5 to 20 s of more than about an ampere, as a zinc cell's do: 1 where they do not.
     """
 
     cell: Cell
@@ -33,6 +37,7 @@ class Pack:
     end_volts: Array
     end_ohms: float
     charge: Array
+    tires: float
     used: float
     limit: float = math.inf
     grows: Array | float = 1.0
@@ -83,6 +88,7 @@ def cell_of(battery: Battery) -> Cell:
     if own is None:
         return CELLS[battery.cell]
     fade = {"nimh": (0.85, 1.5)}.get(own.chemistry, (0.63, 3.0))
+    tires = TIRES_V.get(own.chemistry, TIRES_V["alkaline"]) * max(own.volts / 1.5, 1.0) / own.ohms
     return Cell(
         "own cell",
         own.volts,
@@ -90,22 +96,31 @@ def cell_of(battery: Battery) -> Cell:
         own.mass_g,
         own.diameter_mm,
         own.length_mm,
-        own.charge_Ah,
+        own.charge_Ah * (1 + tires**-DRAIN),  # it is told at about 1 A
+        tires,
         end_volts=own.volts * fade[0],
         end_ohms=fade[1],
         zinc=own.chemistry != "nimh",
+        cold=0.015 if own.chemistry == "nimh" else 0.03,
         source="the user",
     )
 
 
-def pack_of(battery: Battery, draws: Draws) -> Pack:
+def chill(cell: Cell, room_C: float) -> float:
+    """How many times its ohms a cell has at the room's temperature: about twice at 0 C for a zinc cell."""
+    colder = 20.0 - room_C
+    return math.exp(cell.cold * (colder if colder > 0 else WARM * colder))
+
+
+def pack_of(battery: Battery, draws: Draws, room_C: float = 20.0) -> Pack:
     """The battery as volts and ohms with draws; a bench supply is one, however many cells there were before.
 
     Series strings add volts and ohms; parallel strings divide the ohms and add charge. A cell
-    that the user measured keeps its volts and ohms to a few per cent.
+    that the user measured keeps its volts and ohms to a few per cent. A cold one has more ohms and tires sooner.
     """
     cell = cell_of(battery)
-    ohms = draws.value("cell_ohms") if battery.own is None else draws.factor("cell_ohms", 1.1)
+    cold = chill(cell, room_C)
+    ohms = cold * (draws.value("cell_ohms") if battery.own is None else draws.factor("cell_ohms", 1.1))
     is_set = battery.cell == "bench_supply"
     in_series, in_parallel = (1, 1) if is_set else (battery.in_series, battery.in_parallel)
     strings = in_series / in_parallel
@@ -119,6 +134,7 @@ def pack_of(battery: Battery, draws: Draws) -> Pack:
         end_volts=volts * (1.0 if is_set else cell.end_volts / cell.volts),
         end_ohms=cell.end_ohms,
         charge=cell.charge_Ah * 3600 * in_parallel * draws.value("cell_charge"),
+        tires=cell.tires_A * in_parallel / cold,
         used=battery.used_percent / 100,
         limit=battery.supply.limit_A if is_set else math.inf,
         grows=draws.value("polarization") if cell.zinc and not is_set else 1.0,
@@ -126,6 +142,13 @@ def pack_of(battery: Battery, draws: Draws) -> Pack:
 
 
 def charge_at(pack: Pack, current: Array) -> Array:
-    """Charge in coulombs that the pack gives at this mean current; less at a heavy drain."""
-    per_string = np.maximum(current / pack.in_parallel, 1e-9)
-    return np.asarray(pack.charge * np.minimum(1.0, per_string**-HEAVY_DRAIN))
+    """Charge in coulombs that the fresh pack gives to a current in A; the root mean square of one that pulses.
+
+    Source: charge by current of usual data sheets; what a pulse loses inside goes with its square.
+    """
+    return np.asarray(pack.charge / (1 + (np.maximum(current, 0.0) / pack.tires) ** DRAIN))
+
+
+def charge_at_one_ampere(cell: Cell) -> float:
+    """Ampere hours that one fresh cell gives at 1 A: as an own cell's charge is told."""
+    return float(cell.charge_Ah / (1 + cell.tires_A**-DRAIN))

@@ -9,7 +9,7 @@ import numpy as np
 from oakspin.constants import HANDS_OFF_C
 from oakspin.design import Design
 from oakspin.draws import MEDIAN, Array
-from oakspin.heat import rise_in
+from oakspin.heat import Warming
 from oakspin.learn.observation import (
     GATE_SECONDS,
     METER_SHARE,
@@ -58,16 +58,20 @@ class RigRun:
     def temperature(self, seconds: float) -> float:
         """Of the warmest place after so long a run, in degrees Celsius."""
         assert self.machine is not None
-        return self.machine.room_C + max(self.rise(body, seconds) for body in self.machine.bodies)
+        return self.machine.room_C + max(self.rises(seconds))
 
-    def rise(self, body: Body, seconds: float) -> float:
-        """By how much in K a body of its machine warms in a run of so many seconds."""
-        square = self.square * np.ones(1)
-        if self.machine is not None and self.machine.short_ohms:
-            # Past the motor all current runs through the battery alone.
-            past = self.machine.shorted[self.row : self.row + 1]
-            square = past**2 if body.supplies else 0 * square
-        return float(np.atleast_1d(rise_in(of_build(body, self.row), square, self.speed * np.ones(1), seconds))[0])
+    def rises(self, seconds: float) -> tuple[float, ...]:
+        """By how much in K each body of its machine warms in a run of so many seconds."""
+        machine = self.machine
+        assert machine is not None
+        square, squares = self.square * np.ones(1), []
+        for body in machine.bodies:
+            # Past a short all current runs through the battery alone.
+            past = machine.shorted[self.row : self.row + 1] ** 2 if body.supplies else 0 * square
+            squares.append(past if machine.short_ohms else square)
+        bodies = tuple(of_build(body, self.row) for body in machine.bodies)
+        warming = Warming(bodies, tuple(squares), self.speed * np.ones(1), machine.room_C)
+        return tuple(float(rise[0]) for rise in warming.rises(seconds))
 
 
 def of_build(body: Body, row: int) -> Body:
@@ -77,7 +81,14 @@ def of_build(body: Body, row: int) -> Body:
         return np.ravel(value)[row : row + 1] if np.size(value) > 1 else np.ravel(value)
 
     return replace(
-        body, ohms=one(body.ohms), heat_capacity=one(body.heat_capacity), still=one(body.still), wind=one(body.wind)
+        body,
+        ohms=one(body.ohms),
+        heat_capacity=one(body.heat_capacity),
+        still=one(body.still),
+        wind=one(body.wind),
+        grows=one(body.grows),
+        falls=one(body.falls),
+        passes=one(body.passes),
     )
 
 

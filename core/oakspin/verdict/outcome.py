@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from oakspin.draws import Array, median
-from oakspin.heat import FOREVER, hands_off_time
+from oakspin.heat import FOREVER, Warming
 from oakspin.machines.machine import Body, Machine, Mask
 from oakspin.motion.drive import Drive, drive_of
 from oakspin.motion.journey import Journey, journey_of
@@ -25,13 +25,13 @@ class Outcome:
     """A machine's behaviour; arrays of shape (draws,) in SI units.
 
     ``start`` tells how it starts, ``turn_ratio`` is the push over the dry friction averaged over
-    a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` pairs each
-    body with the mean square of the current in it. ``hands_off`` of a body that stays cool is the
+    a turn. ``speed`` is that at which it settles if nothing throws it off. ``warming`` are its
+    bodies as they warm while it runs. ``hands_off`` of a body that stays cool is the
     whole ``life``, in which the battery gives the charge ``taken`` in C; ``held_still`` is the time until
     the first part is too hot to hold where the machine is stuck with the current on, ``held_hottest`` which
     part. ``machine`` and ``drive`` are those of the first
     seconds, ``settled`` and ``running`` those of the rest, in which a zinc cell has polarized; ``mean_current`` in A
-    is what a slow meter shows while it runs.
+    is what a slow meter shows while it runs, ``mean_square`` in A2 what warms and drains.
     """
 
     machine: Machine
@@ -42,7 +42,7 @@ class Outcome:
     turn_ratio: Array
     speed: Array
     spin_up: Array
-    warming: tuple[tuple[Body, Array], ...]
+    warming: Warming
     hands_off: Array
     hottest: Body
     held_still: Array
@@ -51,6 +51,7 @@ class Outcome:
     taken: Array
     runs: Array
     mean_current: Array
+    mean_square: Array
     journey: Journey | None = None
 
     @property
@@ -108,12 +109,12 @@ def outcome_of(machine: Machine) -> Outcome:
     mean, square = running.flow(speed)
     mean = np.where(speed > 0, mean, resting * running.current)
     square = np.where(speed > 0, square, resting * running.current**2)
-    warming = _warming(settled, square)
-    times = [hands_off_time(body, mean_square, speed, machine.room_C) for body, mean_square in warming]
+    warming = _warming(settled, square, speed)
+    times = warming.hands_off()
     hottest = machine.bodies[int(np.argmin([median(time) for time in times]))]
     hands_off = np.min(times, axis=0)
     held_still, held_hottest = _held_still(machine, drive)
-    life, taken = _life(settled, running, mean / np.maximum(running.current, 1e-12))
+    life, taken = _life(settled, running, mean, square)
     capped = np.minimum(hands_off, np.where(life > 0, life, NO_CURRENT))
     one_run = np.minimum(np.minimum(capped, ONE_RUN), FOREVER)
     if journey and machine.route and not machine.route.closed:
@@ -136,16 +137,17 @@ def outcome_of(machine: Machine) -> Outcome:
         taken=taken,
         runs=life / np.maximum(one_run, 1e-9),
         mean_current=mean,
+        mean_square=square,
         journey=journey,
     )
 
 
-def _warming(machine: Machine, mean_square: Array) -> tuple[tuple[Body, Array], ...]:
-    """Each body with the mean square of the current in it; past a short all current runs through the cell alone."""
-    if not machine.short_ohms:
-        return tuple((body, mean_square) for body in machine.bodies)
-    shorted = machine.shorted**2
-    return tuple((body, shorted if body.supplies else 0 * mean_square) for body in machine.bodies)
+def _warming(machine: Machine, mean_square: Array, speed: Array) -> Warming:
+    """The bodies of a machine at a mean square of its current; past a short all runs through the cell alone."""
+    shorted = machine.shorted**2 if machine.short_ohms else mean_square
+    other = 0 * mean_square if machine.short_ohms else mean_square
+    squares = tuple(shorted if body.supplies else other for body in machine.bodies)
+    return Warming(machine.bodies, squares, speed, machine.room_C)
 
 
 def _held_still(machine: Machine, drive: Drive) -> tuple[Array, Body]:
@@ -155,23 +157,26 @@ def _held_still(machine: Machine, drive: Drive) -> tuple[Array, Body]:
     """
     pack, rest = machine.pack, np.zeros_like(drive.current)
     square = np.maximum(drive.current, 0.0) ** 2
-    warming = _warming(replace(machine, bodies=machine.bodies + machine.stuck), square)
-    times = [hands_off_time(body, mean_square, rest, machine.room_C) for body, mean_square in warming]
-    hottest = warming[int(np.argmin([median(time) for time in times]))][0]
+    warming = _warming(replace(machine, bodies=machine.bodies + machine.stuck), square, rest)
+    times = warming.hands_off()
+    hottest = warming.bodies[int(np.argmin([median(time) for time in times]))]
     spent = charge_at(pack, drive.current) * (1 - pack.used) / np.maximum(drive.current, 1e-9)
     return np.minimum(np.min(times, axis=0), np.where(square > 0, spent, NO_CURRENT)), hottest
 
 
-def _life(machine: Machine, drive: Drive, live: Array) -> tuple[Array, Array]:
-    """Seconds of running until the fading battery no longer overcomes the friction; the charge in C taken till then."""
+def _life(machine: Machine, drive: Drive, mean: Array, square: Array) -> tuple[Array, Array]:
+    """Seconds of running until the fading battery no longer overcomes the friction; the charge in C taken till then.
+
+    The charge is that of a drain as heavy as the first: data sheets tell it of a constant current, and pulses count by
+    their square.
+    """
     pack = machine.pack
     used = pack.used + (1 - pack.used) * _STAGES[:, None]
     outer = machine.total_ohms - pack.ohms_at(pack.used)
     fresh = pack.current(machine.total_ohms, pack.used)
     current = pack.current(outer + pack.ohms_at(used), used)
     running = machine.free("starts") * drive.stall * current / np.maximum(fresh, 1e-12) >= machine.load.dry
-    mean = live * current
-    seconds = charge_at(pack, mean) / np.maximum(mean, 1e-9) * (1 - pack.used) / len(_STAGES)
     # Once stopped it stays stopped: nothing after the first stage that fails counts.
-    seconds = seconds * np.logical_and.accumulate(running, axis=0)
-    return seconds.sum(axis=0), (seconds * mean).sum(axis=0)
+    gone = np.logical_and.accumulate(running, axis=0).mean(axis=0) * (1 - pack.used)
+    taken = gone * charge_at(pack, np.sqrt(square))
+    return taken / np.maximum(mean, 1e-9), taken

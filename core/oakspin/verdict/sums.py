@@ -13,6 +13,7 @@ import numpy as np
 from oakspin.constants import HANDS_OFF_C, UNCERTAIN, Uncertain
 from oakspin.draws import Array, Recorded
 from oakspin.machines.machine import NEVER
+from oakspin.parts.cell import charge_at
 from oakspin.rounding import rounded, spoken_time
 from oakspin.verdict.links import JUDGES
 from oakspin.verdict.links.stays_on import SURE
@@ -184,7 +185,8 @@ def _stays_on(outcome: Outcome, words: Words) -> tuple[str, ...]:
 
 def _stays_cool(outcome: Outcome) -> tuple[str, ...]:
     body = outcome.hottest
-    square = next((square for each, square in outcome.warming if each.name == body.name), np.zeros(1))
+    at = next(at for at, each in enumerate(outcome.warming.bodies) if each.name == body.name)
+    square = outcome.warming.squares[at]
     power = square * body.ohms
     if not _one(power):
         return ("No current flows through anything that is touched.",)
@@ -194,7 +196,8 @@ def _stays_cool(outcome: Outcome) -> tuple[str, ...]:
         f"{_text(square, 'A²')} (mean square of the current) × {_text(body.ohms, 'ohms')} = {_text(power, 'W')} in the "
         f"{body.name}.",
         f"{_text(power, 'W')} / {_text(body.heat_capacity, 'J/°C')} = {_text(rate, '°C a second', 2)} at first, less "
-        f"as it gives heat to the air: from {_text(outcome.machine.room_C, '')} to {HANDS_OFF_C:.0f} °C in {soon}.",
+        f"as it gives heat to what is round it: from {_text(outcome.machine.room_C, '')} to {HANDS_OFF_C:.0f} °C in "
+        f"{soon}.",
     )
 
 
@@ -204,15 +207,18 @@ def _lasts(outcome: Outcome) -> tuple[str, ...]:
         return ("A bench supply does not run down.",)
     if not _one(mean):
         return ("Nothing flows, nothing is used up.",)
-    taken, life = outcome.taken, np.maximum(outcome.life, 1e-9)
-    if not _one(outcome.life):
+    taken, life = outcome.taken, outcome.life
+    if not _one(life):
         return ("It does not run, so nothing is used up.",)
     (lasts,) = spoken_time(_one(life))
-    average = taken / life
-    falls = f"from {_text(mean, 'A')} to {_text(average, 'A')} on average"
+    pulses = np.sqrt(outcome.mean_square)
+    whole, light = charge_at(pack, pulses) * (1 - pack.used) / 3600, pack.charge / 3600
+    part = 100 * _one(taken / 3600 / whole)
+    heavy = "" if _one(pulses) < 1.02 * _one(mean) else f" (its pulses drain it as {_text(pulses, 'A')} would)"
     return (
-        f"The battery turns it until its push no longer beats the friction. The current falls {falls}.",
-        f"At such a current it gives {_text(taken / 3600, 'Ah')}: / {_text(average, 'A')} = {lasts}.",
+        f"At {_text(mean, 'A')}{heavy} it gives {_text(whole, 'Ah')}, of {_text(light, 'Ah')} to a light drain.",
+        f"The push beats the friction for {part:.0f} % of that: {_text(taken / 3600, 'Ah')}.",
+        f"{_text(taken / 3600, 'Ah')} / {_text(mean, 'A')} = {lasts}.",
     )
 
 

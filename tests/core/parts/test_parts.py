@@ -62,10 +62,42 @@ def test_a_used_cell_has_fewer_volts_and_more_ohms() -> None:
     assert shown.volts_at(0.5) < shown.volts_at(0.1)
 
 
-def test_a_heavy_drain_gives_less_charge_and_a_light_one_no_more() -> None:
-    shown = pack()
-    assert charge_at(shown, np.array([0.2])) == pytest.approx(shown.charge)
-    assert charge_at(shown, np.array([4.0])) < 0.8 * shown.charge
+# Usual data sheets: cell, amperes, ampere hours down to 0.9 V, and how far such sheets differ.
+DRAINS = [
+    ("alkaline_AA", 0.1, 2.5, 1.1),
+    ("alkaline_AA", 1.0, 1.3, 1.1),
+    ("alkaline_AA", 5.0, 5.0 * 4 / 60, 1.5),
+    ("alkaline_AAA", 0.1, 1.1, 1.1),
+    ("alkaline_AAA", 1.0, 0.5, 1.1),
+    ("zinc_carbon_AA", 1.0, 1.0 * 7.5 / 60, 1.35),
+    ("nimh_AA", 1.0, 1.9, 1.1),
+    ("alkaline_D", 1.0, 9.0, 1.15),
+    ("alkaline_C", 1.0, 4.0, 1.15),
+]
+
+
+@pytest.mark.parametrize(("cell", "amperes", "hours", "within"), DRAINS)
+def test_a_cell_gives_what_data_sheets_say_at_each_drain(
+    cell: str, amperes: float, hours: float, within: float
+) -> None:
+    given = float(charge_at(pack(cell=cell), np.array([amperes]))[0]) / 3600
+    assert hours / within <= given <= hours * within
+
+
+def test_a_cell_told_by_its_charge_at_an_ampere_gives_that_charge_there() -> None:
+    own = {"volts": 1.5, "ohms": 0.2, "mass_g": 25, "diameter_mm": 14.5, "length_mm": 50.0, "charge_Ah": 1.2}
+    told = pack(cell="own", own=own)
+    assert charge_at(told, np.array([1.0])) == pytest.approx(1.2 * 3600)
+    assert charge_at(told, np.array([4.0])) < 0.5 * 1.2 * 3600
+
+
+def test_a_cold_cell_has_twice_the_ohms_and_tires_sooner() -> None:
+    warm, cold, hot = (pack_of(Battery(), MEDIAN, room) for room in (20.0, 0.0, 35.0))
+    assert 1.6 < cold.ohms[0] / warm.ohms[0] < 2.2
+    assert charge_at(cold, np.array([1.0])) < 0.8 * charge_at(warm, np.array([1.0]))
+    assert 0.75 < hot.ohms[0] / warm.ohms[0] < 1.0
+    supply = Battery(cell="bench_supply")
+    assert pack_of(supply, MEDIAN, 0.0).ohms == pack_of(supply, MEDIAN).ohms
 
 
 def test_a_measured_face_field_gives_the_remanence_back() -> None:

@@ -101,9 +101,13 @@ def test_the_sums_are_right_with_the_numbers_that_they_print(name: str) -> None:
         assert left == pytest.approx(all_, rel=0.01)
     square, body, watts = numbers(lines["stays_cool"][0])[0], *numbers(lines["stays_cool"][0])[-2:]
     assert square * body == pytest.approx(watts, rel=0.02)
-    charge, average, lasts = numbers(lines["lasts"][1])
-    hours = lasts / (60 if " min" in lines["lasts"][1] else 1)
-    assert charge / average == pytest.approx(hours, rel=0.06)
+    *_, whole, _ = numbers(lines["lasts"][0])
+    share, taken = numbers(lines["lasts"][1])
+    assert whole * share / 100 == pytest.approx(taken, rel=0.02)
+    charge, mean, lasts = numbers(lines["lasts"][2])
+    hours = lasts / (3600 if " s." in lines["lasts"][2] else 60 if " min" in lines["lasts"][2] else 1)
+    assert charge == taken
+    assert charge / mean == pytest.approx(hours, rel=0.06)
 
 
 @pytest.mark.parametrize("name", SEVEN)

@@ -17,7 +17,7 @@ from oakspin.fields.block import Block
 from oakspin.fields.flux import face_flux
 from oakspin.fields.stack import Stack
 from oakspin.fields.steel import can_image, side_depth
-from oakspin.machines.bodies import cell_body, wire_body
+from oakspin.machines.bodies import cell_body, warming_metal, whole_circuit, wire_body
 from oakspin.machines.coil.causes import Situation, causes_of
 from oakspin.machines.coil.coupling import NEAREST, Source, ring_coupling, turn_coupling, turned_on
 from oakspin.machines.coil.shape import CoilMotor, CoilShape, Number, axle_sag, coil_shape, magnet_turn, wire_length
@@ -152,7 +152,7 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
     Refusal
         When a measured face field is beyond any magnet.
     """
-    pack = pack_of(design.battery, draws)
+    pack = pack_of(design.battery, draws, design.room_C)
     shape = coil_shape(design)
     hand, metal, wire = HANDS[design.maker], wire_metal(design.wire), shape.wire
     length = wire_length(design, shape)
@@ -240,7 +240,7 @@ def _air(shape: CoilShape, draws: Draws) -> tuple[Array, Array]:
 def _bodies(
     design: CoilMotor, shape: CoilShape, pack: Pack, ohms: dict[str, Array], length: Number, draws: Draws
 ) -> tuple[Body, ...]:
-    cooling = draws.value("cooling")
+    cooling, metal = draws.value("cooling"), wire_metal(design.wire)
     # Turns in a bundle shade each other: it cools as one thick wire with the whole bundle's skin.
     turns_here = shape.wound.turns / len(shape.wound.places)
     skin = shape.bundle / (turns_here * shape.wire)
@@ -250,9 +250,10 @@ def _bodies(
         shape.wire,
         length,
         np.sqrt(shape.wound.measures.mean_v2),
-        wire_metal(design.wire),
+        metal,
         cooling * np.minimum(skin, 1.0),
     )
+    coil = warming_metal(coil, metal, ohms["wire"], whole_circuit(pack, ohms))
     if design.battery.cell == "bench_supply":
         return (coil,)
     return (coil, cell_body(pack, cooling, design.battery.in_parallel))

@@ -11,7 +11,7 @@ from oakspin.constants import AIR_CONDUCTIVITY, AIR_DENSITY, AIR_VISCOSITY, GRAV
 from oakspin.design.cored import CoredDesign
 from oakspin.draws import Array, Draws, median
 from oakspin.fields.iron import eddy_drag, hysteresis_torque
-from oakspin.machines.bodies import STILL_AIR, cell_body
+from oakspin.machines.bodies import STILL_AIR, cell_body, warming_metal, whole_circuit
 from oakspin.machines.cored.causes import causes_of
 from oakspin.machines.cored.linking import LEVELS, STEP, henries, linked, slope
 from oakspin.machines.cored.shape import ANGLES, Arms, CoredShape, arms_of, cored_shape
@@ -52,7 +52,7 @@ def commutator(design: CoredDesign, draws: Draws) -> Array:
 
 def cored_machine(design: CoredDesign, draws: Draws) -> Machine:
     """Turn an iron-cored motor into the one machine."""
-    pack, shape, hand = pack_of(design.battery, draws), cored_shape(design), HANDS[design.maker]
+    pack, shape, hand = pack_of(design.battery, draws, design.room_C), cored_shape(design), HANDS[design.maker]
     metal, strength = wire_metal(design.wire), draws.value("remanence") * draws.value("recoil")
     pressed = design.brushes.force_mN * 1e-3 * draws.factor("foot_pressure", hand.pressure)
     film = FILM_FACTOR[design.surface] * (TAPED_FILM if design.commutator.finish == "taped" else 1.0)
@@ -189,5 +189,6 @@ def _bodies(
     film = AIR_CONDUCTIVITY / (2 * shape.outer) * skin
     wind = 0.49 * film * math.sqrt(AIR_DENSITY * 2 * shape.outer / AIR_VISCOSITY * shape.half / 2)
     coil = Body("winding", ohms["wire"], heat, STILL_AIR * skin * cooling, wind * cooling)
+    coil = warming_metal(coil, metal, ohms["wire"], whole_circuit(pack, ohms))
     brush = Body("brushes", touch, 0.15, 0.004 * cooling, cooling * 0, several=True)
     return (coil, cell_body(pack, cooling, design.battery.in_parallel), brush)

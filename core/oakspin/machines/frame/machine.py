@@ -16,7 +16,7 @@ from oakspin.fields.coupling import foot_coupling, path_coupling_round
 from oakspin.fields.flux import face_flux
 from oakspin.fields.stack import Stack
 from oakspin.fields.steel import can_depth, can_image, side_depth
-from oakspin.machines.bodies import cell_body, magnets_body, wire_body
+from oakspin.machines.bodies import cell_body, end_conductance, magnets_body, warming_metal, whole_circuit, wire_body
 from oakspin.machines.frame.causes import causes_of
 from oakspin.machines.frame.limb import limb_of
 from oakspin.machines.frame.shape import FrameShape, frame_shape
@@ -29,6 +29,7 @@ from oakspin.parts.magnet import remanence, stack_length, stack_mass
 from oakspin.parts.wire import wire_ohms
 
 CUP_GRADE: Grade = "N42"  # of the small magnet of a cup
+INTO_MAGNETS = 0.8  # of a foot's heat: its thin wire takes little once its end is warm; a fin's law
 SHEAR = 0.375  # shear modulus over Young's, of metals
 SEAT_SLOPE = 1.0  # tan 45 degrees, in a dimple or a cup
 ANGLES = np.linspace(0, 2 * np.pi, 72, endpoint=False)
@@ -241,19 +242,21 @@ def _bodies(
     cooling = draws.value("cooling")
     magnet_surface = np.pi * design.magnets.diameter_mm * 1e-3 * shape.stack
     contacts = ohms["foot contact"]
+    wire = wire_body(
+        "wire",
+        ohms["wire"] + (1 - INTO_MAGNETS) * contacts + ohms["pivot contact"] / 2,
+        limb.girth / math.pi,
+        moving.sums.length,
+        np.sqrt(moving.sums.inertia / moving.sums.length) if design.turns == "frame" else 0.0,
+        limb.metal,
+        cooling,
+        section=limb.section,
+    )
+    passes = end_conductance(pack, design.magnets.diameter_mm * 5e-4, draws)
     return (
-        wire_body(
-            "wire",
-            ohms["wire"] + contacts / 2 + ohms["pivot contact"] / 2,
-            limb.girth / math.pi,
-            moving.sums.length,
-            np.sqrt(moving.sums.inertia / moving.sums.length) if design.turns == "frame" else 0.0,
-            limb.metal,
-            cooling,
-            section=limb.section,
-        ),
+        warming_metal(wire, limb.metal, ohms["wire"], whole_circuit(pack, ohms)),
         cell_body(pack, cooling, 1),
-        magnets_body(contacts / 2, stack_mass(design.magnets), magnet_surface, cooling),
+        magnets_body(INTO_MAGNETS * contacts, stack_mass(design.magnets), magnet_surface, cooling, passes, "cell"),
     )
 
 
@@ -285,7 +288,7 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
     Refusal
         When a measured face field is beyond any magnet.
     """
-    pack = pack_of(design.battery, draws)
+    pack = pack_of(design.battery, draws, design.room_C)
     shape = frame_shape(design, pack)
     strength = remanence(design.magnets)
     stack = frame_stack(design, pack, strength)

@@ -13,7 +13,7 @@ from oakspin.draws import Array, Draws
 from oakspin.fields.coupling import foot_coupling
 from oakspin.fields.flux import face_flux
 from oakspin.fields.screw import holding_force, screw_flux
-from oakspin.machines.bodies import cell_body, magnets_body, wire_body
+from oakspin.machines.bodies import cell_body, magnets_body, warming_metal, whole_circuit, wire_body
 from oakspin.machines.hanging.causes import causes_of
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
 from oakspin.machines.machine import NEVER, Body, Load, Machine, Touch
@@ -90,7 +90,7 @@ def hanging_coupling(design: HangingDesign, shape: HangingShape, draws: Draws) -
 
 def hanging_machine(design: HangingDesign, draws: Draws) -> Machine:
     """Turn a hanging rotor into the one machine."""
-    pack, shape, hand = pack_of(design.battery, draws), hanging_shape(design), HANDS[design.maker]
+    pack, shape, hand = pack_of(design.battery, draws, design.room_C), hanging_shape(design), HANDS[design.maker]
     hung = _hung(design, shape, draws)
     coupling = hanging_coupling(design, shape, draws)
     radius, flag = shape.stack.radius, design.flag
@@ -184,6 +184,7 @@ def _bodies(
         metal,
         cooling,
     )
+    lead = warming_metal(lead, metal, ohms["lead"], whole_circuit(pack, ohms))
     return (cell_body(pack, cooling, design.battery.in_parallel), magnets, lead)
 
 

@@ -7,7 +7,7 @@ import numpy as np
 from oakspin.constants import AIR_DENSITY, GRAVITY
 from oakspin.design.roller import RollerDesign
 from oakspin.draws import Array, Draws
-from oakspin.machines.bodies import cell_body, magnets_body
+from oakspin.machines.bodies import cell_body, end_conductance, magnets_body
 from oakspin.machines.machine import NEVER, Load, Machine, Route, Touch
 from oakspin.machines.roller.causes import causes_of
 from oakspin.machines.roller.shape import RollerShape, roller_shape
@@ -30,7 +30,7 @@ def roller_coupling(design: RollerDesign, shape: RollerShape, draws: Draws) -> A
 
 def roller_machine(design: RollerDesign, draws: Draws) -> Machine:
     """Turn a roller and its sheet into the one machine."""
-    pack, shape, sheet = pack_of(design.battery, draws), roller_shape(design), design.sheet
+    pack, shape, sheet = pack_of(design.battery, draws, design.room_C), roller_shape(design), design.sheet
     metal, width = METALS[sheet.material], max(sheet.width_mm * 1e-3, shape.long)
     coupling = roller_coupling(design, shape, draws)
     weight = shape.mass * GRAVITY
@@ -60,7 +60,9 @@ def roller_machine(design: RollerDesign, draws: Draws) -> Machine:
         # The sheet warms only while the roller passes: it stays cool.
         bodies=(
             cell_body(pack, cooling, 1),
-            magnets_body(near, 2 * shape.wheel_mass, skin, cooling),
+            magnets_body(
+                near, 2 * shape.wheel_mass, skin, cooling, 2 * end_conductance(pack, shape.wheel / 2, draws), "cell"
+            ),
         ),
         room_C=design.room_C,
         creep=CREEP,

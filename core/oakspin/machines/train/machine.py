@@ -10,13 +10,13 @@ from oakspin.constants import GRAVITY, HANDS
 from oakspin.design.train import TrainDesign
 from oakspin.draws import Array, Draws
 from oakspin.fields.train import Assembly
-from oakspin.machines.bodies import STILL_AIR, cell_body, magnets_body
+from oakspin.machines.bodies import STILL_AIR, cell_body, end_conductance, magnets_body, warming_metal, whole_circuit
 from oakspin.machines.machine import NEVER, Body, Load, Machine, Touch
 from oakspin.machines.train.causes import bend_radius, causes_of
 from oakspin.machines.train.shape import TrainShape, track_wire, train_shape, wire_mass, wound_turns
 from oakspin.machines.train.way import train_route
 from oakspin.parts.catalogue import FILM_FACTOR, Metal
-from oakspin.parts.cell import pack_of
+from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms, softened, turn_ohms
 from oakspin.parts.magnet import stack_mass
 from oakspin.parts.wire import wire_metal, wire_ohms, wire_section
@@ -92,7 +92,7 @@ def goes_round(design: TrainDesign, shape: TrainShape, draws: Draws) -> Array:
 
 def train_machine(design: TrainDesign, draws: Draws) -> Machine:
     """Turn a train and its track into the one machine."""
-    pack, shape, hand = pack_of(design.battery, draws), train_shape(design), HANDS[design.maker]
+    pack, shape, hand = pack_of(design.battery, draws, design.room_C), train_shape(design), HANDS[design.maker]
     metal, loose = wire_metal(design.wire), looser(design, draws)
     coupling = train_coupling(design, shape, draws)
     bore = design.track.former_mm * 1e-3 * draws.value("spring_back")
@@ -129,8 +129,15 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
         least_dry=weight * draws.value("train_friction"),
         leave_speed=np.full(draws.count, NEVER),
         # A turn of the track warms only while the train passes: it stays cool.
-        bodies=(cell_body(pack, cooling, 1), _magnets(design, touch, cooling)),
-        stuck=(_turns_under(shape, ohms["track"], between, metal, cooling),),
+        bodies=(cell_body(pack, cooling, 1), _magnets(design, pack, touch, draws)),
+        stuck=(
+            warming_metal(
+                _turns_under(shape, ohms["track"], between, metal, cooling),
+                metal,
+                ohms["track"],
+                whole_circuit(pack, ohms),
+            ),
+        ),
         room_C=design.room_C,
         creep=CREEP,
         causes=causes_of(design, shape, pack, bore),
@@ -149,10 +156,11 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
     )
 
 
-def _magnets(design: TrainDesign, touch: Array, cooling: Array) -> Body:
+def _magnets(design: TrainDesign, pack: Pack, touch: Array, draws: Draws) -> Body:
     mass = stack_mass(design.front) + stack_mass(design.rear)
     skin = np.pi * sum(stack.diameter_mm * stack.thickness_mm * stack.count for stack in design.stacks) * 1e-6
-    return magnets_body(touch, mass, skin, cooling)
+    passes = sum(end_conductance(pack, stack.diameter_mm * 5e-4, draws) for stack in (design.front, design.rear))
+    return magnets_body(touch, mass, skin, draws.value("cooling"), passes, "cell")
 
 
 def _turns_under(shape: TrainShape, ohms: Array, length: Array, metal: Metal, cooling: Array) -> Body:
