@@ -18,8 +18,9 @@ from oakspin.draws import Array
 from oakspin.machines.machine import Body
 
 FOREVER = 1e9  # s
-STEPS = 7  # of Newton's, from below, until a time is found
-MUCH = 0.95  # share of the heat that is left, below which a time is found once more
+STEPS = 6  # of Newton's, from below, until a time is found
+SOME = 28.0  # K, from a usual room to the hands-off temperature
+MUCH = 0.98  # share of the heat that is left, below which a time is found once more
 STEADY = 1e-9  # W/K, below which a body gives no heat away
 
 Row = Array | float
@@ -63,11 +64,14 @@ class Warming:
     def _watts(self, at: int) -> Array:
         return np.asarray(self.squares[at] * self.bodies[at].ohms)
 
-    def _cooling(self, at: int) -> Array:
-        """What it gives to the air for each kelvin, less what it takes up more as it warms; W/K."""
+    def _cooling(self, at: int, upto: Row = SOME) -> Array:
+        """What it gives to the air for each kelvin, less what it takes up more as it warms ``upto`` K; W/K."""
         body = self.bodies[at]
         air = body.still + body.wind * np.sqrt(self.speed)
-        return np.asarray(air - self._watts(at) * (body.grows - 2 * body.falls))
+        if not np.any(body.grows):
+            return np.asarray(air)
+        more = ((1 + body.grows * upto) / (1 + body.falls * upto) ** 2 - 1) / upto
+        return np.asarray(air - self._watts(at) * more)
 
     def _weaker(self, seconds: Array, but: int = -1) -> Row:
         """Mean share of the heat that is left over so many seconds, as warm copper lets less current through."""
@@ -76,7 +80,9 @@ class Warming:
             if at == but or not np.any(body.falls):
                 continue
             # Its own current's fall is in its cooling already; here is what the others see.
-            x = self._cooling(at) * seconds / body.heat_capacity
+            gains, air = self._watts(at) / body.heat_capacity, self._cooling(at) / body.heat_capacity
+            upto = np.clip(_Curve.alone(gains, air).at(seconds), 1.0, 1e3)
+            x = self._cooling(at, upto) * seconds / body.heat_capacity
             x = np.where(np.abs(x) < 1e-6, 1e-6, x)
             mean = self._watts(at) * seconds / body.heat_capacity / x * (1 + np.expm1(-x) / x)
             share = share / (1 + body.falls * mean) ** 2
