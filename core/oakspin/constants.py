@@ -119,6 +119,16 @@ UNCERTAIN: dict[str, Uncertain] = {
         0.1, 0.03, 0.3, "1", "energy that soft wire keeps of being bent to and fro", _OWN, whose="world"
     ),
     "hopping": _times(1.5, "how long a hopping axle touches, of a bounce on hard ground", _OWN, whose="world"),
+    "restitution": Uncertain(
+        0.15,
+        0.05,
+        0.4,
+        "1",
+        "share of its landing speed with which an axle springs back",
+        _HANDBOOK,
+        top=0.6,
+        whose="world",
+    ),
     "landing": _times(1.5, "energy lost in each landing of a hopping axle", _OWN, whose="world"),
     "marker_ohms": Uncertain(
         63.0, 20.0, 200.0, "ohm", "leak through paint on one contact", "bench readings", whose="build"

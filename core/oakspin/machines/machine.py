@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from oakspin.draws import Array
-from oakspin.machines.bounce import between, bounce_table, place_of
+from oakspin.machines.bounce import between_of, place_of
 from oakspin.machines.touch import NEVER, Touch
 from oakspin.parts.cell import Pack
 
@@ -74,8 +74,11 @@ class Landing:
         gamma = self.touch.gamma(speed)
         if np.max(gamma) <= 1:
             return np.zeros_like(gamma)
-        flung = self.touch.hop.flung(gamma) if self.touch.hop else 0.0
-        taken = self.weight * between(bounce_table().landing, place_of(gamma))
+        hop = self.touch.hop
+        if hop is None:
+            return np.zeros_like(gamma)
+        flung = hop.flung(gamma)
+        taken = self.weight * between_of(hop.landing, place_of(gamma))
         return np.asarray((1 - flung) * taken + flung * self.rub * speed**2)
 
 

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
 from oakspin.draws import Array
-from oakspin.machines.bounce import PLACES, between, bounce_table, place_of
+from oakspin.machines.bounce import PLACES, between_of, bounce_table, mixing, place_of
 
 NEVER = 1e6  # rad/s, beyond anything that turns: where nothing hops, slackens or leaves its seat
 FLUNG = (2.8, 3.4)  # Gamma from which, and at which wholly, an axle is flung round a closed loop
@@ -25,11 +26,40 @@ class Hop:
         How much longer it touches than an axle on a hard support does.
     closed : bool
         Whether the support is a closed loop: it never lets the axle out, but is run round in its inside.
+    restitution : ndarray
+        Share of its landing speed with which it springs back.
     """
 
     heavy: Array
     lasts: Array
+    restitution: Array
     closed: bool = False
+
+    @cached_property
+    def weights(self) -> Array:
+        """Of the tabulated restitutions; shape (draws, restitutions)."""
+        return mixing(self.restitution)
+
+    @cached_property
+    def landing(self) -> Array:
+        """What the landings of a turn take over Gamma, in m g e; shape (draws, values)."""
+        return np.asarray(self.weights @ bounce_table().landing)
+
+    @cached_property
+    def touching(self) -> Array:
+        """Share of a turn in which it touches over Gamma; shape (draws, values)."""
+        return np.asarray(self.weights @ bounce_table().touch.mean(axis=2))
+
+    def leaves_at(self, depth: Array, width: Array) -> Array:
+        """The least Gamma at which a hop gets over a brim ``depth`` above the seat, or beside it by ``width``; in e."""
+        table = bounce_table()
+        out = np.full(self.heavy.shape, np.inf)
+        for rows, limit in ((table.rise, depth), (table.walk, width)):
+            reach = np.maximum.accumulate(self.weights @ rows, axis=1)
+            over = reach >= limit[:, None]
+            last = table.gamma[-1] * limit / np.maximum(reach[:, -1], 1e-9)  # beyond the table it grows as Gamma does
+            out = np.minimum(out, np.where(over.any(axis=1), table.gamma[over.argmax(axis=1)], last))
+        return out
 
     def flung(self, gamma: Array) -> Array:
         """How far an axle in a closed loop is flung round it rather than hopping, 0 to 1."""
@@ -85,7 +115,7 @@ class Touch:
         gamma = self.gamma(speed)
         if np.max(gamma) <= 1:
             return self.given(speed)
-        touch = between(bounce_table().touch.mean(axis=1), place_of(gamma))
+        touch = between_of(self.hop.touching, place_of(gamma))
         flung = self.hop.flung(gamma)
         return np.asarray(self.given(speed) * (flung + (1 - flung) * touch * self.hop.longer(touch)))
 
@@ -102,11 +132,16 @@ class Touch:
         row, low = place_of(gamma), np.floor(part).astype(int)
         first, share, over = row.astype(int), row - row.astype(int), part - low
 
+        weights = np.moveaxis(self.hop.weights, 0, -1)
+
         def at(place: Array) -> Array:
-            here, there = table.touch[first, place % PLACES], table.touch[first + 1, place % PLACES]
-            return np.asarray(here + (there - here) * share)
+            rows = [
+                values[first, place % PLACES] * (1 - share) + values[first + 1, place % PLACES] * share
+                for values in table.touch
+            ]
+            return np.asarray(sum(weight * values for weight, values in zip(weights, rows, strict=True)))
 
         touch = at(low) * (1 - over) + at(low + 1) * over
-        longer = self.hop.longer(between(table.touch.mean(axis=1), row))
+        longer = self.hop.longer(between_of(self.hop.touching, row))
         flung = self.hop.flung(gamma)
         return np.asarray(self.given(speed) * np.minimum(flung + (1 - flung) * touch * longer, 1.0))

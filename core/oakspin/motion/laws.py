@@ -12,7 +12,7 @@ from typing import Any, Protocol
 import numpy as np
 
 from oakspin.draws import Array
-from oakspin.machines.bounce import PLACES, bounce_table, place_of
+from oakspin.machines.bounce import PLACES, RESTITUTIONS, bounce_table, place_of
 from oakspin.machines.machine import Machine
 from oakspin.machines.touch import Touch
 
@@ -327,10 +327,10 @@ def _hopping(machine: Machine, tables: tuple[Array, Array, Array], facing: float
     hop, count = machine.touch.hop, machine.inertia.size
     assert hop is not None
     table = bounce_table()
-    touch = table.touch.mean(axis=1)
+    tables_over = table.touch.reshape(-1, PLACES)
     waves = np.arange(PLACES // 2 + 1)
     weight = np.where((waves == 0) | (waves == PLACES // 2), 1.0, 2.0) / PLACES**2
-    heard = np.fft.rfft(table.touch, axis=1) * weight
+    heard = np.fft.rfft(tables_over, axis=1) * weight
     # psi = heavy + q forward, pi - heavy - q backward: a wave of the touch in psi is one of the machine's angle q.
     start = hop.heavy if facing >= 0 else np.pi - hop.heavy
     # exp(i k start) for every wave k.
@@ -346,8 +346,10 @@ def _hopping(machine: Machine, tables: tuple[Array, Array, Array], facing: float
         np.hstack([heard.real, -heard.imag])
         @ np.concatenate([wave.real, wave.imag], axis=-1).reshape(-1, 2 * waves.size).T
     )
-    found = found.reshape(touch.size, count, len(tables))
-    found *= hop.longer(np.broadcast_to(touch[:, None], (touch.size, count)))[..., None]
+    # Each draw's own restitution lies between two that are tabulated.
+    found = found.reshape(len(RESTITUTIONS), -1, count, len(tables))
+    found = np.einsum("dr,rvdt->vdt", hop.weights, found)
+    found *= hop.longer(hop.touching.T)[..., None]
     lies = np.round(np.mod(-np.pi / 2 - hop.heavy, 2 * np.pi) / (2 * np.pi) * PLACES).astype(int) % PLACES
     bare = np.broadcast_to(tables[0], (count, PLACES))[np.arange(count), lies]
     signed = facing * machine.coupling

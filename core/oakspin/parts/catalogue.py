@@ -157,5 +157,6 @@ AXLES = {
     "cork": Axle("cork", 2.6e-3, 11e-3, 38e-3),
     "pencil": Axle("pencil stub", 0.5e-3, 3.6e-3, 20e-3),
 }
-SEAT_DEPTH = {"open": 0.5e-3, "deep": 4e-3}  # m, from the seat to the brim, an open one a dent as deep as a wire
+# m, from the seat up to the brim and aside to it: an open one is a dent as deep as a wire, a deep one a V.
+SEATS = {"open": (0.5e-3, 1.0e-3), "deep": (4e-3, 3e-3)}
 MARKER_FILM = 1.5  # what is left of the paint where bare metal was kept free; bench experience

@@ -24,7 +24,7 @@ from oakspin.machines.coil.shape import CoilMotor, CoilShape, Number, axle_sag, 
 from oakspin.machines.coil.strip import ANGLES, switch_of, upright_pose
 from oakspin.machines.machine import NEVER, Body, Landing, Load, Machine, Rest, Touch
 from oakspin.machines.touch import Hop
-from oakspin.parts.catalogue import AXLES, FILM_FACTOR, MARKER_FILM, SEAT_DEPTH, SUPPORTS
+from oakspin.parts.catalogue import AXLES, FILM_FACTOR, MARKER_FILM, SEATS, SUPPORTS
 from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms, softened
 from oakspin.parts.magnet import remanence, stack_length
@@ -185,14 +185,20 @@ def coil_machine(design: CoilMotor, draws: Draws) -> Machine:
     # A sagging axle is bent to and fro in every turn; the metal keeps a share of that energy.
     sag = 0.0 if core else axle_sag(shape, weight, metal)
     dry = least_dry + draws.value("axle_damping") * weight * sag / 2
-    hop = Hop(-np.pi / 2 - hangs, support.gives * draws.value("hopping"), closed=design.supports.seat == "loop")
+    hop = Hop(
+        -np.pi / 2 - hangs,
+        support.gives * draws.value("hopping"),
+        draws.value("restitution"),
+        closed=design.supports.seat == "loop",
+    )
     touch = Touch(draws.value("made_axle"), np.sqrt(GRAVITY / np.maximum(off, 1e-6)), hop=hop)
     rub = draws.value("support_friction") * mass * off * wire / 2
     landing = Landing(weight * off / (2 * np.pi) * draws.value("landing"), touch, rub)
-    depth = SEAT_DEPTH.get(design.supports.seat)
+    seat = SEATS.get(design.supports.seat)
     leave = np.full(draws.count, NEVER)
-    if depth is not None:
-        leave = np.sqrt(2 * GRAVITY * depth) / np.maximum(off, 1e-6) * draws.value("leaving")
+    if seat is not None:
+        depth, width = (size / np.maximum(off, 1e-6) for size in seat)
+        leave = touch.hop_speed * np.sqrt(hop.leaves_at(depth, width)) * draws.value("leaving")
     air_4_3, air_2 = _air(shape, draws)
     sail = 0.5 * AIR_DENSITY * draws.value("sail_drag") * fan.area_mm2 * 1e-6 * (fan.radius_mm * 1e-3) ** 3
     gap = np.broadcast_to(design.gap_mm * 1e-3 + hand.gap_mm * 1e-3 * draws.normal("hand_gap"), draws.count)
