@@ -71,15 +71,22 @@ class Caution:
     text: str
 
 
-def _draws(design: Design) -> str:
-    """How much current flows, where that is a danger of its own: through ohms like the battery's, or held still."""
+def nearly_short(design: Design) -> bool:
+    """Whether what is joined to the battery has hardly more ohms than the battery itself."""
     try:
         machine = machine_of(design, MEDIAN)
     except Refusal:
-        return SHORT
+        return True
     inside, whole = median(machine.pack.ohms_at(machine.pack.used)), median(machine.total_ohms)
-    if machine.short_ohms or whole - inside <= NEARLY * inside:
+    return bool(machine.short_ohms) or whole - inside <= NEARLY * inside
+
+
+def _draws(design: Design) -> str:
+    """How much current flows, where that is a danger of its own: through ohms like the battery's, or held still."""
+    if nearly_short(design):
         return SHORT
+    machine = machine_of(design, MEDIAN)
+    whole = median(machine.total_ohms)
     amperes = min(median(machine.pack.volts_at(machine.pack.used)) / whole, float(np.min(machine.pack.limit)))
     return f"Held still it draws about {rounded(amperes, 2)} A, more than while it runs, and warms."
 

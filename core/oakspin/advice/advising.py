@@ -8,7 +8,7 @@ from itertools import chain
 
 from oakspin.advice.candidates import nearby, quick, wide
 from oakspin.advice.hands import within_reach
-from oakspin.advice.price import price_of
+from oakspin.advice.price import burns, price_of
 from oakspin.advice.trying import SURE, Attempt, tried
 from oakspin.design import Design
 from oakspin.design.patch import Patch, patched
@@ -87,7 +87,7 @@ def advise(design: Design, draws: Draws | None = None, most: int = 3) -> tuple[A
     for change in changes:
         changed = patched(design, change.patch)
         after = evaluate(changed, full)
-        if _mends(before, after):
+        if _mends(before, after) and not burns(before, after):
             proposals.append(_advice(design, changed, change, before, after))
         if len(proposals) == most:
             break

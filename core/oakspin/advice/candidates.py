@@ -136,7 +136,9 @@ def _choices(part: PartLine, dial: Dial) -> Iterator[Change]:
     now = next((option.label for option in dial.choices if option.key == dial.chosen), "")
     effort = effort_of(part.id, dial.pointer)
     for option in dial.choices:
-        if option.key != dial.chosen:
+        # Dirt may help by chance; nobody is told to get it.
+        dirty = dial.pointer == "/surface" and option.value != "sanded"
+        if option.key != dial.chosen and not dirty:
             to = f"{now} → {option.label}" if now else option.label
             name = dial.label.replace("… ", "")
             phrase = f"{part.title}, {name[0].lower()}{name[1:]}: {to}"

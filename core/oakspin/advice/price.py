@@ -1,11 +1,16 @@
-"""What a change costs beside what it brings: time of running, speed, push, and things to fetch or wind."""
+"""What a change costs beside what it brings: dangers, time of running, speed, push, things to fetch or wind."""
 
 from __future__ import annotations
 
 from oakspin.design import Design
-from oakspin.rounding import rounded
+from oakspin.parts.magnet import keep_away
+from oakspin.rounding import rounded, spoken_time
+from oakspin.safety import nearly_short
 from oakspin.verdict import Verdict
 
+HELD = 60.0  # s that it may be held still, below which it is said that it became less
+LETS_GO = 3.0  # s, in which a hand lets go of what gets hot
+SOONER = 0.85  # of the time that it was, from which it is sooner
 LESS = 0.72  # of what it was, from which a loss is told
 TIMES = (
     (0.12, "a tenth"),
@@ -29,8 +34,34 @@ REWIND = ("/wire/size", "/wire/material", "/wire/finish")
 
 def price_of(design: Design, changed: Design, pointers: tuple[str, ...], before: Verdict, after: Verdict) -> str:
     """What must be paid for a change, in words; empty where nothing is."""
-    prices = [*_losses(before, after), *_things(design, changed, pointers)]
+    prices = [*_dangers(design, changed, before, after), *_losses(before, after), *_things(design, changed, pointers)]
     return ", ".join(prices)
+
+
+def burns(before: Verdict, after: Verdict) -> bool:
+    """Whether a change makes of what can be held one that burns before a hand lets go of it."""
+    was, becomes = _held_still(before), _held_still(after)
+    return becomes < LETS_GO and becomes < SOONER * was
+
+
+def _dangers(design: Design, changed: Design, before: Verdict, after: Verdict) -> list[str]:
+    """What grows of that of which the cautions warn."""
+    dangers = []
+    was, becomes = _held_still(before), _held_still(after)
+    if becomes < HELD and becomes < SOONER * was:
+        (soon,) = spoken_time(becomes)
+        (late,) = spoken_time(was) if was < HOUR else ("never",)
+        dangers.append(f"held still it is too hot to hold in {soon} (was {late})")
+    near, far = (max(keep_away(stack) for stack in each.stacks) * 100 for each in (design, changed))
+    if round(far) > round(near):
+        dangers.append(f"keep the magnets {far:.0f} cm from implants (was {near:.0f} cm)")
+    if nearly_short(changed) and not nearly_short(design):
+        dangers.append("nearly a short circuit")
+    return dangers
+
+
+def _held_still(verdict: Verdict) -> float:
+    return verdict.figures["held_still_time"].value
 
 
 def _losses(before: Verdict, after: Verdict) -> list[str]:

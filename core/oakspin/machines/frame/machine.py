@@ -304,7 +304,9 @@ def frame_machine(design: FrameDesign, draws: Draws) -> Machine:
     pivot = contact_ohms(moving.mass * GRAVITY, metal, handled * draws.value("pivot_film"))
     _, pivot = softened(pack, np.full(draws.count, leg), foot, pivot)
     feet = _feet(design, pack, _chances(design, moving, draws), leg, (foot, pivot))
-    ohms = {"wire": feet.leg, "foot contact": feet.contact, "pivot contact": pivot}
+    # The point carries what all feet that touch let through.
+    contact, pivot = softened(pack, feet.leg, feet.contact, pivot)
+    ohms = {"wire": feet.leg, "foot contact": contact, "pivot contact": pivot}
     mu_foot, mu_pivot = draws.value("foot_friction"), draws.value("pivot_friction")
     turning = _cell_and_magnets(design, pack, stack) if battery_turns else _Turning(moving.mass, moving.inertia)
     bearing = mu_pivot * turning.mass * GRAVITY * draws.value("pivot_radius_mm") * 1e-3
