@@ -201,6 +201,9 @@ UNCERTAIN: dict[str, Uncertain] = {
         _OWN,
         whose="world",
     ),
+    "bore_uneven_mm": Uncertain(
+        0.6, 0.3, 1.2, "mm", "how far a hand-wound bore is from round", "bench experience", whose="build"
+    ),
     "spring_back": Uncertain(
         1.025, 1.01, 1.04, "1", "bore of a coil off its former", "bench experience", whose="world"
     ),

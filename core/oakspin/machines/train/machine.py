@@ -25,6 +25,7 @@ CONTACT_NODES, CONTACT_WEIGHTS = np.polynomial.legendre.leggauss(8)
 CREEP = 0.03  # m/s
 LOOSE = 0.15  # share wider than tight at which but a third of the turns still touches the next; our own estimate
 ROUGH, SKIPS = 16.0, 2.0  # how bumps grow, and touch falls, with that share; our own estimates from neat to sloppy
+SPRUNG = 12.0  # times its weight with which turns press on a train that has no room left; our own estimate
 CANCELS = 1e-6  # of the flux at both ends: a smaller difference is rounding
 
 
@@ -90,6 +91,16 @@ def goes_round(design: TrainDesign, shape: TrainShape, draws: Draws) -> Array:
     return np.asarray(1 - touching + touching / (1 + ring * draws.value("turn_spots") / spot))
 
 
+def tightness(room: Array, draws: Draws) -> Array:
+    """How many times its weight's friction a train rubs that has so much ``room`` in m across its bore.
+
+    No bore wound by hand is round: where it has less room than that, turns press on the magnets from all sides, each
+    the harder the more it is sprung open. Our own estimate; wide of that a train lies on the ground of its track alone.
+    """
+    uneven = draws.value("bore_uneven_mm") * 1e-3
+    return np.asarray(1 + SPRUNG * np.maximum(1 - np.maximum(room, 0.0) / uneven, 0.0))
+
+
 def train_machine(design: TrainDesign, draws: Draws) -> Machine:
     """Turn a train and its track into the one machine."""
     pack, shape, hand = pack_of(design.battery, draws, design.room_C), train_shape(design), HANDS[design.maker]
@@ -110,6 +121,7 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
     weight = shape.mass * GRAVITY
     bend = bend_radius(design, shape)
     square = draws.value("bumps") * (1 + ROUGH * (loose - 1)) + (mu * shape.mass / bend if bend else 0.0)
+    mu = mu * tightness(bore - shape.oval / 2 - 2 * shape.widest, draws)
     dry = weight * np.maximum(mu * np.cos(slope) + np.sin(slope), 0.02)
     cooling = draws.value("cooling")
     return Machine(
@@ -140,7 +152,7 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
         ),
         room_C=design.room_C,
         creep=CREEP,
-        causes=causes_of(design, shape, pack, bore),
+        causes=causes_of(design, shape, pack, bore, draws.value("bore_uneven_mm") * 1e-3),
         route=train_route(design, shape, ohms["track"], share, draws),
         facts={
             "mass": shape.mass,
