@@ -14,6 +14,7 @@ import pytest
 from oakspin import evaluate
 from oakspin.design import Design
 from oakspin.errors import UnfitPatch
+from oakspin.kinds.good_motors import good_motors
 from oakspin.kinds.kinds import KINDS
 from oakspin.verdict import Verdict
 from tests.core.designs import ALL_ROUND, bared, changed, sample
@@ -26,6 +27,7 @@ NICKEL, WORN = {"battery__cell": "nimh_AA"}, {"battery__used_percent": 90.0}
 COIN = {"feet__pressure": "free", "outline__half": {"by": "points", "points": [{"radius_mm": 14.0, "height_mm": -3.0}]}}
 RING = {**COIL.magnets.model_dump(), "shape": "ring", "diameter_mm": 60.0, "hole_mm": 36.0, "thickness_mm": 10.0}
 HOLED = {**TRAIN.front.model_dump(), "shape": "ring", "hole_mm": 4.0}
+SIX = {"battery__cell": "bench_supply", "magnets_on": "bench", "battery__supply": {"volts": 6.0, "limit_A": 20.0}, "flick__turns_per_s": 15.0}
 HALVES = {"left": bared(90.0), "right": bared(90.0)}
 
 
@@ -118,7 +120,7 @@ TABLE = [
     Row("coil 15 mm above: weak, but goes", COIL, {"gap_mm": 15.0}, "any", "", {"push": (1, 60)}),
     Row("out of balance by 2 mm in open cradles", COIL, {"imbalance_mm": 2.0, "supports__seat": "open", "flick__turns_per_s": 12.0}, "any", "", {"speed": (100, 1200)}),
     Row("out of balance by 1 mm: rough and slow", COIL, {"imbalance_mm": 1.0, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (400, 2000)}),
-    Row("the same, heavy side lucky", COIL, {"imbalance_mm": 1.0, "rests_deg": 90.0, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (1000, 3000), "mean_current": (0.05, 0.8)}),
+    Row("the same, heavy side lucky", COIL, {"imbalance_mm": 1.0, "supports__seat": "deep", "rests_deg": 90.0, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (1000, 3000), "mean_current": (0.05, 0.8)}),
     Row("the same, heavy side unlucky", COIL, {"imbalance_mm": 1.0, "rests_deg": 180.0, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (500, 1400), "mean_current": (0.6, 2.5)}),
     Row("four cells on open cradles: it hops off", COIL, {"battery__in_series": 4, "imbalance_mm": 1.0, "supports__seat": "open", "flick__turns_per_s": 8.0}, "leaves"),
     Row("closed loops never let it out", COIL, {"supports__seat": "loop", "imbalance_mm": 1.0, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (400, 2000)}),
@@ -185,6 +187,59 @@ TABLE = [
     Row("magnets with a hole", TRAIN, {"front": HOLED, "rear": HOLED}, "runs", "", {"speed": (0.4, 1.8)}),
     Row("four magnets at each end", TRAIN, {"front__count": 4, "rear__count": 4}, "runs", "", {"speed": (0.4, 1.8)}),
     Row("track by young pupils", TRAIN, CHILD, "runs", "", {"speed": (0.2, 1.8)}),
+    # Batteries, as they empty.
+    Row("frame on an AA: some minutes", FRAME, {}, "runs", "", {"life": (3, 40)}),
+    Row("frame made for a D cell: hours", good_motors("frame")[1], {}, "runs", "", {"speed": (150, 1500), "life": (30, 1500)}),
+    Row("frame on an AAA: a few minutes", FRAME, {"battery__cell": "alkaline_AAA"}, "runs", "", {"life": (1, 15)}),
+    Row("frame on a carbon cell is soon over", FRAME, {"battery__cell": "zinc_carbon_AA"}, "any", "", {"life": (0, 8), "current": (0.5, 3)}),
+    Row("coil on an AA: about an hour", COIL, {}, "flick", "", {"life": (20, 150)}),
+    Row("coil on a nickel cell: an hour or two", COIL, {"battery__cell": "nimh_AA"}, "any", "", {"life": (40, 300)}),
+    Row("iron core on small current: hours", sample("crane-motor"), {}, "flick", "", {"life": (180, 1500)}),
+    Row("train on an AAA: some minutes", TRAIN, {}, "runs", "", {"life": (3, 30)}),
+    Row("roller on an AAA: a few minutes", KINDS["roller"].start, {}, "runs", "", {"life": (0.5, 15)}),
+    Row("screw on an AA: a quarter of an hour to an hour", SCREW, {}, "runs", "", {"life": (8, 90)}),
+    Row("screw on a D cell: hours", SCREW, {"battery__cell": "alkaline_D"}, "runs", "", {"life": (60, 900)}),
+    Row("coil on two cells in a row", COIL, {"battery__in_series": 2, "flick__turns_per_s": 8.0}, "flick", "", {"life": (8, 90)}),
+    Row("frame on a cell half used", FRAME, {"battery__used_percent": 50.0}, "any", "", {"speed": (100, 1300), "life": (0, 20)}),
+    Row("frame in a cold shed", FRAME, {"room_C": 2.0}, "any", "", {"speed": (100, 1300), "life": (1, 25)}),
+    Row("coil in a hot room", COIL, {"room_C": 35.0}, "flick", "", {"speed": (500, 5000), "held_still_time": (2, 35)}),
+    # What gets hot.
+    Row("frame: magnets and cell are hot in minutes", FRAME, {}, "runs", "", {"hands_off_time": (45, 500)}),
+    Row("frame on a nickel cell held still burns at once", FRAME, NICKEL, "runs", "", {"held_still_time": (0.3, 8)}),
+    Row("frame on an AA held still", FRAME, {}, "runs", "", {"held_still_time": (8, 150)}),
+    Row("roller: hot in a minute or two", KINDS["roller"].start, {}, "runs", "", {"hands_off_time": (15, 200)}),
+    Row("train: warm after minutes", TRAIN, {}, "runs", "", {"hands_off_time": (80, 1200)}),
+    Row("screw: the cell is warm after minutes", SCREW, {}, "runs", "", {"hands_off_time": (60, 1200)}),
+    Row("iron core held still: a minute or some", CORED, {}, "flick", "", {"held_still_time": (30, 600)}),
+    Row("coil of thick wire on a D cell held still", COIL, {"battery__cell": "alkaline_D", **gauge(20)}, "any", "", {"held_still_time": (5, 120)}),
+    Row("coil of thin wire held still", COIL, gauge(28), "any", "", {"held_still_time": (1, 30)}),
+    # Axles that hop.
+    Row("well balanced on open seats at 6 V", COIL, {**SIX, "imbalance_mm": 0.1, "supports__seat": "open"}, "flick", "", {"speed": (1500, 9000)}),
+    Row("a bent coil on open seats at 22 V hops off", COIL, {**SIX, "battery__supply": {"volts": 22.0, "limit_A": 20.0}, "imbalance_mm": 0.8, "supports__seat": "open"}, "leaves"),
+    Row("in a deep seat it stays", COIL, {**SIX, "imbalance_mm": 0.5, "supports__seat": "deep"}, "flick", "", {"speed": (600, 4000)}),
+    Row("in closed loops it stays whatever is fed", COIL, {**SIX, "battery__supply": {"volts": 22.0, "limit_A": 20.0}, "imbalance_mm": 0.5, "supports__seat": "loop"}, "any", "", {"speed": (0, 6000)}),
+    Row("half a millimeter off: slower than balanced", COIL, {"imbalance_mm": 0.5, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (600, 3500)}),
+    Row("balanced to a tenth: fast", COIL, {"imbalance_mm": 0.1, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (1500, 7000)}),
+    # Rods for tracks.
+    Row("rod just as thick as the magnets", TRAIN, {"track__former_mm": 12.6}, "not", "room"),
+    Row("rod a millimeter thicker", TRAIN, {"track__former_mm": 13.7}, "runs", "", {"speed": (0.4, 1.8)}),
+    Row("rod two millimeters thicker", TRAIN, {"track__former_mm": 14.7}, "runs", "", {"speed": (0.3, 1.7)}),
+    Row("rod far too thick: it lies askew", TRAIN, {"track__former_mm": 18.0}, "not", "askew"),
+    # More frames and screws.
+    Row("frame on stronger magnets", FRAME, {"magnets__strength": {"by": "grade", "grade": "N52"}}, "runs", "", {"speed": (150, 1700)}),
+    Row("frame on one thin magnet", FRAME, {"magnets__count": 1, "feet__height_mm": 1.5}, "any", "", {"push": (3, 60)}),
+    Row("tarnished wire draws less", FRAME, {"surface": "tarnished"}, "any", "", {"current": (1, 5)}),
+    Row("frame pressed firmly: slow or stuck", FRAME, {"feet__pressure": "firm"}, "any", "", {"speed": (0, 900)}),
+    Row("frame of thick wire", FRAME, gauge(14), "any", "", {"speed": (0, 1200)}),
+    Row("frame of thin wire", FRAME, gauge(26), "any", "", {"speed": (100, 2500)}),
+    Row("screw with weak magnets", SCREW, {"magnets__strength": {"by": "grade", "grade": "N35"}}, "runs", "", {"speed": (800, 15000)}),
+    Row("screw with its lead barely touching", SCREW, {"lead__pressure": "barely"}, "any", "", {"speed": (500, 20000)}),
+    Row("two lobes on two cells", BOOK, {"battery__in_series": 2, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (800, 8000)}),
+    Row("Tide mill by an adult", sample("tide-mill"), {}, "flick", "", {"speed": (500, 8000), "life": (30, 400)}),
+    Row("Ferry wheel: an hour on a cell", FERRY, {}, "flick", "", {"life": (20, 120), "mean_current": (0.2, 2)}),
+    Row("Harbor ring goes round and round", sample("harbor-ring"), {}, "runs", "", {"life": (2, 30)}),
+    Row("Crate roller on its sheet", sample("crate-roller"), {}, "runs", "", {"speed": (0.1, 1.0)}),
+    Row("Night shuttle", sample("night-shuttle"), {}, "runs", "", {"speed": (0.3, 2.0)}),
 ]
 # fmt: on
 
