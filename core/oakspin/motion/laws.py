@@ -347,8 +347,11 @@ def _hopping(machine: Machine, tables: tuple[Array, Array, Array], facing: float
         @ np.concatenate([wave.real, wave.imag], axis=-1).reshape(-1, 2 * waves.size).T
     )
     # Each draw's own restitution lies between two that are tabulated.
-    found = found.reshape(len(RESTITUTIONS), -1, count, len(tables))
-    found = np.einsum("dr,rvdt->vdt", hop.weights, found)
+    each_found = found.reshape(len(RESTITUTIONS), -1, count, len(tables))
+    weights = hop.weights.T[:, :, None]
+    found = each_found[0] * weights[0]
+    for rows, weight in zip(each_found[1:], weights[1:], strict=True):
+        found += rows * weight
     found *= hop.longer(hop.touching.T)[..., None]
     lies = np.round(np.mod(-np.pi / 2 - hop.heavy, 2 * np.pi) / (2 * np.pi) * PLACES).astype(int) % PLACES
     bare = np.broadcast_to(tables[0], (count, PLACES))[np.arange(count), lies]
