@@ -40,7 +40,7 @@ PLAIN = {
     "min": PlainUnit("minutes"),
     "mT": PlainUnit("mT"),
     "× friction": PlainUnit("times the friction"),
-    "× its pull": PlainUnit("times what pulls"),
+    "× its weight": PlainUnit("times its weight"),
     "× limit": PlainUnit("times what it needs"),
 }
 # Told along with the exact unit: what it weighs in the hand.

@@ -92,7 +92,7 @@ _FOUND: dict[str, tuple[dict[str, Any], ...]] = {
             "front": {"diameter_mm": 15, "thickness_mm": 5, "count": 1},
             "rear": {"diameter_mm": 15, "thickness_mm": 5, "count": 1},
             "wire": _wire(0.8, "bare"),
-            "track": {"former_mm": 15.3, "length": {"length_mm": 500}},
+            "track": {"former_mm": 16.5, "length": {"length_mm": 500}},
         },
     ),
     "roller": (

@@ -20,10 +20,12 @@ from oakspin.machines.touch import NEVER, Touch
 from oakspin.parts.cell import Pack
 
 Mask = NDArray[np.bool_]
+SHAKEN = 2.0  # times its weight: what a tap on the table or an unsteady hand pulls at what hangs with; bench experience
 CauseValue = float | int | str | Array  # a value that a sentence names
 
 __all__ = [
     "NEVER",
+    "SHAKEN",
     "Body",
     "Cause",
     "CauseValue",

@@ -12,11 +12,11 @@ import numpy as np
 
 from oakspin.constants import HANDS_OFF_C, UNCERTAIN, Uncertain
 from oakspin.draws import Array, Recorded
-from oakspin.machines.machine import NEVER
+from oakspin.machines.machine import NEVER, SHAKEN
 from oakspin.parts.cell import charge_at
 from oakspin.rounding import rounded, spoken_time
 from oakspin.verdict.links import JUDGES
-from oakspin.verdict.links.stays_on import SURE
+from oakspin.verdict.links.stays_on import ALONE, SURE
 from oakspin.verdict.outcome import Outcome
 from oakspin.verdict.words import Words
 
@@ -170,7 +170,10 @@ def _keeps_going(outcome: Outcome, words: Words) -> tuple[str, ...]:
 def _stays_on(outcome: Outcome, words: Words) -> tuple[str, ...]:
     machine, speed = outcome.machine, outcome.speed
     if np.all(np.isfinite(machine.hold)):
-        return (f"What holds it is {_text(machine.hold, 'times', 2)} what a touch and its weight pull with.",)
+        weights = _text(SHAKEN * np.asarray(machine.hold), "times", 2)
+        return (
+            f"What holds it is {weights} its weight; left alone it needs {ALONE:g} times, a touch takes {SHAKEN:g}.",
+        )
     if _one(machine.leave_speed) >= NEVER:
         return ("Nothing lets it out.",)
     if _one(machine.leave_speed) > SURE * _one(speed):

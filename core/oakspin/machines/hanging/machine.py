@@ -16,7 +16,7 @@ from oakspin.fields.screw import holding_force, screw_flux
 from oakspin.machines.bodies import cell_body, magnets_body, warming_metal, whole_circuit, wire_body
 from oakspin.machines.hanging.causes import causes_of
 from oakspin.machines.hanging.shape import HangingShape, hanging_shape
-from oakspin.machines.machine import NEVER, Body, Load, Machine, Touch
+from oakspin.machines.machine import NEVER, SHAKEN, Body, Load, Machine, Touch
 from oakspin.parts.catalogue import FILM_FACTOR, FOOT_FORCE, METALS
 from oakspin.parts.cell import Pack, pack_of
 from oakspin.parts.contact import contact_ohms, softened
@@ -24,7 +24,6 @@ from oakspin.parts.magnet import remanence, stack_length
 from oakspin.parts.wire import wire_diameter, wire_metal, wire_ohms
 
 APART = 0.1e-3  # m, a hair of dust under the point
-SHAKEN = 2.0  # times its weight: what a tap on the table or an unsteady hand pulls with; bench experience
 SKIN_SPEED = 1000.0  # rad/s at which the air's drag on the spinning magnets is taken
 FAST_RIM = 5.0  # m/s from which goggles are asked for: a magnet that lets go hurts an eye
 STEEL = METALS["steel"]

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from oakspin.draws import Array, median
-from oakspin.machines.machine import NEVER, Machine
+from oakspin.machines.machine import NEVER, SHAKEN, Machine
 from oakspin.rounding import rounded
 from oakspin.verdict.links.finding import Finding, Middle, Telling
 from oakspin.verdict.outcome import Outcome
@@ -13,6 +13,7 @@ from oakspin.verdict.words import Words
 
 SETTLED_FLOOR = 1.0  # rad/s, so that a motor at rest has a finite margin
 LARGEST_MARGIN = 100.0
+ALONE = 1.25  # times its weight that must hold what hangs and is left alone: its own run shakes it; bench experience
 SURE = 10.0  # times the speed at which it settles, beyond which a limit is none
 
 
@@ -40,8 +41,8 @@ def judge(outcome: Outcome) -> Finding:
     limit = _limit(machine)
     margin = np.minimum(limit / np.maximum(outcome.speed, SETTLED_FLOOR), LARGEST_MARGIN)
     if _may_be_shaken_off(machine):
-        held = np.minimum(np.asarray(machine.hold) * machine.free("stays_on"), LARGEST_MARGIN)
-        return Finding(held, np.minimum(held, margin))
+        held = np.minimum(SHAKEN * np.asarray(machine.hold) * machine.free("stays_on"), LARGEST_MARGIN)
+        return Finding(held, np.minimum(held / ALONE, margin))
     return Finding(_shown(limit, outcome.speed), margin)
 
 
@@ -50,9 +51,9 @@ def tell(outcome: Outcome, words: Words, middle: Middle) -> Telling:
     machine = outcome.machine
     cause = machine.broken("stays_on")
     if _may_be_shaken_off(machine):
-        return Telling(
-            "× its pull", words.stays, words.of(cause) if cause else f"A touch shakes it off: {words.leaves}."
-        )
+        touched = f" A touch pulls with {SHAKEN:g} times its weight: {words.leaves}."
+        good = words.stays if median(np.asarray(machine.hold)) >= 1 else f"Left alone it hangs.{touched}"
+        return Telling("× its weight", good, words.of(cause) if cause else f"It hardly hangs by itself.{touched}")
     settled = middle(outcome.speed)
     limit = median(_limit(machine))
     rate, never = settled * words.rate.per, limit >= NEVER or SETTLED_FLOOR < settled < limit / SURE
