@@ -270,9 +270,13 @@ def _link(judge: Judge, telling: Telling, figure: Array, margin: Array) -> Link:
 
 
 def weakest_of(links: tuple[Link, ...]) -> str:
-    """The link to mend first: the first that fails, else the one with the least margin."""
+    """The link to mend first: the first that fails, else the one with the least margin of those that end a run at once.
+
+    What gets warm or empty in the end is told at its own link.
+    """
     failing = [link.id for link in links if link.state == "fails"]
-    return failing[0] if failing else min(links, key=lambda link: link.margin_band[0]).id
+    at_once = [link for link in links if link.id not in JUDGED_RUNNING]
+    return failing[0] if failing else min(at_once, key=lambda link: link.margin_band[0]).id
 
 
 def run_figures(outcome: Outcome, words: Words) -> Figures:

@@ -44,7 +44,7 @@ def test_the_headline_says_which_way_how_fast_and_what_is_weakest() -> None:
     verdict = evaluate(LANTERN)
     speed = figures(verdict.figures["speed"].value, 2)
     assert verdict.headline.startswith(f"Turns clockwise, starts by itself, settles near {speed} turns a minute (")
-    assert verdict.headline.endswith("Weakest link: lasts.")
+    assert verdict.headline.endswith("Weakest link: stays on.")
 
 
 def test_the_same_design_gets_the_same_verdict_and_another_seed_nearly_the_same() -> None:
