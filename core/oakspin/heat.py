@@ -21,6 +21,7 @@ FOREVER = 1e9  # s
 STEPS = 6  # of Newton's, from below, until a time is found
 SOME = 28.0  # K, from a usual room to the hands-off temperature
 MUCH = 0.98  # share of the heat that is left, below which a time is found once more
+SOARS = 40.0  # times e to which a warmth that feeds itself is followed
 STEADY = 1e-9  # W/K, below which a body gives no heat away
 
 Row = Array | float
@@ -84,6 +85,7 @@ class Warming:
             upto = np.clip(_Curve.alone(gains, air).at(seconds), 1.0, 1e3)
             x = self._cooling(at, upto) * seconds / body.heat_capacity
             x = np.where(np.abs(x) < 1e-6, 1e-6, x)
+            x = np.maximum(x, -SOARS)
             mean = self._watts(at) * seconds / body.heat_capacity / x * (1 + np.expm1(-x) / x)
             share = share / (1 + body.falls * mean) ** 2
         return share
@@ -150,7 +152,7 @@ class _Curve:
 
     def at(self, seconds: Row) -> Array:
         """Warming in K after so many seconds."""
-        late = self.tardy * -np.expm1(-self.slow * seconds)
+        late = self.tardy * -np.expm1(np.minimum(-self.slow * seconds, SOARS))
         return np.asarray(late - self.quick * np.expm1(-self.fast * seconds))
 
     def when(self, limit: float) -> Array:
@@ -162,7 +164,7 @@ class _Curve:
         time = -np.log1p(-np.clip(share, 1e-9, 1 - 1e-12)) / self.slow
         if np.any(self.quick):
             for _ in range(STEPS):
-                slowly, quickly = np.exp(-self.slow * time), np.exp(-self.fast * time)
+                slowly, quickly = np.exp(np.minimum(-self.slow * time, SOARS)), np.exp(-self.fast * time)
                 over = self.tardy * (1 - slowly) + self.quick * (1 - quickly) - limit
                 pace = self.tardy * self.slow * slowly + self.quick * self.fast * quickly
                 # No step goes back by more than half of the way.

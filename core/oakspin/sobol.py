@@ -37,12 +37,13 @@ DIMENSIONS: tuple[tuple[str, ...], ...] = (
     ("hand_turns", "springing", "saturation", "contact_tilt"),
     ("remanence",),
     ("sail_drag", "spring_back"),
-    ("steel_side", "hand_rest", "hand_height"),
+    ("steel_side", "hand_rest", "hand_height", "bore_uneven_mm"),
     ("axle_damping", "steel_image", "segment_runout_mm"),
     ("recoil",),
     ("leaving",),
     ("marker_ohms", "meter_ohms"),
     ("handling_N",),
+    ("restitution", "end_conductance"),
 )
 
 _DIMENSION = {name: place for place, names in enumerate(DIMENSIONS) for name in names}

@@ -27,7 +27,12 @@ NICKEL, WORN = {"battery__cell": "nimh_AA"}, {"battery__used_percent": 90.0}
 COIN = {"feet__pressure": "free", "outline__half": {"by": "points", "points": [{"radius_mm": 14.0, "height_mm": -3.0}]}}
 RING = {**COIL.magnets.model_dump(), "shape": "ring", "diameter_mm": 60.0, "hole_mm": 36.0, "thickness_mm": 10.0}
 HOLED = {**TRAIN.front.model_dump(), "shape": "ring", "hole_mm": 4.0}
-SIX = {"battery__cell": "bench_supply", "magnets_on": "bench", "battery__supply": {"volts": 6.0, "limit_A": 20.0}, "flick__turns_per_s": 15.0}
+SIX = {
+    "battery__cell": "bench_supply",
+    "magnets_on": "bench",
+    "battery__supply": {"volts": 6.0, "limit_A": 20.0},
+    "flick__turns_per_s": 15.0,
+}
 HALVES = {"left": bared(90.0), "right": bared(90.0)}
 
 
@@ -221,7 +226,7 @@ TABLE = [
     Row("half a millimeter off: slower than balanced", COIL, {"imbalance_mm": 0.5, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (600, 3500)}),
     Row("balanced to a tenth: fast", COIL, {"imbalance_mm": 0.1, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (1500, 7000)}),
     # Rods for tracks.
-    Row("rod just as thick as the magnets", TRAIN, {"track__former_mm": 12.6}, "not", "room"),
+    Row("rod just as thick as the magnets", TRAIN, {"track__former_mm": 12.6}, "not", "give it room"),
     Row("rod a millimeter thicker", TRAIN, {"track__former_mm": 13.7}, "runs", "", {"speed": (0.4, 1.8)}),
     Row("rod two millimeters thicker", TRAIN, {"track__former_mm": 14.7}, "runs", "", {"speed": (0.3, 1.7)}),
     Row("rod far too thick: it lies askew", TRAIN, {"track__former_mm": 18.0}, "not", "askew"),

@@ -31,7 +31,8 @@ class Outcome:
     the first part is too hot to hold where the machine is stuck with the current on, ``held_hottest`` which
     part. ``machine`` and ``drive`` are those of the first
     seconds, ``settled`` and ``running`` those of the rest, in which a zinc cell has polarized; ``mean_current`` in A
-    is what a slow meter shows while it runs, ``mean_square`` in A2 what warms and drains.
+    is what a slow meter shows while it runs, ``drain`` in A as what
+    a fresh battery would be drained, pulses by their square.
     """
 
     machine: Machine
@@ -51,7 +52,7 @@ class Outcome:
     taken: Array
     runs: Array
     mean_current: Array
-    mean_square: Array
+    drain: Array
     journey: Journey | None = None
 
     @property
@@ -137,7 +138,7 @@ def outcome_of(machine: Machine) -> Outcome:
         taken=taken,
         runs=life / np.maximum(one_run, 1e-9),
         mean_current=mean,
-        mean_square=square,
+        drain=np.sqrt(square) * _heavier(settled),
         journey=journey,
     )
 
@@ -167,8 +168,8 @@ def _held_still(machine: Machine, drive: Drive) -> tuple[Array, Body]:
 def _life(machine: Machine, drive: Drive, mean: Array, square: Array) -> tuple[Array, Array]:
     """Seconds of running until the fading battery no longer overcomes the friction; the charge in C taken till then.
 
-    The charge is that of a drain as heavy as the first: data sheets tell it of a constant current, and pulses count by
-    their square.
+    The charge is that of a drain as heavy as a fresh cell would bear: data sheets tell it of a constant current, pulses
+    count by their square, and what is used of a cell was not used for nothing.
     """
     pack = machine.pack
     used = pack.used + (1 - pack.used) * _STAGES[:, None]
@@ -178,5 +179,12 @@ def _life(machine: Machine, drive: Drive, mean: Array, square: Array) -> tuple[A
     running = machine.free("starts") * drive.stall * current / np.maximum(fresh, 1e-12) >= machine.load.dry
     # Once stopped it stays stopped: nothing after the first stage that fails counts.
     gone = np.logical_and.accumulate(running, axis=0).mean(axis=0) * (1 - pack.used)
-    taken = gone * charge_at(pack, np.sqrt(square))
+    taken = gone * charge_at(pack, np.sqrt(square) * _heavier(machine))
     return taken / np.maximum(mean, 1e-9), taken
+
+
+def _heavier(machine: Machine) -> Array:
+    """How many times the current a fresh battery would drive through the same circuit; 1 for a fresh one."""
+    pack = machine.pack
+    outer = machine.total_ohms - pack.ohms_at(pack.used)
+    return pack.current(outer + pack.ohms_at(0.0), 0.0) / np.maximum(pack.current(machine.total_ohms, pack.used), 1e-12)

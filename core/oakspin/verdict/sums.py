@@ -214,7 +214,7 @@ def _lasts(outcome: Outcome) -> tuple[str, ...]:
     if not _one(life):
         return ("It does not run, so nothing is used up.",)
     (lasts,) = spoken_time(_one(life))
-    pulses = np.sqrt(outcome.mean_square)
+    pulses = outcome.drain
     whole, light = charge_at(pack, pulses) * (1 - pack.used) / 3600, pack.charge / 3600
     part = 100 * _one(taken / 3600 / whole)
     heavy = "" if _one(pulses) < 1.02 * _one(mean) else f" (its pulses drain it as {_text(pulses, 'A')} would)"

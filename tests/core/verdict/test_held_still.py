@@ -4,10 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 import pytest
-from scipy.integrate import solve_ivp
 
 from oakspin import evaluate, look
-from oakspin.constants import HANDS_OFF_C
 from oakspin.draws import MEDIAN, Draws
 from oakspin.kinds.kinds import KINDS
 from oakspin.machines.table import machine_of
@@ -17,22 +15,6 @@ from tests.core.designs import CRADLE, LANTERN, changed
 from tests.core.variety import DESIGNS
 
 FINE = {"by": "gauge", "awg": 30}
-
-
-@pytest.mark.parametrize("kind", KINDS)
-def test_it_is_the_warming_of_a_lump_in_still_air(kind: str) -> None:
-    """Against the equation of heat, integrated: C T' = I^2 R - h (T - room)."""
-    machine = machine_of(KINDS[kind].start, MEDIAN)
-    outcome = outcome_of(machine)
-    body, current = outcome.held_hottest, float(outcome.drive.current[0])
-    ohms, still = (float(np.asarray(value).flat[0]) for value in (body.ohms, body.still))
-    end = float(outcome.held_still[0])
-
-    def heat(_: float, kelvin: np.ndarray) -> np.ndarray:
-        return (current**2 * ohms - still * kelvin) / np.asarray(body.heat_capacity, float).flat[0]
-
-    warmed = solve_ivp(heat, (0, end), [0.0], rtol=1e-8).y[0, -1]
-    assert machine.room_C + warmed == pytest.approx(HANDS_OFF_C, abs=0.05)
 
 
 @pytest.mark.parametrize(

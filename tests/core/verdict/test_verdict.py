@@ -36,7 +36,9 @@ def test_the_weakest_link_is_the_first_that_fails_else_the_tightest() -> None:
     broken = evaluate(changed(LANTERN, feet__gap_mm=8.0))
     assert broken.weakest == next(link.id for link in broken.links if link.state == "fails")
     whole = evaluate(sample("carousel"))
-    lowest = min(whole.links, key=lambda link: link.margin_band[0])
+    # What gets warm or empty in the end ends no run at once.
+    at_once = [link for link in whole.links if link.id not in ("stays_cool", "lasts")]
+    lowest = min(at_once, key=lambda link: link.margin_band[0])
     assert whole.weakest == weakest_of(whole.links) == lowest.id
 
 

@@ -7741,7 +7741,7 @@ export interface components {
         };
         /**
          * Explained
-         * @description One link: ``what`` its figure is, ``how`` it is found, and what a good motor of the kind shows, told exactly and
+         * @description One link: ``what`` its figure is, ``how`` it is found, and what good motors of the kind show, told exactly and
          *     ``plainly``.
          */
         Explained: {

@@ -24,8 +24,6 @@ CAUSES = {
     ),
     "bore_narrow": "The magnets are {missing:.1f} mm wider than the bore: the train does not enter.",
     "bore_oval": "The bore is squeezed oval, {missing:.1f} mm too low for the magnets: the train does not enter.",
-    "bore_tight": "The bore has only {room:.1f} mm of room. No hand-wound bore is that round: it grips the magnets. "
-    "Wind it on a rod 1 to 2 mm thicker than they are.",
     "some_bores_narrow": "In some builds the bore springs back too little for the magnets.",
     "bore_wide": ("The bore is {room:.1f} mm wider than the magnets: the train lies askew and noses into the turns."),
     "bend_sharp": ("The bend of {radius:.0f} mm is too sharp: the train sticks. It takes {least:.0f} mm at the least."),

@@ -11,12 +11,11 @@ from oakspin.machines.machine import Cause, CauseValue, Mask
 from oakspin.machines.train.shape import TrainShape
 from oakspin.parts.cell import Pack
 
-JAMS = 0.35  # of what a bore is out of round by, below which a train with no more room is gripped; our estimate
 MOST_PLAY = 4e-3  # m that a bore may be wider than the magnets; bench experience
 
 
-def causes_of(design: TrainDesign, shape: TrainShape, pack: Pack, bore: Array, uneven: Array) -> tuple[Cause, ...]:
-    """Every plain cause. ``bore``, and how far it is from round, in m with draws."""
+def causes_of(design: TrainDesign, shape: TrainShape, pack: Pack, bore: Array) -> tuple[Cause, ...]:
+    """Every plain cause. ``bore`` in m with draws."""
     causes = [
         no_terminals(pack),
         _wire(design),
@@ -24,7 +23,7 @@ def causes_of(design: TrainDesign, shape: TrainShape, pack: Pack, bore: Array, u
         magnet_skin(design.rear, stack="rear"),
         *(_narrow(design, shape, name) for name in ("front", "rear")),
         _short(shape),
-        _bore(shape, bore, uneven),
+        _bore(shape, bore),
         _askew(shape, bore),
         _bend(design, shape),
     ]
@@ -52,19 +51,14 @@ def _short(shape: TrainShape) -> Cause | None:
     return Cause("circuit", "track_short", values={"track": shape.track * 1e3, "train": shape.long * 1e3})
 
 
-def _bore(shape: TrainShape, bore: Array, uneven: Array) -> Cause | None:
+def _bore(shape: TrainShape, bore: Array) -> Cause | None:
     room = bore - shape.oval / 2 - 2 * shape.widest
-    jams: Mask = room < JAMS * uneven
-    if not jams.any():
-        return None
     if (room > 0).all():
-        return Cause("starts", "bore_tight", jams, {"room": np.median(room) * 1e3})
+        return None
     missing = np.median(-room) * 1e3
     stuck: Mask = room <= 0
     if missing > 0:
         return Cause("starts", "bore_oval" if shape.oval else "bore_narrow", stuck, {"missing": missing})
-    if 2 * jams.sum() > jams.size:
-        return Cause("starts", "bore_tight", jams, {"room": np.median(room) * 1e3})
     return Cause("starts", "some_bores_narrow", stuck)
 
 

@@ -152,7 +152,7 @@ def train_machine(design: TrainDesign, draws: Draws) -> Machine:
         ),
         room_C=design.room_C,
         creep=CREEP,
-        causes=causes_of(design, shape, pack, bore, draws.value("bore_uneven_mm") * 1e-3),
+        causes=causes_of(design, shape, pack, bore),
         route=train_route(design, shape, ohms["track"], share, draws),
         facts={
             "mass": shape.mass,
