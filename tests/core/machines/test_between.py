@@ -38,7 +38,8 @@ def smooth(name: str) -> str:
 
 @pytest.mark.parametrize("name", OF_EVERY_KIND)
 def test_half_way_between_two_is_what_is_built_half_way(name: str) -> None:
-    low, high, built = near(name, smooth(name))
+    # A bore grips its train within half a millimeter: there the way is shorter.
+    low, high, built = near(name, smooth(name), 0.015 if name == "night-shuttle" else 0.06)
     assert likeness(low) == likeness(high) == likeness(built)
     mixed = between([low, high], np.array([[0.5, 0.5]]))
     ours, theirs = outcome_of(mixed), outcome_of(built)
