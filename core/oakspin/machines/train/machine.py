@@ -98,7 +98,7 @@ def tightness(room: Array, draws: Draws) -> Array:
     the harder the more it is sprung open. Our own estimate; wide of that a train lies on the ground of its track alone.
     """
     uneven = draws.value("bore_uneven_mm") * 1e-3
-    return np.asarray(1 + SPRUNG * np.maximum(1 - np.maximum(room, 0.0) / uneven, 0.0))
+    return np.asarray(1 + SPRUNG * np.exp(-((2 * np.maximum(room, 0.0) / uneven) ** 2)))
 
 
 def train_machine(design: TrainDesign, draws: Draws) -> Machine:
