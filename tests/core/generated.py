@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from hypothesis import strategies as st
 
 from oakspin.design import Design, design_of, schema
-from oakspin.errors import UnreadableDesign
+from oakspin.draws import MEDIAN
+from oakspin.errors import OakSpinError, UnreadableDesign
+from oakspin.machines.table import machine_of
 
 SCHEMA = schema()
 Plain = dict[str, Any]
@@ -52,6 +55,15 @@ def _valid(plain: Plain) -> Design | None:
         return design_of(plain)
     except UnreadableDesign:
         return None  # two fields that do not go together
+
+
+def where_made(check: Callable[[Design], None], design: Design) -> None:
+    """Check a design that a machine can be made of; any other is refused, as it should."""
+    try:
+        machine_of(design, MEDIAN)
+    except OakSpinError:
+        return
+    check(design)
 
 
 plain_designs = _values(SCHEMA["properties"]["design"])

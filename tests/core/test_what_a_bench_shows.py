@@ -226,7 +226,7 @@ TABLE = [
     Row("half a millimeter off: slower than balanced", COIL, {"imbalance_mm": 0.5, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (600, 3500)}),
     Row("balanced to a tenth: fast", COIL, {"imbalance_mm": 0.1, "flick__turns_per_s": 8.0}, "flick", "", {"speed": (1500, 7000)}),
     # Rods for tracks.
-    Row("rod just as thick as the magnets", TRAIN, {"track__former_mm": 12.6}, "not", "give it room"),
+    Row("rod just as thick as the magnets", TRAIN, {"track__former_mm": 12.6}, "not", "rod 1 to 2 mm thicker"),
     Row("rod a millimeter thicker", TRAIN, {"track__former_mm": 13.7}, "runs", "", {"speed": (0.4, 1.8)}),
     Row("rod two millimeters thicker", TRAIN, {"track__former_mm": 14.7}, "runs", "", {"speed": (0.3, 1.7)}),
     Row("rod far too thick: it lies askew", TRAIN, {"track__former_mm": 18.0}, "not", "askew"),

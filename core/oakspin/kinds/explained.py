@@ -38,7 +38,8 @@ _WHAT = {
 }
 _HOW = {
     "circuit": "Found from how the contacts press and bounce, and from how much of each turn is bare metal.",
-    "current": "Found as the battery's volts over all the resistance round the circuit: battery, wire, contacts.",
+    "current": "Found as the battery's volts over all the resistance round the circuit, times the share of the "
+    "time that it flows, less what turning takes.",
     "push": "Found from the field of the magnets along every piece of wire, times the current.",
     "starts": "Found by comparing push and friction from every position it can come to rest in.",
     "keeps_going": "Found where push, friction, air and the volts that a turning motor makes itself are in balance.",

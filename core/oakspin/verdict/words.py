@@ -45,8 +45,8 @@ class Words:
     ``closes`` is said of a circuit that closes, ``cancels`` where the pushes of a turn cancel,
     ``faint`` where the push is weaker than the least friction; ``alike`` of a push that is the same
     everywhere, ``unaided`` of a start that needs no hand, ``steady`` before the time to speed.
-    ``alone`` says that the contact is one thing, not several; ``springs`` tells of one
-    that gives way at speed. ``goes`` and ``settles`` are the verbs of the headline.
+    ``ease`` is what to do where friction holds it, ``alone`` says that the contact is one thing, not several;
+    ``springs`` tells of one that gives way at speed. ``goes`` and ``settles`` are the verbs of the headline.
     ``passed`` tells the time of one way, ``thrown_back`` a way that ends where it began. ``causes`` holds a sentence
     for each cause and each hindrance, by its id, with places for the values that it tells.
     """
@@ -69,6 +69,7 @@ class Words:
     settles: str = "settles near"
     alike: str = "The same at every angle."
     unaided: str = "Starts by itself, from any angle."
+    ease: str = "press less"
     steady: str = "It is pushed at every angle. "
     over: str = "over a turn"
     secure: str = "never leaves"

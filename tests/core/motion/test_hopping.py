@@ -90,7 +90,7 @@ def springing(restitution: float) -> Machine:
 def test_rotors_whose_axles_spring_back_settle_as_followed_in_small_steps() -> None:
     """Asked for, with and without restitution: speed within 3 %, current within 0.05 A, time off the seat within 5 points.
 
-    Found in 96 builds: speed in 95, time off the seat in all, current in 80; the others differ by 0.25 A at most: just
+    Found in 96 builds: speed in 95, time off the seat in all, current in 78; the others differ by 0.26 A at most: just
     there a bounce of one length gives way to one of another.
     """
     near = {"speed": 0, "current": 0, "off": 0}

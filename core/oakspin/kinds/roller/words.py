@@ -29,6 +29,7 @@ def roller_words(design: RollerDesign, machine: Machine) -> Words:
     return Words(
         contact="the wheels",
         bearing="the sheet",
+        ease="lay the sheet flat and level",
         leaves="leaves the sheet",
         closes="Bare foil under both wheels, which touch this much of the time at low speed.",
         cancels=ACROSS if design.magnets.magnetized == "across" else UNLIKE,

@@ -49,6 +49,7 @@ def train_words(design: TrainDesign, machine: Machine) -> Words:
     return Words(
         contact="the magnets",
         bearing="the track",
+        ease="wind the track on a rod 1 to 2 mm thicker than the magnets",
         leaves="leaves the track",
         closes="Bare turns under both magnets, which touch this much of the time at low speed.",
         cancels=_cancels(design),

@@ -63,5 +63,4 @@ def _never(outcome: Outcome, words: Words) -> str:
         return "From some angles it is pushed back: it swings over and settles." if swings else "Nothing moves it."
     if machine.rest is not None:
         return "No flick helps: over a turn friction takes more than the push gives."
-    ease = "press less" if outcome.machine.route is None else "give it room"
-    return f"Friction at {words.contact} and {words.bearing} holds it: {ease}, or push more."
+    return f"Friction at {words.contact} and {words.bearing} holds it: {words.ease}, or push more."
