@@ -121,9 +121,9 @@ def _lost_link(now: Attempt, after: Attempt) -> str:
 
 
 def _lost(after: Verdict, link: str) -> str:
-    """What is lost, by its plain cause where there is one."""
-    cause = after.causes[0].rstrip(".") if after.causes else ""
-    return cause[0].lower() + cause[1:] if cause else NO_LONGER[link]
+    """What is lost, by the plain cause that breaks the link where there is one: as its chain would say there."""
+    why = after.link(link).sentence
+    return why[0].lower() + why[1:].rstrip(".") if why in after.causes else NO_LONGER[link]
 
 
 def _words(step: _Step) -> str:

@@ -1,6 +1,5 @@
 import { useTheme } from "styled-components";
 import type { Geometry, Verdict } from "../api/client";
-import { rounded } from "../units";
 import { pathOf, type Place } from "./place";
 import { Halo } from "./Pushes";
 
@@ -39,6 +38,12 @@ function AlongArrow({ x, y, r, forward, words }: { x: number; y: number; r: numb
   );
 }
 
+/** The speed that the run chain tells: where each build is fastest, not what all have at one place. */
+function topSpeed(verdict: Verdict): string {
+  const { text, band } = verdict.links.find((link) => link.id === "keeps_going")!.spoken;
+  return `reaches ${text}${band && ` (${band})`}`;
+}
+
 /** Speed along the way as a ribbon under the track, with its band; where it stops, and why. */
 export function SpeedRibbon({ geometry, verdict, place }: { geometry: Geometry; verdict: Verdict; place: Place }) {
   const theme = useTheme();
@@ -66,7 +71,7 @@ export function SpeedRibbon({ geometry, verdict, place }: { geometry: Geometry; 
         y={place.y(spots(1)[fastest]![1]) - 6}
         anchor={fastest > trip.places.length / 2 ? "end" : "start"}
       >
-        {`${rounded(trip.speeds[fastest]![1]!, 2)} ${trip.unit} (${rounded(trip.speeds[fastest]![0]!, 2)}–${rounded(trip.speeds[fastest]![2]!, 2)})`}
+        {topSpeed(verdict)}
       </Halo>
       {trip.stops && (
         <g data-stops>
