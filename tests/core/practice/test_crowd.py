@@ -13,6 +13,7 @@ import pytest
 from oakspin.design.patch import Setting, patched
 from oakspin.errors import UnfitPatch
 from oakspin.kinds.kinds import KINDS
+from oakspin.practice.case import usual_design
 from oakspin.practice.crowd import NAMES, STUCK, Crowd, Group, crowd_of, crowd_view
 from oakspin.practice.record import COLUMNS, Past, record_table, record_view
 from runner.samples import sample
@@ -35,6 +36,13 @@ def test_twelve_groups_of_which_some_are_stuck_each_with_a_fault_of_its_own() ->
     assert len({group.fault for group in waits}) == STUCK
     assert all(group.minutes > 0 and group.went != "runs" for group in waits)
     assert crowd_of(one.bench.design, 3).groups == one.groups
+
+
+@pytest.mark.parametrize("kind", list(KINDS))
+def test_a_class_can_be_made_of_the_usual_motor_of_every_kind(kind: str) -> None:
+    one = crowd_of(usual_design(kind), 1)
+    assert one.bench.runs.mean() > 0.55
+    assert len(stuck(one)) == STUCK
 
 
 def test_no_order_lets_all_wait_less_than_the_best_where_nothing_is_hot() -> None:
