@@ -16,11 +16,11 @@ from oakspin.classroom.builds import AGAIN, LEAST_AGAIN, ROUGH, building_minutes
 from oakspin.classroom.forecast.lessons import CLASS_FAULTS, CLASS_PACE, PACE
 from oakspin.classroom.lesson import GroupWork, LessonStrip, Try, lesson
 from oakspin.classroom.plan import ClassPlan
+from oakspin.constants import TENTH
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import FaultBench, bench_of
 from oakspin.diagnose.fault_search import HiddenTrouble, answered, flaw_of, searched
 from oakspin.diagnose.ranking import HEALTHY, Evidence, diagnosed
-from oakspin.draws import TENTH
 from oakspin.errors import OakSpinError
 from oakspin.kinds.fault import BenchFault
 from oakspin.machines.flaw import PLANNED, Flaw
@@ -114,7 +114,7 @@ def rig_classes(
         positions = [group.hidden[len(group.planned)].positions(0) for group in anew]
         for group, run in zip(anew, shown(motor.design, positions, meter=False) if anew else (), strict=True):
             group.planned.append(run)
-    usual = building_minutes(motor)
+    usual = building_minutes(motor, plan.pupils)
     return [_class(plan, bench, groups, usual, chance) for chance, groups in classes]
 
 

@@ -6,6 +6,7 @@ never tells: each has a median and the values that one build in ten lies below a
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, field
 from typing import Literal
 
@@ -18,9 +19,13 @@ STEEL_SATURATION_T = 2.1  # T, mild steel can; the finite-element reference uses
 HANDS_OFF_C = 48.0  # C, skin contact for up to 10 min; ISO 13732-1
 KEEP_AWAY_T = 0.5e-3  # T, static field that implants must not meet; ICNIRP 2009
 
+TENTH = 1.2815515655446004  # the normal law's 90th percentile
 Whose = Literal["world", "part", "build", "run"]
-REPEATS = 0.03  # share of a contact's variance that each run draws anew: a motor run again repeats within some 10 %
-COMMON = 0.4  # of the rest, the share that is common to all rotors: how well a law of this project's own holds
+Scatter = Literal["contact", "touch", "friction"]
+COMMON = 0.4  # of what stays of a contact, the share common to all rotors: how well a law of this project's own holds
+# How far runs of one rotor lie apart in films, in shares of time that are touched, in friction: each rotor has a spread
+# of its own for each sort, log-normal. Classroom estimate; three trials hardly tell it, so it is wide.
+SCATTER, SCATTER_LOG = 0.15, 0.9
 
 
 @dataclass(frozen=True)
@@ -31,8 +36,8 @@ class Uncertain:
     a normal law on each side of the median. ``top`` cuts what cannot be (a share above one).
 
     ``whose`` it is says for what a look at it holds: every motor of this user (``world``), every motor with this very
-    part, this rotor until it is rebuilt (``build``), or this run alone. What changes from run to run does so only by
-    the share ``anew`` of its variance; the rest stays with the rotor, and some of that is common to all.
+    part, this rotor until it is rebuilt (``build``), or this run alone. What ``scatters`` is drawn anew in each run by
+    the share ``anew`` of its variance; the rest stays, and of a contact's some is common to all rotors.
     """
 
     median: float
@@ -43,18 +48,29 @@ class Uncertain:
     source: str
     top: float = float("inf")
     whose: Whose = field(kw_only=True)
-    anew: float = 1.0
+    scatters: Scatter | None = None
+
+    @property
+    def anew(self) -> float:
+        """Share of its variance that each run draws anew where runs lie apart as usual: at most half of it."""
+        if self.scatters is None:
+            return 1.0 if self.whose == "run" else 0.0
+        deviation = math.log(self.high / self.low) / (2 * TENTH)
+        return min((SCATTER / deviation) ** 2, 0.5)
 
     @property
     def levels(self) -> tuple[tuple[Whose, float], ...]:
         """Whose the parts of its variance are, with their shares, which add up to 1."""
-        if self.whose != "run" or self.anew == 1:
+        if self.scatters is None:
             return ((self.whose, 1.0),)
-        return ("world", (1 - self.anew) * COMMON), ("build", (1 - self.anew) * (1 - COMMON)), ("run", self.anew)
+        stays = 1 - self.anew
+        if self.whose != "run":
+            return (self.whose, stays), ("run", self.anew)
+        return ("world", stays * COMMON), ("build", stays * (1 - COMMON)), ("run", self.anew)
 
 
-def _times(factor: float, meaning: str, source: str, *, whose: Whose, anew: float = 1.0) -> Uncertain:
-    return Uncertain(1.0, 1.0 / factor, factor, "1", meaning, source, whose=whose, anew=anew)
+def _times(factor: float, meaning: str, source: str, *, whose: Whose, scatters: Scatter | None = None) -> Uncertain:
+    return Uncertain(1.0, 1.0 / factor, factor, "1", meaning, source, whose=whose, scatters=scatters)
 
 
 _OWN = "this project's order-of-magnitude model"
@@ -74,20 +90,28 @@ UNCERTAIN: dict[str, Uncertain] = {
     "steel_image": _times(
         1.15, "strength of the image of the magnet in the cell's can", "finite elements", whose="world"
     ),
-    "foot_film": _times(2.0, "film on the sliding contact", "R. Holm, Electric Contacts", whose="run", anew=REPEATS),
-    "pivot_film": _times(2.0, "film on the pivot contact", "R. Holm, Electric Contacts", whose="run", anew=REPEATS),
-    "foot_friction": Uncertain(0.25, 0.15, 0.40, "1", "friction coefficient at the foot", _HANDBOOK, whose="world"),
-    "pivot_friction": Uncertain(0.25, 0.15, 0.40, "1", "friction coefficient at the pivot", _HANDBOOK, whose="world"),
+    "foot_film": _times(
+        2.0, "film on the sliding contact", "R. Holm, Electric Contacts", whose="run", scatters="contact"
+    ),
+    "pivot_film": _times(
+        2.0, "film on the pivot contact", "R. Holm, Electric Contacts", whose="run", scatters="contact"
+    ),
+    "foot_friction": Uncertain(
+        0.25, 0.15, 0.40, "1", "friction coefficient at the foot", _HANDBOOK, whose="world", scatters="friction"
+    ),
+    "pivot_friction": Uncertain(
+        0.25, 0.15, 0.40, "1", "friction coefficient at the pivot", _HANDBOOK, whose="world", scatters="friction"
+    ),
     "pivot_radius_mm": Uncertain(0.3, 0.1, 1.0, "mm", "radius at which a bent point rubs", _OWN, whose="build"),
     "sail_drag": Uncertain(
         1.2, 1.0, 2.0, "1", "drag coefficient of a flat sail", "White, Viscous Fluid Flow", whose="world"
     ),
     "wire_drag": _times(1.3, "drag of a wire that is not straight", "White, Viscous Fluid Flow", whose="world"),
     "made_points": Uncertain(
-        0.6, 0.3, 0.9, "1", "share of time that point feet touch", _OWN, top=1.0, whose="run", anew=REPEATS
+        0.6, 0.3, 0.9, "1", "share of time that point feet touch", _OWN, top=1.0, whose="run", scatters="touch"
     ),
     "made_ring": Uncertain(
-        0.8, 0.5, 0.95, "1", "share of time that a ring touches", _OWN, top=1.0, whose="run", anew=REPEATS
+        0.8, 0.5, 0.95, "1", "share of time that a ring touches", _OWN, top=1.0, whose="run", scatters="touch"
     ),
     "gap_reach_mm": Uncertain(1.5, 1.0, 2.25, "mm", "gap that halves the touching time", _OWN, whose="world"),
     "rim_runout_mm": Uncertain(
@@ -104,16 +128,31 @@ UNCERTAIN: dict[str, Uncertain] = {
     "hand_gap": _times(1.0, "gap and height, spread by the maker's hand", "build scatter", whose="build"),
     "hand_height": _times(1.0, "foot height, spread by the maker's hand", "build scatter", whose="build"),
     "made_axle": Uncertain(
-        0.9, 0.7, 1.0, "1", "share of time that an axle touches its support", _OWN, top=1.0, whose="run", anew=REPEATS
+        0.9,
+        0.7,
+        1.0,
+        "1",
+        "share of time that an axle touches its support",
+        _OWN,
+        top=1.0,
+        whose="run",
+        scatters="touch",
     ),
     "support_film": _times(
-        2.0, "film on the lead in its support", "R. Holm, Electric Contacts", whose="run", anew=REPEATS
+        2.0, "film on the lead in its support", "R. Holm, Electric Contacts", whose="run", scatters="contact"
     ),
     "support_film_other": _times(
-        2.0, "film on the other lead", "R. Holm, Electric Contacts", whose="run", anew=REPEATS
+        2.0, "film on the other lead", "R. Holm, Electric Contacts", whose="run", scatters="contact"
     ),
     "support_friction": Uncertain(
-        0.25, 0.15, 0.40, "1", "friction coefficient of the axle in its support", _HANDBOOK, whose="world"
+        0.25,
+        0.15,
+        0.40,
+        "1",
+        "friction coefficient of the axle in its support",
+        _HANDBOOK,
+        whose="world",
+        scatters="friction",
     ),
     "axle_damping": Uncertain(
         0.1, 0.03, 0.3, "1", "energy that soft wire keeps of being bent to and fro", _OWN, whose="world"
@@ -147,15 +186,34 @@ UNCERTAIN: dict[str, Uncertain] = {
     "screw_steel": _times(1.06, "flux that the screw adds", "finite elements", whose="world"),
     "point_gap_mm": Uncertain(0.01, 0.002, 0.05, "mm", "dust and roughness under a hanging point", _OWN, whose="build"),
     "point_friction": Uncertain(
-        0.25, 0.15, 0.40, "1", "friction coefficient of the point on the cell", _HANDBOOK, whose="world"
+        0.25,
+        0.15,
+        0.40,
+        "1",
+        "friction coefficient of the point on the cell",
+        _HANDBOOK,
+        whose="world",
+        scatters="friction",
     ),
-    "point_film": _times(2.0, "film under the hanging point", "R. Holm, Electric Contacts", whose="run", anew=REPEATS),
-    "brush_film": _times(2.0, "film on the lead that brushes", "R. Holm, Electric Contacts", whose="run", anew=REPEATS),
+    "point_film": _times(
+        2.0, "film under the hanging point", "R. Holm, Electric Contacts", whose="run", scatters="contact"
+    ),
+    "brush_film": _times(
+        2.0, "film on the lead that brushes", "R. Holm, Electric Contacts", whose="run", scatters="contact"
+    ),
     "brush_friction": Uncertain(
-        0.25, 0.15, 0.40, "1", "friction coefficient of a brushing lead", _HANDBOOK, whose="world"
+        0.25, 0.15, 0.40, "1", "friction coefficient of a brushing lead", _HANDBOOK, whose="world", scatters="friction"
     ),
     "made_brush": Uncertain(
-        0.7, 0.4, 0.95, "1", "share of time that a lead on the rim touches", _OWN, top=1.0, whose="run", anew=REPEATS
+        0.7,
+        0.4,
+        0.95,
+        "1",
+        "share of time that a lead on the rim touches",
+        _OWN,
+        top=1.0,
+        whose="run",
+        scatters="touch",
     ),
     "hand_height_lead": _times(
         1.0, "height of the lead on the rim, by the maker's hand", "build scatter", whose="build"
@@ -167,25 +225,43 @@ UNCERTAIN: dict[str, Uncertain] = {
         300.0, 120.0, 800.0, "A/m", "coercivity of mild steel as it is bought", _HANDBOOK, whose="part"
     ),
     "bearing_friction": Uncertain(
-        0.2, 0.1, 0.35, "1", "friction coefficient of the shaft in its bearings", _HANDBOOK, whose="world"
+        0.2,
+        0.1,
+        0.35,
+        "1",
+        "friction coefficient of the shaft in its bearings",
+        _HANDBOOK,
+        whose="world",
+        scatters="friction",
     ),
-    "segment_film": _times(2.0, "film on the commutator", "R. Holm, Electric Contacts", whose="run", anew=REPEATS),
+    "segment_film": _times(
+        2.0, "film on the commutator", "R. Holm, Electric Contacts", whose="run", scatters="contact"
+    ),
     "made_commutator": Uncertain(
-        0.85, 0.6, 0.97, "1", "share of time that brushes touch", _OWN, top=1.0, whose="run", anew=REPEATS
+        0.85, 0.6, 0.97, "1", "share of time that brushes touch", _OWN, top=1.0, whose="run", scatters="touch"
     ),
     "segment_runout_mm": Uncertain(0.1, 0.05, 0.25, "mm", "how far a commutator runs out of true", _OWN, whose="build"),
     "hand_rest": _times(1.0, "angle at which friction lets it rest", "build scatter", whose="run"),
     "train_friction": Uncertain(
-        0.3, 0.2, 0.45, "1", "friction coefficient of the magnets in the track", _HANDBOOK, whose="world"
+        0.3,
+        0.2,
+        0.45,
+        "1",
+        "friction coefficient of the magnets in the track",
+        _HANDBOOK,
+        whose="world",
+        scatters="friction",
     ),
     "train_film": _times(
-        2.0, "film on the turns that the magnets touch", "R. Holm, Electric Contacts", whose="run", anew=REPEATS
+        2.0, "film on the turns that the magnets touch", "R. Holm, Electric Contacts", whose="run", scatters="contact"
     ),
     "turn_press_N": Uncertain(
         0.05, 0.02, 0.15, "N", "force between neighboring turns of a sprung coil", _OWN, whose="build"
     ),
     "turn_spots": Uncertain(3.0, 2.0, 4.0, "1", "spots at which a turn touches the next", _OWN, whose="world"),
-    "turn_film": _times(2.0, "film between neighboring turns", "R. Holm, Electric Contacts", whose="run", anew=REPEATS),
+    "turn_film": _times(
+        2.0, "film between neighboring turns", "R. Holm, Electric Contacts", whose="run", scatters="contact"
+    ),
     "slide_speed": Uncertain(
         1.0, 0.5, 2.0, "m/s", "speed at which a sliding magnet touches half as often", _OWN, whose="world"
     ),
@@ -214,13 +290,20 @@ UNCERTAIN: dict[str, Uncertain] = {
     "hand_place": _times(1.0, "where the worst place of a track is", "build scatter", whose="build"),
     "hand_pitch": _times(1.0, "pitch, spread by the maker's hand", "build scatter", whose="build"),
     "made_slide": Uncertain(
-        0.8, 0.5, 0.95, "1", "share of time that a sliding magnet touches", _OWN, top=1.0, whose="run", anew=REPEATS
+        0.8, 0.5, 0.95, "1", "share of time that a sliding magnet touches", _OWN, top=1.0, whose="run", scatters="touch"
     ),
     "rolling": Uncertain(
-        0.012, 0.006, 0.025, "1", "rolling friction of a small steel-hard wheel on foil", _HANDBOOK, whose="world"
+        0.012,
+        0.006,
+        0.025,
+        "1",
+        "rolling friction of a small steel-hard wheel on foil",
+        _HANDBOOK,
+        whose="world",
+        scatters="friction",
     ),
     "wheel_film": _times(
-        2.0, "film on the sheet under a wheel", "R. Holm, Electric Contacts", whose="run", anew=REPEATS
+        2.0, "film on the sheet under a wheel", "R. Holm, Electric Contacts", whose="run", scatters="contact"
     ),
     "made_wheel": Uncertain(
         0.85,
@@ -231,7 +314,7 @@ UNCERTAIN: dict[str, Uncertain] = {
         _OWN,
         top=1.0,
         whose="run",
-        anew=REPEATS,
+        scatters="touch",
     ),
     "handling_N": Uncertain(
         5e-3, 2.5e-3, 10e-3, "N", "side force on a lead as the coil is put in and flicked", _OWN, whose="run"
@@ -246,7 +329,10 @@ UNCERTAIN: dict[str, Uncertain] = {
 
 @dataclass(frozen=True)
 class Hand:
-    """How far one maker's builds scatter. Lengths and angles are standard deviations; factors are x/÷."""
+    """How far one maker's builds scatter. Lengths and angles are standard deviations; factors are x/÷.
+
+    ``fine`` work (to scrape, bend, wind, tie) and ``placing`` and joining take so many times a careful adult's minutes.
+    """
 
     gap_mm: float
     film: float
@@ -258,12 +344,13 @@ class Hand:
     turns: float
     pitch: float
     uneven: float
-    pace: float
+    fine: float
+    placing: float
     source: str = "build scatter of hand-made motors, classroom estimate"
 
 
 HANDS: dict[str, Hand] = {
-    "careful_adult": Hand(0.5, 1.3, 1.5, 0.5, 5.0, 10.0, 0.2, 0.0, 0.05, 0.5, pace=1.0),
-    "older_pupil": Hand(1.0, 1.7, 2.0, 1.5, 12.0, 20.0, 0.5, 1.0, 0.10, 1.5, pace=1.5),
-    "young_pupil": Hand(2.0, 2.5, 3.0, 3.0, 25.0, 40.0, 1.2, 2.0, 0.25, 4.0, pace=2.2),
+    "careful_adult": Hand(0.5, 1.3, 1.5, 0.5, 5.0, 10.0, 0.2, 0.0, 0.05, 0.5, fine=1.0, placing=1.0),
+    "older_pupil": Hand(1.0, 1.7, 2.0, 1.5, 12.0, 20.0, 0.5, 1.0, 0.10, 1.5, fine=1.5, placing=1.15),
+    "young_pupil": Hand(2.0, 2.5, 3.0, 3.0, 25.0, 40.0, 1.2, 2.0, 0.25, 4.0, fine=2.1, placing=1.25),
 }

@@ -19,11 +19,10 @@ import scipy  # loads scipy.special at its first use: the server starts without 
 from numpy.typing import NDArray
 
 from oakspin import sobol
-from oakspin.constants import UNCERTAIN, Uncertain
+from oakspin.constants import TENTH, UNCERTAIN, Uncertain
 
 Array = NDArray[np.float64]
 
-TENTH = 1.2815515655446004  # the normal law's 90th percentile
 HALF_NORMAL_MEDIAN = 0.6744897501960817
 DRAWS = 1024  # so many that another seed changes no share of builds by 0.02; decision 015
 SEED = 7
@@ -54,10 +53,12 @@ def _values(name: str, draws: Draws) -> Array:
 class Learned:
     """Where trials have moved the draws: positions by the constant's name, each of shape (draws,), in any order.
 
-    Constants that are not named keep the law that they had.
+    Constants that are not named keep the law that they had. ``beyond``, by figure of shape (draws,), is what a bench
+    was found to show beyond the model, as a logarithm.
     """
 
     positions: Mapping[str, Array]
+    beyond: Mapping[str, Array] = field(default_factory=dict)
 
     @cached_property
     def count(self) -> int:
@@ -92,6 +93,19 @@ class Draws:
             one = _normals(name, self.pattern, self.seed) if known is None else known[: self.pattern]
             return np.tile(one, self.count // self.pattern)
         return _normals(name, self.count, self.seed) if known is None else known[: self.count]
+
+    def beyond(self) -> dict[str, Array]:
+        """By figure, times what the model gives that the bench shows, each of shape (draws,)."""
+        found = {}
+        for figure, known in self.learned.beyond.items() if self.learned else ():
+            if self.typical or self.count == 1:
+                rows = np.full(self.count, np.median(known))
+            elif self.pattern:
+                rows = np.tile(known[: self.pattern], self.count // self.pattern)
+            else:
+                rows = known[: self.count]
+            found[figure] = np.exp(rows)
+        return found
 
     def share(self, name: str) -> Array:
         """Evenly spread draws between 0 and 1; shape (draws,)."""

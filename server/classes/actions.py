@@ -8,8 +8,8 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
+from oakspin.classroom.builds import MotorKnown
 from oakspin.classroom.file import Held, from_text, to_text
-from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.plan import ClassMotor, ClassPlan, plan_of, usual_prepared
 from oakspin.classroom.results import ClassResults, plain, results_of
 from oakspin.drawer.entry import Entry
@@ -89,7 +89,13 @@ def known_of(plan: ClassPlan) -> list[MotorKnown]:
 def _known(motor: ClassMotor) -> MotorKnown:
     common = {id_: often.common for id_, often in often_here(motor.design).items()}
     kept = Learned.objects.filter(demonstration_id=motor.shelf).order_by("-made_at").first() if motor.shelf else None
-    return MotorKnown(learning.changed_draws(kept.key) if kept else None, common)
+    if kept is None:
+        return MotorKnown(common=common)
+    share = learning.share_for(kept.key) or {}
+    # What other hands brought about says nothing of these.
+    same = share.get("hands") == motor.design.maker
+    ran, motors = (int(share[name]) if same else 0 for name in ("ran", "motors"))
+    return MotorKnown(learning.changed_draws(kept.key), common, learning.law_for(kept.key), ran, motors)
 
 
 @transaction.atomic

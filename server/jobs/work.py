@@ -15,8 +15,8 @@ from queue import SimpleQueue
 from pydantic_core import to_json
 
 from oakspin.advice import advise, cliffs_of
+from oakspin.classroom.builds import MotorKnown
 from oakspin.classroom.forecast.forecast import forecasting
-from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.forecast.views import forecast_view
 from oakspin.classroom.plan import ClassMotor, ClassPlan
 from oakspin.classroom.review.review import foretold_of
@@ -71,7 +71,7 @@ def learned(design: Design, runs: list[Ran], others: list[Site], though_odd: lis
                 yield json.dumps({"progress": round(part, 2)}).encode() + b"\n"
         found = job.result()
     yield to_json({"summary": summary_view(found)}) + b"\n"
-    yield pickle.dumps((found.draws.learned, found.changed.learned, found.sites))
+    yield pickle.dumps((found.draws.learned, found.changed.learned, found.law, found.sites))
 
 
 def findings_of(runs: list[Ran]) -> Iterator[bytes]:

@@ -7,6 +7,7 @@ import io
 import json
 from collections.abc import Iterable
 from contextlib import suppress
+from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
 from typing import Any
@@ -20,7 +21,7 @@ from oakspin.design import Design
 from oakspin.draws import DRAWS, Draws, Learned
 from oakspin.errors import OakSpinError
 from oakspin.learn.history import Ran
-from oakspin.learn.known import Site
+from oakspin.learn.known import NOTHING, SharedLaw, Site
 from server.drawer.used import actions as used
 from server.learning import models
 from server.shelf.actions import design_in, find, head_of
@@ -104,12 +105,23 @@ def keep_findings(id_: str, runs: list[Ran], sites: Sites) -> None:
     )
 
 
+@dataclass(frozen=True)
+class Kept:
+    """What trials of a ``design`` (its text) taught: draws of the very rotor, draws of a changed plan, and the law of
+    what other motors share.
+    """
+
+    design: str
+    own: Learned | None
+    changed: Learned | None
+    law: SharedLaw
+
+
 @transaction.atomic
-def keep(id_: str, key: str, answer: str, draws: Learned | None, changed: Learned | None, design: Design) -> None:
-    """Keep learned draws under their key; the oldest of a motor go."""
-    content = _packed(design.model_dump_json(), draws, changed)
+def keep(id_: str, key: str, answer: str, kept: Kept) -> None:
+    """Keep what was learned under its key; the oldest of a motor go."""
     models.Learned.objects.update_or_create(
-        key=key, defaults={"demonstration_id": id_, "draws": content, "answer": answer, "made_at": timezone.now()}
+        key=key, defaults={"demonstration_id": id_, "draws": _packed(kept), "answer": answer, "made_at": timezone.now()}
     )
     old = models.Learned.objects.filter(demonstration_id=id_).order_by("-made_at").values_list("key", flat=True)[KEPT:]
     models.Learned.objects.filter(key__in=list(old)).delete()
@@ -130,8 +142,10 @@ def draws_for(key: str | None, design: Design) -> Draws | None:
     if key.startswith(used.KEY):
         id_, learned = used.split_key(key)
         return used.with_parts(draws_for(learned, design) or Draws(), id_, design)
-    kept, own, _ = _kept(key)
-    return changed_draws(key) if own is None or design.model_dump_json() != kept else Draws(own.count, learned=own)
+    kept = _kept(key)
+    if kept.own is None or design.model_dump_json() != kept.design:
+        return changed_draws(key)
+    return Draws(kept.own.count, learned=kept.own)
 
 
 def changed_draws(key: str | None) -> Draws | None:
@@ -141,22 +155,40 @@ def changed_draws(key: str | None) -> Draws | None:
     if key.startswith(used.KEY):
         id_, learned = used.split_key(key)
         return used.with_parts(changed_draws(learned) or Draws(), id_, design_of(id_))
-    other = _kept(key)[2]
+    other = _kept(key).changed
     return Draws(count=other.count if other else DRAWS, learned=other)
 
 
+def law_for(key: str) -> SharedLaw:
+    """What is known under a key of the world and of a motor's parts. Raises ``Http404``."""
+    return _kept(key).law
+
+
+def share_for(key: str) -> dict[str, Any] | None:
+    """How many motors ran in which hands, by what is kept under a key."""
+    answer = known_answer(key)
+    return json.loads(answer)["summary"].get("share") if answer else None
+
+
 @lru_cache(maxsize=8)
-def _kept(key: str) -> tuple[str, Learned | None, Learned | None]:
+def _kept(key: str) -> Kept:
     content = models.Learned.objects.filter(key=key).values_list("draws", flat=True).first()
     if content is None:
         raise Http404(key)
     return _unpacked(bytes(content))
 
 
-def _packed(design: str, own: Learned | None, other: Learned | None) -> bytes:
-    """A design's text and two sets of draws as numpy's open file of arrays, in half the width."""
-    arrays: dict[str, Any] = {"design": np.frombuffer(design.encode(), np.uint8)}
-    for kind, learned in (("own", own), ("other", other)):
+def _packed(kept: Kept) -> bytes:
+    """As numpy's open file of arrays, draws in half the width."""
+    keys = json.dumps(kept.law.keys)
+    arrays: dict[str, Any] = {
+        "design": np.frombuffer(kept.design.encode(), np.uint8),
+        "law keys": np.frombuffer(keys.encode(), np.uint8),
+        "law mean": kept.law.mean,
+        "law covariance": kept.law.covariance,
+        "law trials": np.array(kept.law.trials),
+    }
+    for kind, learned in (("own", kept.own), ("other", kept.changed)):
         for name, row in learned.positions.items() if learned else ():
             arrays[f"{kind}/{name}"] = np.asarray(row, np.float32)
     out = io.BytesIO()
@@ -164,15 +196,19 @@ def _packed(design: str, own: Learned | None, other: Learned | None) -> bytes:
     return out.getvalue()
 
 
-def _unpacked(content: bytes) -> tuple[str, Learned | None, Learned | None]:
+def _unpacked(content: bytes) -> Kept:
     with np.load(io.BytesIO(content), allow_pickle=False) as file:
         text = file["design"].tobytes().decode()
-        rows = {name: file[name].astype(float) for name in file.files if name != "design"}
+        rows = {name: file[name].astype(float) for name in file.files if "/" in name}
+        law = NOTHING
+        if "law keys" in file.files:  # what was kept by an older program has none
+            keys = tuple((name, whose) for name, whose in json.loads(file["law keys"].tobytes().decode()))
+            law = SharedLaw(keys, file["law mean"], file["law covariance"], int(file["law trials"]))
     own, other = (
         {name.removeprefix(f"{kind}/"): row for name, row in rows.items() if name.startswith(f"{kind}/")}
         for kind in ("own", "other")
     )
-    return text, Learned(own) if own else None, Learned(other) if other else None
+    return Kept(text, Learned(own) if own else None, Learned(other) if other else None, law)
 
 
 SHOWN = ("speed", "gate_time", "mean_current")  # what a motor's line tells, the first that was measured

@@ -45,8 +45,8 @@ def learn(request: HttpRequest, id: str, body: LearnBody) -> HttpResponse | Stre
             elif part.startswith(b'{"summary'):
                 answer = part.replace(b'{"summary":{', b'{"summary":{"key":"' + key.encode() + b'",', 1)
             else:
-                draws, changed, sites = pickle.loads(part)  # our own worker's
-                actions.keep(id, key, answer.decode(), draws, changed, design)
+                draws, changed, law, sites = pickle.loads(part)  # our own worker's
+                actions.keep(id, key, answer.decode(), actions.Kept(design.model_dump_json(), draws, changed, law))
                 if not body.left_out and not body.though_odd:
                     actions.keep_findings(id, runs, sites)
                 yield answer

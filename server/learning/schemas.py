@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from oakspin.learn.share import BuiltShare
 from oakspin.learn.summary import LearnedThing, OddTrial, SummaryRow, Which, WorthReading
 from server.strict import Body
 
@@ -34,6 +35,7 @@ class SummaryView(Schema):
     things: list[LearnedThing]
     next: list[WorthReading]
     odd: list[OddTrial]
+    share: BuiltShare | None
 
 
 class LearnLine(Schema):

@@ -8,13 +8,13 @@ from __future__ import annotations
 
 import zlib
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 import scipy
 
 from oakspin.classroom.plan import ClassMotor
-from oakspin.constants import HANDS, UNCERTAIN
+from oakspin.constants import UNCERTAIN
 from oakspin.design import Design
 from oakspin.diagnose.fault_bench import BUILDS, FaultBench, bench_of
 from oakspin.diagnose.fault_search import seen_of
@@ -22,9 +22,12 @@ from oakspin.diagnose.ranking import TRY, Evidence, Suspect, diagnosed
 from oakspin.drawer.part import Part, narrowed, part_of
 from oakspin.drawer.used import stands
 from oakspin.draws import Array, Draws, Learned
+from oakspin.kinds.build import step_minutes
 from oakspin.kinds.fault import BenchFault
 from oakspin.kinds.kinds import KINDS, build_of
-from oakspin.learn.components import constants_of
+from oakspin.learn.components import CARRIED, constants_of
+from oakspin.learn.known import NOTHING, SharedLaw
+from oakspin.learn.share import moved_share
 from oakspin.machines.machine import Mask
 from oakspin.machines.table import machine_of
 from oakspin.verdict.links import JUDGES
@@ -40,12 +43,27 @@ HOLDS_BY, STILL_STOPS = (1.0, 2.5, 3.5), (0.03, 0.03, 0.0)
 HANDS_OFF = (1.0, 1.6)
 SEED = 17
 MUST = [judge for judge in JUDGES if judge.id in MUST_HOLD]
+# Times the minutes of two pupils, by how many there are: two share what two can do at once, a fourth adds nothing.
+PUPILS = {1: 1.25, 2: 1.0, 3: 0.92}
 LOOKS = 3  # at a fault's signs, from which the minutes of finding it are told
 HOT = ("hot_battery", "hot_motor")
 SEARCHED = 0.9  # of the suspects' chances, after which a search that finds nothing is given up
 AGAIN = 0.2  # of the building minutes, that setting all anew takes
 LEAST_AGAIN = 2.0  # minutes
 ROUGH = "rough:"  # before a link's name: no fault, but these hands set it too roughly for its plan
+
+
+@dataclass(frozen=True)
+class MotorKnown:
+    """What is known of a motor by earlier trials: draws of one that is built anew, how often these hands have each
+    fault, what trials taught of world and parts, and how many of the ``motors`` that such hands built ``ran``.
+    """
+
+    draws: Draws | None = None
+    common: Mapping[str, float] = field(default_factory=dict)
+    law: SharedLaw = NOTHING
+    ran: int = 0
+    motors: int = 0
 
 
 @dataclass(frozen=True)
@@ -78,8 +96,7 @@ def builds_of(
     design: Design,
     parts: Sequence[Part] = (),
     *,
-    draws: Draws | None = None,
-    common: Mapping[str, float] | None = None,
+    known: MotorKnown | None = None,
     looks: Builds | None = None,
     many: int = LOOKS,
 ) -> Builds:
@@ -91,10 +108,8 @@ def builds_of(
         Its hands are those of the class.
     parts : sequence of Part
         What it is made of, as far as it is known.
-    draws : Draws, optional
-        Those that trials have taught.
-    common : mapping of str to float, optional
-        How often these hands have each fault, where that was learned.
+    known : MotorKnown, optional
+        What trials have taught.
     looks : Builds, optional
         Of a motor nearly the same, whose minutes of searching are taken.
     many : int
@@ -105,14 +120,15 @@ def builds_of(
     Refusal
         When no motor can be made of the design.
     """
-    drawn = class_draws(design, parts, draws)
-    bench = bench_of(design, meter=False, draws=_some(drawn), common=dict(common or {}))
+    known = known or MotorKnown()
+    drawn = class_draws(design, parts, known.law)
+    bench = bench_of(design, meter=False, draws=_some(drawn), common=dict(known.common))
     singles = [next(each for each in bench.symptoms if each.ids == (fault.id,)) for fault in bench.faults]
-    margins = [_margins(design, class_draws(design, parts, draws, off)) for off in HANDS_OFF]
+    margins = [_margins(design, class_draws(design, parts, known.law, off)) for off in HANDS_OFF]
     found_in, cleared_in = _minutes(bench, many) if looks is None else _taken_over(bench, looks)
     return Builds(
         bench=bench,
-        runs=np.array([_goes(each.min(axis=0)) for each in margins]),
+        runs=_as_built(np.array([_goes(each.min(axis=0)) for each in margins]), known),
         fails=tuple(~each.goes.reshape(-1, BUILDS) for each in singles),
         ways=tuple(each.weight.reshape(-1, BUILDS).sum(axis=1) for each in singles),
         rough=tuple(tuple(MUST[int(at)].id for at in each.argmin(axis=0)) for each in margins),
@@ -135,33 +151,55 @@ def _goes(least: Array) -> Mask:
     return np.asarray((least >= 1) & (chance >= stops))
 
 
-def class_draws(design: Design, parts: Sequence[Part] = (), draws: Draws | None = None, off: float = 1.0) -> Draws:
-    """Draws in worlds: what is of the world or of a part is the same in all builds of one. What was learned stays.
+def _as_built(runs: Mask, known: MotorKnown) -> Mask:
+    """Which go once those count that such hands built: some stop that should go, or go that should stop."""
+    if not known.motors:
+        return runs
+    planned = float(runs.mean())
+    moved = moved_share(planned, known.ran, known.motors)
+    chance = np.random.default_rng([SEED, 4]).random(runs.shape[1])
+    if moved < planned:
+        return np.asarray(runs & (chance < moved / planned))
+    return np.asarray(runs | (chance < (moved - planned) / max(1 - planned, 1e-9)))
 
-    ``off`` is how many times as far from the middle as usual hands build.
+
+def class_draws(design: Design, parts: Sequence[Part] = (), law: SharedLaw = NOTHING, off: float = 1.0) -> Draws:
+    """Draws in worlds: what is of the world or of a part is the same in all builds of one.
+
+    ``law`` is what trials taught of world and parts, ``off`` how many times as far out as usual hands build.
     """
-    known = dict(draws.learned.positions) if draws and draws.learned else {}
     bands = {
         name: band
         for part in parts
         if part.place and stands(design, part.place, part)
         for name, band in part.bands.items()
     }
-    positions: dict[str, Array] = {}
-    count = WORLDS * EACH
-    for name in constants_of(design):
-        if name in known:
-            positions[name] = np.resize(known[name], count)
-            continue
-        whole = np.zeros(count)
+    names, count = constants_of(design), WORLDS * EACH
+    shared = [
+        (name, number, whose, share)
+        for name in names
+        for number, (whose, share) in enumerate(UNCERTAIN[name].levels)
+        if whose in CARRIED
+    ]
+    # Drawn as if nothing were known, then moved as far as something is: a trial that says nothing moves nothing.
+    mean, root = law.law(tuple((name, whose) for name, _, whose, _ in shared))
+    worlds = mean[:, None] + root @ np.array([_even(name, number, WORLDS) for name, number, *_ in shared])
+    positions = {name: np.zeros(count) for name in names}
+    for (name, _, _, share), row in zip(shared, worlds, strict=True):
+        positions[name] += np.sqrt(share) * np.repeat(row, EACH)
+    for name in names:
         for number, (whose, share) in enumerate(UNCERTAIN[name].levels):
-            many = WORLDS if whose in ("world", "part") else count
-            chance = np.random.default_rng([SEED, zlib.crc32(name.encode()), number + 1])
-            own = scipy.special.ndtri((chance.permutation(many) + 0.5) / many)
-            whole += np.sqrt(share) * np.repeat(own, count // many)
-        whole *= off if UNCERTAIN[name].whose in ("build", "run") else 1.0
-        positions[name] = narrowed(name, whole, bands[name]) if name in bands else whole
+            if whose not in CARRIED:
+                positions[name] += off * np.sqrt(share) * _even(name, number, count)
+        if name in bands:
+            positions[name] = narrowed(name, positions[name], bands[name])
     return Draws(count=count, learned=Learned(positions))
+
+
+def _even(name: str, number: int, many: int) -> Array:
+    """Standard normal numbers, spread evenly and in an order of their own; shape (many,)."""
+    chance = np.random.default_rng([SEED, zlib.crc32(name.encode()), number + 1])
+    return np.asarray(scipy.special.ndtri((chance.permutation(many) + 0.5) / many))
 
 
 def _some(drawn: Draws) -> Draws:
@@ -251,7 +289,13 @@ def often_of(faults: Sequence[BenchFault], motor: ClassMotor, common: Mapping[st
     return np.array(often)
 
 
-def building_minutes(motor: ClassMotor) -> float:
-    """Minutes that these hands build in a lesson: all steps that are not prepared."""
-    pace = HANDS[motor.design.maker].pace
-    return sum(step.minutes * pace for step in build_of(motor.design).steps if step.id not in motor.prepared)
+def shared_work(pupils: int) -> float:
+    """Times the minutes of two that a group of so many pupils takes."""
+    return PUPILS[min(pupils, max(PUPILS))]
+
+
+def building_minutes(motor: ClassMotor, pupils: int) -> float:
+    """Minutes that a group of so many pupils builds in a lesson: all steps that are not prepared."""
+    hands = motor.design.maker
+    left = [step for step in build_of(motor.design).steps if step.id not in motor.prepared]
+    return shared_work(pupils) * sum(step_minutes(step, hands) for step in left)

@@ -6,8 +6,7 @@ import math
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from oakspin.classroom.builds import parts_of_motor
-from oakspin.classroom.forecast.lessons import MotorKnown
+from oakspin.classroom.builds import MotorKnown, parts_of_motor
 from oakspin.classroom.plan import ClassMotor, ClassPlan
 from oakspin.design import Design
 from oakspin.drawer.entry import Entry

@@ -14,6 +14,8 @@ TRY = 0.7  # minutes to connect it, flick it and look
 WALK = 0.3  # minutes until a helper stands at the next table
 ALONE = 2.0  # times as long as with a helper a group takes that searches with the sheet alone
 
+FREE, FOUND, TRIES = 0, 1, 2  # what comes at a minute
+
 Doing = Literal["building", "waiting", "mending", "running"]
 
 
@@ -67,8 +69,8 @@ class LessonStrip:
 class _Group:
     """A group while the lesson goes on."""
 
-    def __init__(self, making: GroupWork, begins: float) -> None:
-        self.making, self.since = making, begins
+    def __init__(self, making: GroupWork, begins: float, stuck: Doing) -> None:
+        self.making, self.since, self.stuck = making, begins, stuck
         self.tried = 0
         self.runs_at: float | None = None
         self.spans: list[Span] = []
@@ -95,13 +97,23 @@ class _Group:
         self.tried += 1
         if self.shown.goes:
             self.runs_at = now
-        self.doing = "running" if self.shown.goes else "waiting"
+        self.doing = "running" if self.shown.goes else self.stuck
         return self.shown.goes
 
-    def is_helped(self, now: float, times: float = 1.0) -> tuple[float, float]:
-        """Mend what the last try showed; gives the minutes at which that is done, and at which it is tried again."""
-        self.does("waiting", now)
-        mended = now + times * self.shown.mended_in
+    def is_helped(self, now: float) -> tuple[float, float]:
+        """Mend what the last try showed; gives the minutes at which that is done, and at which it is tried again.
+
+        What the group found by itself while it waited need not be looked for any more.
+        """
+        alone = min((now - self.since) / (ALONE * self.shown.mended_in), 1.0) if self.shown.mended_in else 1.0
+        return self._mends(now, now + (1 - alone) * self.shown.mended_in)
+
+    def mends_alone(self, now: float) -> tuple[float, float]:
+        """As :meth:`is_helped`, by a group that found and mended it by itself."""
+        return self._mends(now, now)
+
+    def _mends(self, now: float, mended: float) -> tuple[float, float]:
+        self.does(self.stuck, now)
         self.does("mending", mended)
         self.doing = "building" if self.shown.builds_on else "mending"
         return mended, mended + self.shown.builds_on + TRY
@@ -117,7 +129,7 @@ class _Group:
 def lesson(makings: Sequence[GroupWork], *, helpers: int, begins: float, ends: float) -> tuple[LessonStrip, ...]:
     """Let a lesson go by.
 
-    What is hot is helped first, then who waits longest. Without helpers each group searches by itself, and longer.
+    What is hot is helped first, then who waits longest. A group that waits goes on looking by itself, more slowly.
 
     Parameters
     ----------
@@ -132,27 +144,33 @@ def lesson(makings: Sequence[GroupWork], *, helpers: int, begins: float, ends: f
     tuple of Strip
         One for each group.
     """
-    groups = [_Group(making, begins) for making in makings]
-    # What comes: a minute, and the group that tries then, or -1 where a helper is free again.
-    coming = [(begins + making.minutes + TRY, at) for at, making in enumerate(makings)]
+    # Where nobody helps, nobody waits: who is stuck looks for the fault.
+    groups = [_Group(making, begins, "waiting" if helpers else "mending") for making in makings]
+    # What comes: a minute, then the group that tries, or that has found its fault alone, or a helper who is free again.
+    # With it after which of the group's tries that is: who was helped meanwhile does not find it once more.
+    coming = [(begins + making.minutes + TRY, TRIES, at, 0) for at, making in enumerate(makings)]
     heapq.heapify(coming)
     waiting: list[tuple[bool, float, int]] = []
     free = helpers
     while coming:
-        now, at = heapq.heappop(coming)
+        now, what, at, after = heapq.heappop(coming)
         if now > ends:
             break
-        if at < 0:
+        if what == FREE:
             free += 1
+        elif what == FOUND:
+            place = next((each for each in waiting if each[2] == at), None)
+            if place is not None and groups[at].tried == after:
+                waiting.remove(place)
+                heapq.heapify(waiting)
+                heapq.heappush(coming, (groups[at].mends_alone(now)[1], TRIES, at, after))
         elif not groups[at].tries(now):
-            if helpers:
-                heapq.heappush(waiting, (not groups[at].shown.hot, now, at))
-            else:
-                heapq.heappush(coming, (groups[at].is_helped(now, ALONE)[1], at))
+            heapq.heappush(waiting, (not groups[at].shown.hot, now, at))
+            heapq.heappush(coming, (now + ALONE * groups[at].shown.mended_in, FOUND, at, groups[at].tried))
         while free and waiting:
             *_, next_ = heapq.heappop(waiting)
             free -= 1
             mended, again = groups[next_].is_helped(now + WALK)
-            heapq.heappush(coming, (mended, -1))
-            heapq.heappush(coming, (again, next_))
+            heapq.heappush(coming, (mended, FREE, -1, 0))
+            heapq.heappush(coming, (again, TRIES, next_, 0))
     return tuple(group.strip(ends) for group in groups)

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from oakspin.classroom.builds import building_minutes
+from oakspin.classroom.builds import building_minutes, shared_work
 from oakspin.classroom.lesson import TRY
 from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan, station_at
-from oakspin.constants import HANDS
+from oakspin.kinds.build import step_minutes
 from oakspin.kinds.kinds import build_of
 
 MENDING = 0.25  # of the time for a motor, that should be left for mending when usual groups are done
@@ -83,7 +83,7 @@ def timetable_of(plan: ClassPlan) -> Timetable:
     end = plan.minutes - plan.closing
     text = "What we saw and why; power off, motors apart, magnets counted in and signed for."
     slots.append(Slot(end, plan.minutes, "Teaching and count-in", "all", text))
-    lacking = [building_minutes(motor) + TRY + MENDING * plan.turn - plan.turn for motor in motors]
+    lacking = [building_minutes(motor, plan.pupils) + TRY + MENDING * plan.turn - plan.turn for motor in motors]
     return Timetable(
         rounds=tuple(_round(plan, motors, at) for at in range(len(plan.groups))),
         beforehand=tuple(slot for motor in motors for slot in _beforehand(plan, motor)),
@@ -110,7 +110,7 @@ def _round(plan: ClassPlan, motors: Sequence[ClassMotor], group: int) -> GroupRo
     visits = []
     for turn in range(len(motors)):
         motor, begins = motors[station_at(group, turn, len(motors))], plan.opening + turn * plan.turn
-        first = begins + building_minutes(motor)
+        first = begins + building_minutes(motor, plan.pupils)
         visits.append(Visit(motor.title, begins, min(round(first, 1), begins + plan.turn), begins + plan.turn))
     return GroupRound(plan.groups[group], tuple(visits))
 
@@ -124,11 +124,12 @@ def _at_stations(plan: ClassPlan, begins: float, turn: int) -> Slot:
 
 
 def _turn(plan: ClassPlan, motor: ClassMotor, begins: float) -> Iterator[Slot]:
-    pace, ends, clock, who = HANDS[plan.hands].pace, begins + plan.turn, begins, "groups"
+    ends, clock, who = begins + plan.turn, begins, "groups"
+    times = shared_work(plan.pupils)
     for step in build_of(motor.design).steps:
         if step.id in motor.prepared:
             continue
-        until = clock + step.minutes * pace
+        until = clock + step_minutes(step, plan.hands) * times
         if clock < ends:
             yield Slot(clock, min(until, ends), step.title, who, step.caution)
         clock = until
@@ -143,12 +144,12 @@ def _turn(plan: ClassPlan, motor: ClassMotor, begins: float) -> Iterator[Slot]:
 
 def _leave(motor: ClassMotor) -> Iterator[Leave]:
     """What brings minutes, first what only looks lose by, then the longest steps as an adult's work."""
-    pace = HANDS[motor.design.maker].pace
+    hands = motor.design.maker
     steps = [step for step in build_of(motor.design).steps if step.id not in motor.prepared]
     for step in steps:
         if step.id in FOR_LOOKS:
-            yield Leave(f"{motor.title}: leave out “{step.title.lower()}”.", round(step.minutes * pace, 1))
+            yield Leave(f"{motor.title}: leave out “{step.title.lower()}”.", round(step_minutes(step, hands), 1))
     rest = [step for step in steps if step.id not in FOR_LOOKS and step.id not in NEVER_PREPARED]
     rest.sort(key=lambda step: -step.minutes)
     for step in rest[:3]:
-        yield Leave(f"{motor.title}: have “{step.title.lower()}” done beforehand.", round(step.minutes * pace, 1))
+        yield Leave(f"{motor.title}: have “{step.title.lower()}” done beforehand.", round(step_minutes(step, hands), 1))

@@ -12,7 +12,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from oakspin.draws import TENTH, Array
+from oakspin.constants import TENTH
+from oakspin.draws import Array
 
 LOUDNESS_RATE = 2000.0  # per s, to which sound is thinned out once it is rectified
 SLOWEST, FASTEST = 0.5, 400.0  # pulses/s

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from oakspin.constants import HANDS
+from oakspin.design.bench import Maker
 from oakspin.kinds.geometry import Dimension, Dots, Label, Polyline, Shape
 
 Tools = tuple[str, ...]
@@ -63,6 +65,18 @@ class Step:
     tools: Tools = ()
     adult: bool = False
     caution: str = ""
+
+
+# Steps that are fine work; all others place and join what is made.
+FINE = frozenset(
+    ("shape", "feet", "set_on", "bare", "join", "wind", "tie", "tails", "supports", "open", "core", "commutator")
+) | frozenset(("bearings", "brushes", "former", "press"))
+
+
+def step_minutes(step: Step, hands: Maker) -> float:
+    """Minutes that such hands take for a step. Classroom estimate: young hands are slow at fine work alone."""
+    hand = HANDS[hands]
+    return step.minutes * (hand.fine if step.id in FINE else hand.placing)
 
 
 @dataclass(frozen=True)

@@ -20,6 +20,19 @@ from oakspin.errors import Fault, Refusal
 from oakspin.learn.components import CARRIED, Component, components_of, constants_of
 from oakspin.learn.known import NOTHING, Key, SharedLaw, Site
 from oakspin.learn.observation import Observation, as_compared
+from oakspin.learn.scatter import (
+    FADE,
+    FADE_SPREAD,
+    LEAST_CHANCE,
+    REST,
+    REST_SHARES,
+    SORTS,
+    RunErrors,
+    RunJudge,
+    chances_of,
+    sorts_of,
+    spreads_of,
+)
 from oakspin.learn.seen import log_likelihood, seen_in
 from oakspin.machines.machine import Mask
 from oakspin.measure.predicted import predicted_for, ran
@@ -142,21 +155,45 @@ class Rotor:
         alike = np.array([[one == other for other in self.quantities] for one in self.quantities], bool)
         return np.where(alike.reshape(len(deviations), len(deviations)), np.outer(deviations, deviations), 0.0)
 
-    def errors(self, line: LinearFit | None) -> Array:
-        """With what each run draws anew, by the slopes of a line."""
-        found = self.own_errors.copy()
-        if line is None or not len(self.values):
-            return found
-        trials = np.repeat(np.arange(len(self.observations)), [len(each.readings) for each in self.observations])
-        together = trials[:, None] == trials[None, :]
-        for name, places in self._of_names.items():
-            anew = UNCERTAIN[name].anew if UNCERTAIN[name].whose == "run" else 0.0
-            if not 0 < anew < 1:
-                continue
-            steady = places[0]
-            slope = line.slope[steady] / np.sqrt(self.components[steady].share)
-            found += np.where(together, anew * np.outer(slope, slope), 0.0)
-        return found
+    @cached_property
+    def trial_numbers(self) -> Array:
+        """Of every reading, which trial it is of; shape (readings,)."""
+        return np.repeat(np.arange(len(self.observations)), [len(each.readings) for each in self.observations])
+
+    @cached_property
+    def ages(self) -> tuple[int, ...]:
+        """How many trials the battery of each trial had run before, since it was fresh."""
+        found: list[int] = []
+        for at, each in enumerate(self.observations):
+            same = at > 0 and _battery(each) == _battery(self.observations[at - 1])
+            found.append(found[-1] + 1 if same and not each.trial.fresh_battery else 0)
+        return tuple(found)
+
+    def errors(self, line: LinearFit | None) -> RunErrors:
+        """With what each run draws anew, by the slopes of a line, at every spread that runs may have."""
+        spreads = spreads_of(sorts_of(self.names) if line else frozenset())
+        covariance, fades = self.own_errors, np.zeros(len(self.values))
+        blocks = np.zeros((len(SORTS), *covariance.shape))
+        if line is not None:
+            together = self.trial_numbers[:, None] == self.trial_numbers[None, :]
+            for name in self.names:
+                constant = UNCERTAIN[name]
+                if constant.scatters:
+                    slope = self.slope_of(name, line)
+                    blocks[SORTS.index(constant.scatters)] += np.where(
+                        together, constant.anew * np.outer(slope, slope), 0.0
+                    )
+            rest = np.array([REST_SHARES.get(quantity, 0.0) for quantity in self.quantities])
+            blocks[SORTS.index(REST)] = np.diag(rest**2)
+            if "cell_volts" in self.names:
+                fades = -np.array(self.ages)[self.trial_numbers] * self.slope_of("cell_volts", line)
+                covariance = covariance + FADE_SPREAD**2 * np.outer(fades, fades)
+        return RunErrors(spreads, covariance + np.einsum("gs,sij->gij", spreads.ratios, blocks), fades)
+
+    def slope_of(self, name: str, line: LinearFit) -> Array:
+        """By how much readings move for each standard deviation of a constant; shape (readings,)."""
+        first = self._of_names[name][0]
+        return np.asarray(line.slope[first] / np.sqrt(self.components[first].share))
 
     def prior(self, known: SharedLaw) -> tuple[Array, Array]:
         """Mean and root of the law of all components before this rotor's trials."""
@@ -185,13 +222,30 @@ def line_of(rotor: Rotor, known: SharedLaw, seed: int = SEED) -> LinearFit | Non
         if counted.sum() < 2 * len(rotor.names):
             return line
         line = _fitted(rotor, z[counted], prediction.readings[counted])
-        noise = rotor.errors(line) + rotor.in_common(line.missed)
-        gain = np.linalg.solve(noise, line.slope.T).T
+        noise, shift = usual_errors(rotor, line, prior_mean, prior_root)
+        gain = np.linalg.solve(noise + rotor.in_common(line.missed), line.slope.T).T
         covariance = np.linalg.inv(inverse + gain @ line.slope.T)
         covariance = (covariance + covariance.T) / 2
-        mean = covariance @ (inverse @ prior_mean + gain @ (rotor.values - line.at))
+        mean = covariance @ (inverse @ prior_mean + gain @ (rotor.values - line.at - shift))
         root = np.asarray(np.linalg.cholesky(WIDER * covariance), float)
     return line
+
+
+def likely_errors(rotor: Rotor, line: LinearFit, mean: Array, root: Array) -> tuple[RunErrors, Array]:
+    """Errors at the spreads that the readings leave likely by straight lines, and the chance of each; ``mean`` and
+    ``root`` are of the components' law before."""
+    errors, shown = rotor.errors(line), line.slope.T @ root
+    off = (line.at + mean @ line.slope - rotor.values)[None, :]
+    wide = RunErrors(errors.spreads, errors.covariance + shown @ shown.T + rotor.in_common(line.missed), errors.fades)
+    chances = chances_of(wide.judge().by_spread(off)[0])
+    kept = np.flatnonzero(chances > LEAST_CHANCE)
+    return errors.some(kept), chances[kept] / chances[kept].sum()
+
+
+def usual_errors(rotor: Rotor, line: LinearFit, mean: Array, root: Array) -> tuple[Array, Array]:
+    """Covariance of errors in the mean over likely spreads, and by how much a fading cell moves the readings."""
+    errors, chances = likely_errors(rotor, line, mean, root)
+    return errors.mean(chances), FADE * errors.fades
 
 
 def _fitted(rotor: Rotor, z: Array, readings: Array) -> LinearFit:
@@ -215,21 +269,37 @@ def site_of(rotor: Rotor, seed: int = SEED) -> Site:
         return Site((), np.zeros((0, 0)), np.zeros(0), count)
     shared = rotor.shared_at
     own = [at for at in range(len(rotor.components)) if at not in shared]
-    noise = rotor.errors(line) + rotor.in_common(line.missed) + line.slope[own].T @ line.slope[own]
+    noise, shift = usual_errors(rotor, line, *rotor.prior(NOTHING))
+    noise = noise + rotor.in_common(line.missed) + line.slope[own].T @ line.slope[own]
     gain = np.linalg.solve(noise, line.slope[shared].T).T
     precision = gain @ line.slope[shared].T
-    return Site(rotor.shared, (precision + precision.T) / 2, gain @ (rotor.values - line.at), count)
+    return Site(rotor.shared, (precision + precision.T) / 2, gain @ (rotor.values - line.at - shift), count)
+
+
+@dataclass(frozen=True)
+class RunsApart:
+    """Of every draw, how its runs lie apart from each other and from the model.
+
+    ``ratios``, shape (draws, sorts), are variances from run to run beside a usual rotor's; ``fade``, shape (draws,),
+    what the cell loses a trial in standard deviations of a new one's volts; ``off``, by quantity of shape (draws,),
+    what the bench shows beyond the model in all runs alike, of a logarithm for shares.
+    """
+
+    ratios: Array
+    fade: Array
+    off: dict[str, Array]
 
 
 @dataclass(frozen=True)
 class Posterior:
     """Draws of a rotor's components as its trials leave them; ``z`` of shape (draws, components).
 
-    ``different`` is how many of the draws are not copies of one another, ``verdicts`` how often all of them were run.
+    ``different`` is how many of the draws are not copies of one another, ``looks`` how often all of them were run.
     """
 
     rotor: Rotor
     z: Array
+    apart: RunsApart
     different: int
     looks: int
 
@@ -245,13 +315,17 @@ def learned(rotor: Rotor, known: SharedLaw, *, seed: int = SEED, progress: Progr
     chance = np.random.default_rng([seed, 2])
     mean, root = rotor.prior(known)
     line = line_of(rotor, known, seed)
-    noise = rotor.errors(line)
-    inverse = np.linalg.inv(noise) if len(noise) else noise
+    errors, noise = rotor.errors(None), np.zeros((0, 0))
+    if line is not None:
+        errors, chances = likely_errors(rotor, line, mean, root)
+        noise = errors.mean(chances)
+    judge = errors.judge()
 
     def weigh(u: Array) -> Array:
         prediction = rotor.prediction_at(mean + u @ root.T)
-        off = prediction.readings - rotor.values
-        found = prediction.seen - 0.5 * np.einsum("di,ij,dj->d", off, inverse, off) if len(noise) else prediction.seen
+        found = prediction.seen
+        if len(rotor.values):
+            found = found + judge.log_likelihood(prediction.readings - rotor.values)
         return np.where(np.isfinite(found), found, -1e9)
 
     u = chance.standard_normal((PARTICLES, len(mean)))
@@ -273,7 +347,7 @@ def learned(rotor: Rotor, known: SharedLaw, *, seed: int = SEED, progress: Progr
         if heat >= 1:
             break
     # What no reading speaks of has been thinned out with the rest: it is drawn anew.
-    flat = _unspoken(rotor, line, root, np.asarray(inverse, float))
+    flat = _unspoken(rotor, line, root, noise)
     wide = 0.95
     for _ in range(REFRESHED if flat.any() and heat >= 1 else 0):
         fresh = u.copy()
@@ -288,15 +362,49 @@ def learned(rotor: Rotor, known: SharedLaw, *, seed: int = SEED, progress: Progr
         hint = "Look at the readings again: one of them may be wrong, or strike trials out."
         limit = f"{LEAST_DRAWS} different builds that explain these trials"
         raise Refusal([Fault("/trials", f"{different} builds", limit, hint)])
-    return Posterior(rotor, mean + u[chance.permutation(len(u))] @ root.T, different, looks)
+    z = mean + u[chance.permutation(len(u))] @ root.T
+    return Posterior(rotor, z, _apart(rotor, errors, judge, z, chance), different, looks + 1)
 
 
-def _unspoken(rotor: Rotor, line: LinearFit | None, root: Array, inverse: Array) -> Mask:
+def _apart(rotor: Rotor, errors: RunErrors, judge: RunJudge, z: Array, chance: np.random.Generator) -> RunsApart:
+    """For every build drawn, how its runs lie apart, as its readings leave it."""
+    count = len(z)
+    if not len(rotor.values):
+        spreads = spreads_of(sorts_of(rotor.names))
+        places = chance.choice(len(spreads.ratios), count, p=np.exp(spreads.log_chance))
+        return RunsApart(spreads.ratios[places], FADE + FADE_SPREAD * chance.standard_normal(count), {})
+    off = rotor.prediction_at(z).readings - rotor.values
+    likely = np.where(np.isfinite(off).all(axis=1, keepdims=True), judge.by_spread(np.nan_to_num(off)), 0.0)
+    left_over = np.cumsum(chances_of(likely), axis=1) - chance.random((count, 1))
+    places = np.minimum(np.count_nonzero(left_over <= 0, axis=1), len(errors.spreads.ratios) - 1)
+    # What is common to all runs, given what each reading is still off by: the normal law's conditional mean and spread.
+    listed = [reading for each in rotor.observations for reading in each.readings]
+    quantities = sorted(set(rotor.quantities))
+    columns = [FADE_SPREAD * errors.fades]
+    columns += [np.array([row.model * (row.quantity == name) for row in listed]) for name in quantities]
+    common = np.array(columns)
+    pulls = np.linalg.solve(errors.covariance, np.broadcast_to(common.T, (len(errors.covariance), *common.T.shape)))
+    left = np.eye(len(common)) - common @ pulls
+    missed = -(np.nan_to_num(off) + FADE * errors.fades)
+    middle = np.einsum("drc,dr->dc", pulls[places], missed)
+    roots = np.linalg.cholesky((left + left.transpose(0, 2, 1)) / 2 + 1e-9 * np.eye(len(common)))
+    drawn = middle + np.einsum("dij,dj->di", roots[places], chance.standard_normal((count, len(common))))
+    scale = {name: next(row.model for row in listed if row.quantity == name) for name in quantities}
+    model = {name: scale[name] * drawn[:, 1 + at] for at, name in enumerate(quantities)}
+    return RunsApart(errors.spreads.ratios[places], FADE + FADE_SPREAD * drawn[:, 0], model)
+
+
+def _battery(each: Observation) -> dict[str, object]:
+    found: dict[str, object] = each.design.model_dump(mode="json").get("battery", {})
+    return found
+
+
+def _unspoken(rotor: Rotor, line: LinearFit | None, root: Array, noise: Array) -> Mask:
     """Components, as they are moved, that hardly show in any reading; none where nothing was read."""
     if line is None:
         return np.zeros(len(rotor.components), bool)
     slope = root.T @ line.slope
-    return np.asarray(np.sqrt(np.einsum("ci,ij,cj->c", slope, inverse, slope)) < UNSPOKEN, bool)
+    return np.asarray(np.sqrt(np.einsum("ci,ij,cj->c", slope, np.linalg.inv(noise), slope)) < UNSPOKEN, bool)
 
 
 def _next(likely: Array, heat: float) -> float:
@@ -330,11 +438,19 @@ def again(posterior: Posterior, seed: int = SEED) -> Draws:
     for name in rotor.names:
         constant = UNCERTAIN[name]
         fresh = chance.standard_normal(len(z))
-        if constant.whose != "run":
+        if constant.scatters:
+            ratio = posterior.apart.ratios[:, SORTS.index(constant.scatters)]
+            found[name] = stays[name] + np.sqrt(constant.anew * ratio) * fresh
+        elif constant.whose != "run":
             found[name] = stays[name]
-        elif constant.anew < 1:
-            found[name] = stays[name] + np.sqrt(constant.anew) * fresh
-    return Draws(count=len(z), learned=Learned(found))
+    if "cell_volts" in found:
+        found["cell_volts"] = found["cell_volts"] - (rotor.ages[-1] + 1) * posterior.apart.fade
+    apart = np.sqrt(posterior.apart.ratios[:, SORTS.index(REST)])
+    beyond = {
+        figure: posterior.apart.off.get(figure, 0.0) + share * apart * chance.standard_normal(len(z))
+        for figure, share in REST_SHARES.items()
+    }
+    return Draws(count=len(z), learned=Learned(found, beyond))
 
 
 def next_built(names: Sequence[str], known: SharedLaw, count: int, seed: int = SEED) -> Draws:

@@ -16,7 +16,9 @@ from oakspin.learn.history import OfRotor, Ran, rotors_of
 from oakspin.learn.known import SharedLaw, Site, joined
 from oakspin.learn.observation import MODEL, as_compared, errors_of
 from oakspin.learn.phrases import PHRASES, Phrase
+from oakspin.learn.prediction import as_read
 from oakspin.learn.rotor import Progress, again, learned, next_built, site_of
+from oakspin.learn.share import BuiltShare, built_share, ran_in
 from oakspin.learn.surprise import Surprise, surprise_of
 from oakspin.measure.compare import LABELS, Measurable
 from oakspin.measure.form import trial_form
@@ -77,7 +79,9 @@ class TrialMark:
 
 @dataclass(frozen=True)
 class SummaryRow(Measurable):
-    """A figure before and after, as (10th percentile, median, 90th), and what the trials measured of it."""
+    """A figure before and after, as (10th percentile, median, 90th) of what instruments read of the next run, and what
+    the trials measured of it.
+    """
 
     before: tuple[float, float, float]
     after: tuple[float, float, float]
@@ -118,8 +122,9 @@ class LearningSummary:
     """What trials taught of a design. ``which`` of the three predictions ``draws`` are for, in words ``what``; with a
     ``meter`` in the circuit, where trials had one, are the figures of ``rows``.
 
-    ``changed`` are draws for the plan with anything in it changed, and ``sites`` what the trials told of what other
-    motors share.
+    ``share`` is how many motors go in these hands: trials in which it did not run count there, and there alone.
+    ``changed`` are draws for the plan with anything in it changed, ``law`` what is known of the world and of its parts,
+    and ``sites`` what the trials told of what other motors share.
     """
 
     which: Which
@@ -131,8 +136,10 @@ class LearningSummary:
     things: tuple[LearnedThing, ...]
     next: tuple[WorthReading, ...]
     odd: tuple[OddTrial, ...]
+    share: BuiltShare | None
     draws: Draws
     changed: Draws
+    law: SharedLaw
     sites: tuple[Site, ...]
 
 
@@ -157,7 +164,10 @@ def summary_of(
     listed = rotors_of(runs)
     surprises = tuple(_surprises(listed))
     # What is unlike nearly all builds is told, not bent to fit: it teaches nothing until it is asked to count.
-    odd = {run_id for run_id, _, _ in surprises} - set(though_odd)
+    counted = set(though_odd)
+    odd = {run_id for run_id, _, _ in surprises} - counted
+    # One that did not run has no reading of a running motor: it counts in the share that goes.
+    odd |= {run.id for run in runs if ran_in(run.trial) is False}
     rotors = tuple(each for one in listed if (each := one.without(odd)))
     elsewhere = [site for site in others if site.keys]
     mine: list[tuple[OfRotor, Site]] = []
@@ -167,9 +177,8 @@ def summary_of(
             progress((at + 1) / (2 * len(rotors)))
     names = constants_of(design, meter=any(run.meter for each in rotors for run in each.rotor.observations))
     which: Which
-    built = next_built(
-        names, joined([*elsewhere, *(_carried(site, each.design, design) for each, site in mine)]), DRAWS
-    )
+    law = joined([*elsewhere, *(_carried(site, each.design, design) for each, site in mine)])
+    built = next_built(names, law, DRAWS)
     same = [each for each in rotors if each.design == design]
     # With trials of several rotors a plan is shown, and a class builds to it; with those of one, that one.
     if len(rotors) == 1 and same:
@@ -188,21 +197,24 @@ def summary_of(
         trials=trials,
         rotors=len(rotors),
         meter=any(each.meter for one in listed for each in one.rotor.observations),
-        rows=_rows(design, listed, draws),
+        rows=_rows(design, listed, draws, odd),
         things=things_of(names, draws),
         next=_next(design, rotors, draws),
         odd=tuple(
-            OddTrial(run_id, group, odd_sentence(surprise), run_id not in odd) for run_id, group, surprise in surprises
+            OddTrial(run_id, group, odd_sentence(surprise), run_id in set(though_odd))
+            for run_id, group, surprise in surprises
         ),
+        share=built_share(design, runs),
         draws=draws,
         changed=built,
+        law=law,
         sites=tuple(site for _, site in mine),
     )
 
 
 def summary_view(found: LearningSummary) -> dict[str, object]:
-    """As plain data, without its draws and sites."""
-    return {name: value for name, value in vars(found).items() if name not in ("draws", "changed", "sites")}
+    """As plain data, without its draws, its law and its sites."""
+    return {name: value for name, value in vars(found).items() if name not in ("draws", "changed", "law", "sites")}
 
 
 def world_of(sites: Iterable[Site]) -> SharedLaw:
@@ -221,8 +233,8 @@ def _carried(site: Site, run_with: Design, design: Design) -> Site:
     return site.only(key for key in site.keys if key[1] == "world" or same_part(key[0], run_with, design))
 
 
-def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[SummaryRow, ...]:
-    """Every figure that a trial measured, held against what was predicted before, and is now."""
+def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws, odd: set[str]) -> tuple[SummaryRow, ...]:
+    """Every figure that a trial measured, held against what was predicted before, and is now: as it will be read."""
     listed = [
         (run_id, each.trial, each.meter)
         for rotor in rotors
@@ -234,7 +246,10 @@ def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Su
     for run_id, trial, _ in listed:
         for name, reading in measured_in(trial).items():
             measured.setdefault(name, []).append(TrialMark(run_id, trial.group, reading.value))
-            units[name], samples[name] = reading.unit, trial
+            units[name] = reading.unit
+            # Read as it was last read by those that count.
+            if run_id not in odd or name not in samples:
+                samples[name] = trial
     if not measured:
         return ()
     meter = any(has for _, _, has in listed)
@@ -244,10 +259,11 @@ def _rows(design: Design, rotors: tuple[OfRotor, ...], draws: Draws) -> tuple[Su
         if name not in LABELS:
             continue
         shown = [predicted_for(design, outcome, samples[name]) for outcome in both]
+        read = samples[name].readings
         if name not in shown[0]:
             continue
         bands = [
-            quantiles(each[name], (0.1, 0.5, 0.9), running_builds(outcome))
+            quantiles(as_read(name, each[name], read), (0.1, 0.5, 0.9), running_builds(outcome))
             for each, outcome in zip(shown, both, strict=True)
         ]
         before, after = ((float(low), float(mid), float(high)) for low, mid, high in bands)

@@ -239,6 +239,8 @@ class Machine:
         What warms besides ``bodies`` where it is held still with the current on.
     short_ohms : float
         Resistance of a short past the motor; 0 where there is none.
+    beyond : dict of ndarray, shape (draws,)
+        By figure, times what the model gives that trials of this rotor showed; empty where nothing is known.
     facts : dict of ndarray, shape (draws,), or float
         What else is known of it, by name in SI units; nothing is computed from these.
     """
@@ -266,6 +268,7 @@ class Machine:
     creep: float = np.pi
     stuck: tuple[Body, ...] = ()
     short_ohms: float = 0.0
+    beyond: dict[str, Array] = field(default_factory=dict)
     facts: dict[str, Array | float] = field(default_factory=dict)
 
     @property

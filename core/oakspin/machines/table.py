@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fnmatch import fnmatchcase
 from typing import Any
 
@@ -58,7 +58,8 @@ def machine_of(design: Design, draws: Draws) -> Machine:
     Refusal
         When no motor can be made of the design; says what to change.
     """
-    return MAKERS[design.kind].machine(design, draws)
+    machine, beyond = MAKERS[design.kind].machine(design, draws), draws.beyond()
+    return replace(machine, beyond=beyond) if beyond else machine
 
 
 def handwork_of(design: Design) -> tuple[str, ...]:

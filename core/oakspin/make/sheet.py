@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from oakspin.constants import HANDS
 from oakspin.design import Design
 from oakspin.draws import MEDIAN
-from oakspin.kinds.build import Bend, Cut, HowTo, SetLength, Step, Template
+from oakspin.kinds.build import Bend, Cut, HowTo, SetLength, Step, Template, step_minutes
 from oakspin.kinds.kinds import build_of, draw, handwork_of
 from oakspin.kinds.steps import tools_of
 from oakspin.machines.table import machine_of
@@ -52,12 +51,11 @@ def build_sheet(design: Design) -> BuildSheet:
         When no motor can be made of the design.
     """
     plan = build_of(design)
-    pace = HANDS[design.maker].pace
     geometry = draw(design, machine_of(design, MEDIAN))
     hands = handwork_of(design)
     steps = tuple(
         SheetStep(
-            **{**vars(step), "minutes": _minutes(step.minutes * pace), "tools": tools_of(step)},
+            **{**vars(step), "minutes": _minutes(step_minutes(step, design.maker)), "tools": tools_of(step)},
             number=number,
             pictures=with_spots(pictures_of(step, plan, geometry), made),
             done=tuple(each.what for each in made.values()),

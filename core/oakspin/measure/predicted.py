@@ -129,6 +129,6 @@ def _on_the_way(outcome: Outcome, trial: Trial, words: Words) -> dict[str, Array
         passed = [[np.interp(at, journey.places[row], journey.clock[row]) for at in (first, second)] for row in rows]
         taken = np.array([late - early for early, late in passed])
         reached = journey.reached >= min(second, float(journey.places.max()))
-        taken = np.where(reached, np.maximum(taken, 1e-3), NEVER_PASSES)
+        taken = np.where(reached, np.maximum(taken, 1e-3), NEVER_PASSES) * outcome.machine.beyond.get("gate_time", 1.0)
         found |= {"gate_time": taken, "gate_speed": (second - first) / taken}
     return found

@@ -17,7 +17,7 @@ from oakspin.measure.trial import Readings, Trial
 
 READ = tuple(Readings.model_fields)
 WORDS = ("meter",)  # readings that are words
-MARKED = ("rebuilt", "simulated")  # said of a trial by a yes
+MARKED = ("rebuilt", "fresh_battery", "simulated")  # said of a trial by a yes
 COLUMNS = ("group", *READ, "seen", "as_built", *MARKED, "note", "hands", "fault")
 MOST_ROWS = 5000
 _FORMULA = re.compile(r"'*[=+\-@\t\r]")

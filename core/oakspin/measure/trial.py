@@ -178,6 +178,7 @@ class Trial(Record):
     readings: Readings = Readings()
     seen: Annotated[list[Seen], Field(max_length=9, description="What was seen.")] = []
     rebuilt: Annotated[bool, Field(description="Built anew since this group's last trial.")] = False
+    fresh_battery: Annotated[bool, Field(description="A fresh battery since this group's last trial.")] = False
     simulated: Annotated[bool, Field(description="Run on the simulated rig: it teaches nothing of the real motor.")] = (
         False
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -16,6 +17,7 @@ from oakspin.learn.observation import (
     THERMOMETER_K,
     VOLTS_SHARE,
 )
+from oakspin.learn.scatter import REST_SHARES
 from oakspin.learn.seen import MISSED, OPENS, SPARKS_A, UNTICKED, shakes
 from oakspin.machines.flaw import PLANNED, Flaw
 from oakspin.machines.machine import NEVER, Body, Machine
@@ -98,9 +100,20 @@ def shown(
     """Run hidden builds of a design on the bench, all side by side; ``flaw`` is what they have beside the plan."""
     if machine_of(design, MEDIAN).route is not None:
         machine, journey = travelling(design, hidden, meter=meter, flaw=flaw)
-        return [travelled(machine, journey, row) for row in range(len(hidden))]
+        return [_beyond(travelled(machine, journey, row), each) for row, each in enumerate(hidden)]
     found = turning(design, hidden, meter=meter, flaw=flaw)
-    return [turned(found, row, seconds) for row in range(len(hidden))]
+    return [_beyond(turned(found, row, seconds), each) for row, each in enumerate(hidden)]
+
+
+def _beyond(run: RigRun, hidden: Mapping[str, float]) -> RigRun:
+    """A run with what else differs in it from others of its rotor."""
+    times = {figure: float(np.exp(hidden.get(figure, 0.0))) for figure in REST_SHARES}
+    return replace(
+        run,
+        speed=run.speed * times["speed"],
+        gate_seconds=run.gate_seconds * times["gate_time"],
+        drawn=run.drawn * times["mean_current"],
+    )
 
 
 def turned(found: RigRotation, row: int, seconds: float = ONE_RUN) -> RigRun:

@@ -7,10 +7,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from oakspin.constants import UNCERTAIN
+from oakspin.constants import SCATTER_LOG, UNCERTAIN
 from oakspin.design import Design
 from oakspin.draws import Array, Draws, Learned
 from oakspin.learn.components import constants_of
+from oakspin.learn.scatter import FADE, FADE_SPREAD, REST, REST_SHARES
 
 LEVELS = ("world", "part", "build", "run")
 
@@ -28,7 +29,10 @@ class Hidden:
     strange: float = 1.0
 
     def positions(self, run: int) -> dict[str, float]:
-        """Standard normal positions of all its constants in a run, counted from 0."""
+        """Standard normal positions of all its constants in a run, counted from 0; its battery fades.
+
+        By their names also logarithms of what else the run shows of speed, time between gates and current.
+        """
         found = {}
         for name in constants_of(self.design, meter=True):
             constant, code = UNCERTAIN[name], zlib.crc32(name.encode())
@@ -37,9 +41,23 @@ class Hidden:
                 # Numbers from 1, as zeros at the end of a key tell nothing apart.
                 rotor = self.rotor + 1 if whose in ("build", "run") else 0
                 key = [self.seed, code, rotor, run + 1 if whose == "run" else 0, 1 + LEVELS.index(whose)]
-                whole += np.sqrt(share) * np.random.default_rng(key).standard_normal()
+                apart = self.spread(constant.scatters) if whose == "run" and constant.scatters else 1.0
+                whole += np.sqrt(share) * apart * np.random.default_rng(key).standard_normal()
             found[name] = float(whole * (self.strange if constant.whose in ("build", "run") else 1.0))
+        for figure, share in REST_SHARES.items():
+            number = np.random.default_rng([self.seed, zlib.crc32(figure.encode()), self.rotor + 1, run + 1])
+            found[figure] = float(share * self.spread(REST) * number.standard_normal())
+        if "cell_volts" in found:
+            found["cell_volts"] -= run * max(FADE + FADE_SPREAD * self._own("fade"), 0.0)
         return found
+
+    def spread(self, sort: str) -> float:
+        """How far its runs lie apart, of how far they usually do."""
+        return float(np.exp(SCATTER_LOG * self._own(sort)))
+
+    def _own(self, what: str) -> float:
+        """A standard normal number of this rotor's own."""
+        return float(np.random.default_rng([self.seed, zlib.crc32(what.encode()), self.rotor + 1]).standard_normal())
 
 
 def draws_of(each: list[dict[str, float]], times: int = 1) -> Draws:

@@ -93,12 +93,12 @@ class Rig:
             if self.runs:
                 self._begin()
             self.runs += 1
-            self.moving = self.travels or bool(self.found and self.found.starts[0])
+            self._let_go(by_itself=True)
 
     def flick(self) -> None:
         """Give it the flick that the plan asks for."""
         if self.powered and not self.held:
-            self.moving = self.travels or bool(self.found and self.found.flicked[0])
+            self._let_go(by_itself=False)
 
     def stop(self, *, held: bool = True) -> None:
         """Hold it still with a finger, or let it go."""
@@ -106,7 +106,17 @@ class Rig:
         if held:
             self.speed, self.moving = 0.0, False
         elif self.powered:
-            self.moving = self.travels or bool(self.found and self.found.starts[0])
+            self._let_go(by_itself=True)
+
+    def _let_go(self, *, by_itself: bool) -> None:
+        """Let it begin to move, if it does: with iron in it, it must pass the speeds at which it is held back."""
+        if self.found is None:
+            self.moving = self.travels
+            return
+        self.moving = bool((self.found.starts if by_itself else self.found.flicked)[0])
+        gains = self.found.fresh.speed[0][self.found.fresh.gain[0] > 0]
+        if self.moving and gains.size and self._gain() <= 0:
+            self.speed = max(self.speed, float(gains[0]))
 
     @property
     def tired(self) -> float:

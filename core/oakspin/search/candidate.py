@@ -13,7 +13,7 @@ from oakspin.drawer.part import Part, known_draws
 from oakspin.drawer.used import Takes, takes
 from oakspin.draws import Array, Draws
 from oakspin.errors import OakSpinError
-from oakspin.kinds.build import BuildPlan
+from oakspin.kinds.build import BuildPlan, step_minutes
 from oakspin.kinds.kinds import KINDS, build_of
 from oakspin.kinds.recipe import Free, Place, put_together, within_stock
 from oakspin.machines.table import machine_of
@@ -95,7 +95,7 @@ def minutes_of(plan: BuildPlan, request: SearchRequest) -> tuple[float, float]:
     """Minutes of the group, and those beforehand: each step rounded, as on its sheet."""
     own = before = 0.0
     for step in plan.steps:
-        minutes = max(1.0, float(round(step.minutes * request.pace)))
+        minutes = max(1.0, float(round(step_minutes(step, request.hands))))
         if step.adult or step.id in BEFOREHAND:
             before += minutes
         else:

@@ -7,7 +7,6 @@ from typing import Annotated, Literal, get_args
 
 from pydantic import Field, ValidationError, model_validator
 
-from oakspin.constants import HANDS
 from oakspin.design.bench import Maker
 from oakspin.design.document import faults_of
 from oakspin.design.models import WHOLE, Record, misfit
@@ -72,11 +71,6 @@ class SearchRequest(Record):
         if len(set(self.matters)) < len(self.matters):
             raise misfit("matters", ", ".join(self.matters), "each at most once", "Leave out what stands twice.")
         return self
-
-    @property
-    def pace(self) -> float:
-        """How many minutes these hands take for one of a careful adult."""
-        return HANDS[self.hands].pace
 
 
 def request_of(plain: dict[str, object]) -> SearchRequest:

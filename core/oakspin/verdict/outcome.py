@@ -71,7 +71,7 @@ class Outcome:
     @property
     def shown_speed(self) -> Array:
         """Speed in the builds that turn at all; 0 in the others."""
-        return np.where(self.turns, self.speed, 0.0)
+        return np.where(self.turns, self.speed, 0.0) * self.machine.beyond.get("speed", 1.0)
 
     @property
     def passing(self) -> Array:
@@ -137,7 +137,7 @@ def outcome_of(machine: Machine) -> Outcome:
         life=life,
         taken=taken,
         runs=life / np.maximum(one_run, 1e-9),
-        mean_current=mean,
+        mean_current=mean * machine.beyond.get("mean_current", 1.0),
         drain=np.sqrt(square) * _heavier(settled),
         journey=journey,
     )

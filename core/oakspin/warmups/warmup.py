@@ -7,7 +7,8 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from oakspin.draws import TENTH, Array
+from oakspin.constants import TENTH
+from oakspin.draws import Array
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.kinds.geometry import Label, Role, Shape
 from oakspin.machines.machine import Mask

@@ -6,18 +6,29 @@ import numpy as np
 import pytest
 
 from bench.simulated_classes import rig_classes
-from oakspin.classroom.builds import EACH, HANDS_OFF, WORLDS, builds_of, class_draws, often_of, parts_of_motor
+from oakspin.classroom.builds import (
+    EACH,
+    HANDS_OFF,
+    WORLDS,
+    MotorKnown,
+    builds_of,
+    class_draws,
+    often_of,
+    parts_of_motor,
+)
 from oakspin.classroom.forecast.changes import usual_others
 from oakspin.classroom.forecast.counts import ABOUT, SHARE, band
 from oakspin.classroom.forecast.forecast import Forecast, forecasting
-from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.forecast.views import forecast_view
 from oakspin.classroom.plan import NEVER_PREPARED, ClassPlan
 from oakspin.constants import UNCERTAIN
 from oakspin.drawer.entry import Entry
 from oakspin.drawer.used import with_part
-from oakspin.draws import Draws, Learned
 from oakspin.kinds.kinds import evaluate
+from oakspin.learn.history import Ran
+from oakspin.learn.known import NOTHING, SharedLaw
+from oakspin.learn.summary import summary_of
+from oakspin.measure.trial import Readings, Trial
 from tests.core.classroom.classes import motor, plan
 from tests.effort import effort
 
@@ -117,7 +128,7 @@ def test_the_same_plan_has_the_same_forecast_and_more_of_everything_helps() -> N
 
 def test_faults_that_these_hands_often_have_are_reported_to_stop_more() -> None:
     given = plan("beacon", minutes=90.0, helpers=0)
-    often = first(given, (MotorKnown(Draws(), {"painted_lead": 0.6}),))
+    often = first(given, (MotorKnown(common={"painted_lead": 0.6}),))
     assert often.running.mean < first(given).running.mean
     assert often.first_try < first(given).first_try - 2
 
@@ -173,15 +184,44 @@ def test_classes_on_simulated_benches_come_as_reported() -> None:
     assert worse.mean() <= running.mean()
 
 
-def test_draws_that_trials_taught_count_in_the_forecast() -> None:
+def law(name: str, whose: str, mean: float, spread: float) -> SharedLaw:
+    return SharedLaw(((name, whose),), np.array([mean]), np.array([[spread**2]]), 3)
+
+
+def test_what_trials_taught_is_the_same_for_all_groups_and_narrower_over_lessons() -> None:
     design = plan("beacon").built[0].design
-    plain = class_draws(design)
-    assert plain.learned is not None
-    name = next(name for name in plain.learned.positions if UNCERTAIN[name].whose == "run")
-    summary = Draws(learned=Learned({name: np.full(1024, 1.5)}))
-    assert np.all(class_draws(design, (), summary).normal(name) == 1.5)
-    known = MotorKnown(summary)
-    assert next(forecasting(plan("beacon"), (known,), classes=24)).forecast.running.mean >= 0
+    plain, known = (
+        class_draws(design, (), each).normal("cell_ohms") for each in (NOTHING, law("cell_ohms", "part", 1.5, 0.2))
+    )
+    assert known == pytest.approx(1.5 + 0.2 * plain)
+    rows = known.reshape(WORLDS, EACH)
+    assert np.all(rows == rows[:, :1])
+
+
+def test_a_trial_that_says_nothing_changes_no_forecast() -> None:
+    given = plan("beacon")
+    design = given.built[0].design
+    nothing = summary_of(design, [Ran("1", design, Trial(group="Tern", readings=Readings(seconds_run=5.0)))])
+    before, after = (next(forecasting(given, (MotorKnown(law=each),))).forecast for each in (NOTHING, nothing.law))
+    assert after.chances == before.chances
+
+
+def test_a_motor_that_did_not_run_lowers_a_forecast_and_one_that_ran_does_not() -> None:
+    given = plan("beacon")
+    means = [first(given, (MotorKnown(ran=ran, motors=6),)).running.mean for ran in range(7)]
+    assert means == sorted(means)
+    assert means[0] < first(given).running.mean - 1
+
+
+def test_a_lesson_is_no_worse_for_any_help() -> None:
+    given = plan("lantern", minutes=50.0)
+    helpers = [first(given.model_copy(update={"helpers": many})).running.mean for many in (0, 1, 2, 4)]
+    assert helpers == sorted(helpers)
+    minutes = [first(given.model_copy(update={"minutes": many})).running.mean for many in (40.0, 50.0, 70.0)]
+    assert minutes == sorted(minutes)
+    pupils = [first(given.model_copy(update={"pupils": many})).running.mean for many in (1, 2, 3, 4)]
+    assert pupils == sorted(pupils)
+    assert pupils[2] == pupils[3]
 
 
 def test_the_band_over_the_lesson_never_steps_back_and_ends_as_it_is_reported() -> None:
@@ -202,7 +242,12 @@ def test_hands_that_build_farther_off_have_fewer_motors_that_go() -> None:
     assert near.learned is not None
     whose = {name: UNCERTAIN[name].whose for name in near.learned.positions}
     assert {"world", "build"} <= set(whose.values())
-    for name, of in whose.items():
+    for name in whose:
         # What is of the world or of a part is no matter of hands.
-        off = HANDS_OFF[1] if of in ("build", "run") else 1.0
-        assert np.allclose(far.normal(name), near.normal(name) * off), name
+        shared = [whose in ("world", "part") for whose, _ in UNCERTAIN[name].levels]
+        if all(shared):
+            assert np.array_equal(far.normal(name), near.normal(name)), name
+        elif not any(shared):
+            assert np.allclose(far.normal(name), near.normal(name) * HANDS_OFF[1]), name
+        else:
+            assert far.normal(name).std() > near.normal(name).std(), name

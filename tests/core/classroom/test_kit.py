@@ -7,7 +7,7 @@ import math
 import numpy as np
 import pytest
 
-from oakspin.classroom.forecast.lessons import MotorKnown
+from oakspin.classroom.builds import MotorKnown, building_minutes
 from oakspin.classroom.kit import kit_of, spoiled
 from oakspin.classroom.lesson import TRY
 from oakspin.classroom.plan import NEVER_PREPARED
@@ -94,9 +94,7 @@ def test_a_lesson_that_is_too_short_says_by_how_much_and_what_to_leave_out() -> 
     short, long = timetable_of(plan("beacon", minutes=30.0)), timetable_of(plan("beacon", minutes=200.0))
     assert (long.short, long.leave) == (0.0, ())
     given = plan("beacon", minutes=30.0)
-    building = sum(
-        step.minutes * 2.2 for step in build_of(given.built[0].design).steps if step.id not in given.motors[0].prepared
-    )
+    building = building_minutes(given.built[0], given.pupils)
     assert short.short == pytest.approx(building + TRY + MENDING * given.turn - given.turn, abs=0.1)
     assert "leave out" in short.leave[0].text  # the flag first
     assert all(leave.minutes > 0 for leave in short.leave)

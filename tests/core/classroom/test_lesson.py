@@ -15,6 +15,11 @@ def fails(minutes: float, *, hot: bool = False, on: float = 0.0) -> Try:
     return Try(False, ("covered",), minutes, on, hot)
 
 
+def left(minutes: float, waited: float) -> float:
+    """Minutes of mending that are left once a group has looked by itself while it waited."""
+    return minutes - waited / ALONE
+
+
 def test_a_motor_that_goes_runs_from_its_first_try_on() -> None:
     (strip,) = lesson([GroupWork(10.0, (WORKS,))], helpers=1, begins=4.0, ends=35.0)
     assert strip.runs_at == pytest.approx(14.0 + TRY)
@@ -24,19 +29,21 @@ def test_a_motor_that_goes_runs_from_its_first_try_on() -> None:
 
 def test_one_helper_goes_to_who_waits_longest_and_the_other_waits_meanwhile() -> None:
     first, second = lesson(
-        [GroupWork(10.0, (fails(5.0), WORKS)), GroupWork(11.0, (fails(2.0), WORKS))], helpers=1, begins=0.0, ends=60.0
+        [GroupWork(10.0, (fails(5.0), WORKS)), GroupWork(11.0, (fails(8.0), WORKS))], helpers=1, begins=0.0, ends=60.0
     )
-    assert first.runs_at == pytest.approx(10 + TRY + WALK + 5 + TRY)
-    assert second.runs_at == pytest.approx(10 + TRY + WALK + 5 + WALK + 2 + TRY)
-    assert second.waited == pytest.approx(10 + WALK + 5 + WALK - 11)
+    free = 10 + TRY + WALK + left(5, WALK)
+    assert first.runs_at == pytest.approx(free + TRY)
+    waited = free + WALK - 11 - TRY
+    assert second.waited == pytest.approx(waited)
+    assert second.runs_at == pytest.approx(free + WALK + left(8, waited) + TRY)
     assert second.tried == 2
 
 
 def test_what_is_hot_is_helped_before_who_waits_longer() -> None:
     makings = [
         GroupWork(5.0, (fails(6.0), WORKS)),
-        GroupWork(6.0, (fails(2.0), WORKS)),
-        GroupWork(7.0, (fails(2.0, hot=True), WORKS)),
+        GroupWork(6.0, (fails(9.0), WORKS)),
+        GroupWork(7.0, (fails(9.0, hot=True), WORKS)),
     ]
     _, longer, hot = lesson(makings, helpers=1, begins=0.0, ends=60.0)
     assert hot.runs_at is not None
@@ -50,6 +57,13 @@ def test_without_a_helper_a_group_searches_alone_and_longer() -> None:
     assert strip.waited == 0
 
 
+def test_a_group_that_waits_long_finds_it_by_itself() -> None:
+    _, alone = lesson(
+        [GroupWork(5.0, (fails(40.0), WORKS)), GroupWork(6.0, (fails(4.0), WORKS))], helpers=1, begins=0.0, ends=60.0
+    )
+    assert alone.runs_at == pytest.approx(6 + TRY + ALONE * 4 + TRY)
+
+
 def test_what_is_not_done_at_the_end_says_what_stops_it() -> None:
     late, waits = lesson(
         [GroupWork(50.0, (WORKS,)), GroupWork(10.0, (fails(30.0), WORKS))], helpers=1, begins=0.0, ends=30.0
@@ -61,19 +75,20 @@ def test_what_is_not_done_at_the_end_says_what_stops_it() -> None:
 
 def test_a_group_that_builds_on_after_help_is_shown_building_and_frees_its_helper() -> None:
     first, second = lesson(
-        [GroupWork(5.0, (fails(2.0, on=10.0), WORKS)), GroupWork(6.0, (fails(2.0), WORKS))],
+        [GroupWork(5.0, (fails(2.0, on=10.0), WORKS)), GroupWork(6.0, (fails(6.0), WORKS))],
         helpers=1,
         begins=0.0,
         ends=60.0,
     )
     assert [span.doing for span in first.spans] == ["building", "waiting", "mending", "building", "running"]
     assert second.runs_at is not None
-    assert second.runs_at == pytest.approx(5 + TRY + WALK + 2 + WALK + 2 + TRY)
+    free = 5 + TRY + WALK + left(2, WALK)
+    assert second.runs_at == pytest.approx(free + WALK + left(6, free + WALK - 6 - TRY) + TRY)
 
 
 def test_who_waits_again_to_the_end_is_shown_waiting() -> None:
     again, helped = lesson(
-        [GroupWork(2.0, (fails(1.0), fails(1.0))), GroupWork(3.0, (fails(50.0),))], helpers=1, begins=0.0, ends=30.0
+        [GroupWork(2.0, (fails(1.0), fails(30.0))), GroupWork(3.0, (fails(50.0),))], helpers=1, begins=0.0, ends=30.0
     )
     assert helped.spans[-1].doing == "mending"
     assert [span.doing for span in again.spans] == ["building", "waiting", "mending", "waiting"]

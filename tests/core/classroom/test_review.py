@@ -11,9 +11,9 @@ from typing import Any
 import numpy as np
 import pytest
 
+from oakspin.classroom.builds import MotorKnown
 from oakspin.classroom.file import from_text, to_text
 from oakspin.classroom.forecast.forecast import forecast, forecasting
-from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.kit import kit_of
 from oakspin.classroom.plan import NEVER_PREPARED
 from oakspin.classroom.results import (

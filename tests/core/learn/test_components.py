@@ -20,7 +20,8 @@ def test_every_constant_says_whose_it_is(name: str) -> None:
     assert constant.whose in ("world", "part", "build", "run")
     assert sum(share for _, share in constant.levels) == pytest.approx(1)
     assert constant.whose in [whose for whose, _ in constant.levels]
-    assert 0 < constant.anew <= 1
+    assert constant.anew == 1 or 0 <= constant.anew <= 0.5
+    assert (0 < constant.anew < 1) == (constant.scatters is not None)
     assert all(share > 0 for _, share in constant.levels)
 
 
@@ -34,6 +35,9 @@ def test_hands_make_builds_not_worlds() -> None:
             assert constant.whose == "build", name
         if name.startswith("made_") or (name.endswith("_film") and name != "hand_film"):
             assert constant.whose == "run", name
+            assert constant.scatters == ("touch" if name.startswith("made_") else "contact"), name
+        if name.endswith("_friction") or name == "rolling":
+            assert constant.scatters == "friction", name
 
 
 def test_constants_with_words_exist() -> None:

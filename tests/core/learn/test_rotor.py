@@ -41,9 +41,9 @@ def rotor(listed: tuple[Trial, ...]) -> Rotor:
     return Rotor(tuple(observed(LANTERN, trial) for trial in listed))
 
 
-def test_three_trials_narrow_the_band_of_this_rotor_to_a_quarter() -> None:
+def test_three_trials_narrow_the_band_of_this_rotor_but_not_below_what_runs_lie_apart() -> None:
     before, after = band(Draws()), band(again(learned(rotor(trials(5)), NOTHING)))
-    assert after[2] - after[0] < 0.25 * (before[2] - before[0])
+    assert 0.1 * after[1] < after[2] - after[0] < 0.75 * (before[2] - before[0])
     measured = [60 * t.readings.film_turns * 240 / t.readings.film_frames for t in trials(5)]  # type: ignore[operator]
     assert after[0] < np.mean(measured) < after[2]
 
@@ -173,7 +173,7 @@ def test_other_kinds_learn_by_the_same_way(kind: str) -> None:
     found = summary_of(design, [Ran(str(number), design, trial) for number, trial in enumerate(listed)])
     assert found.which == "again"
     row = next(row for row in found.rows if row.name in ("speed", "gate_time"))
-    assert row.after[2] - row.after[0] < 0.6 * (row.before[2] - row.before[0])
+    assert row.after[2] - row.after[0] < 0.85 * (row.before[2] - row.before[0])
 
 
 def test_a_dead_plan_that_stays_dead_is_no_surprise_and_one_that_runs_is() -> None:

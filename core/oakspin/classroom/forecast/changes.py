@@ -7,13 +7,14 @@ from dataclasses import dataclass
 
 from oakspin.advice.advising import advise
 from oakspin.classroom.builds import (
+    MotorKnown,
     building_minutes,
+    shared_work,
 )
-from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan, motor_word, usual_prepared
-from oakspin.constants import HANDS
 from oakspin.design.patch import Setting, patched
 from oakspin.errors import OakSpinError
+from oakspin.kinds.build import step_minutes
 from oakspin.kinds.kinds import KINDS, build_of, evaluate
 
 LONGER = 10.0  # minutes that a longer lesson has more
@@ -94,14 +95,14 @@ def _prepared(motor: ClassMotor, steps: Sequence[str]) -> ClassMotor:
 def _most_prepared(plan: ClassPlan, motor: ClassMotor) -> tuple[str, ...] | None:
     """The fewest steps, longest first, after which usual groups are done early; none where one or none is enough."""
     own = motor.model_copy(update={"design": patched(motor.design, (Setting("/maker", plan.hands),))})
-    left, chosen = building_minutes(own), list[str]()
-    pace = HANDS[plan.hands].pace
+    times = shared_work(plan.pupils)
+    left, chosen = building_minutes(own, plan.pupils), list[str]()
     for step in sorted(build_of(own.design).steps, key=lambda step: -step.minutes):
         if left <= EARLY * plan.turn:
             break
         if step.id not in motor.prepared and step.id not in NEVER_PREPARED:
             chosen.append(step.id)
-            left -= step.minutes * pace
+            left -= step_minutes(step, plan.hands) * times
     return tuple(chosen) if len(chosen) > 1 else None
 
 
@@ -130,14 +131,14 @@ def other_motors(plan: ClassPlan, others: Sequence[ClassMotor]) -> Iterator[Chan
             share = evaluate(own.design).share_that_goes
         except OakSpinError:
             continue
-        in_time = min(plan.turn / max(building_minutes(own), 1.0), 1.5)
+        in_time = min(plan.turn / max(building_minutes(own, plan.pupils), 1.0), 1.5)
         ranked.append((share * min(in_time, 1.0) + 0.1 * in_time, changed, own))
     ranked.sort(key=lambda row: -row[0])
     for _, changed, own in ranked[:MOST_OTHERS]:
         yield Change(
             "other",
             f"{own.title} ({motor_word(own)}) instead",
-            f"{building_minutes(own):.0f} minutes of building",
+            f"{building_minutes(own, plan.pupils):.0f} minutes of building",
             changed,
         )
 

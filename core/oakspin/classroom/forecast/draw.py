@@ -9,15 +9,18 @@ import numpy as np
 
 from oakspin.classroom.forecast.changes import Save
 from oakspin.classroom.forecast.counts import Counted, band, count_of, over_time, typical
-from oakspin.classroom.forecast.lessons import Station, turn_of_lesson
+from oakspin.classroom.forecast.lessons import Station, luck_of, turn_of_lesson
 from oakspin.classroom.forecast.stops import Stop, stops
 from oakspin.classroom.lesson import LessonStrip
 from oakspin.classroom.plan import ClassPlan, station_at
+
+APART = 2.0  # groups by which hands as usual and clumsy ones differ, from which both are told
 
 
 @dataclass(frozen=True)
 class Forecast:
     """How a lesson will go. ``over_time`` is (minutes, low, mean, high), each of the lesson's length in steps.
+    ``cases`` are classes with hands as usual, and clumsy ones.
 
     With turns, counted is the mean over the turns, and ``by_motor`` tells each motor's.
     """
@@ -32,14 +35,25 @@ class Forecast:
     chances: tuple[float, ...]
     by_motor: tuple[Counted, ...]
     building: tuple[float, ...]
+    cases: tuple[Counted, Counted]
     saves: tuple[Save, ...] = ()
 
     @property
     def headline(self) -> str:
-        """The forecast as one sentence."""
-        of = len(self.plan.groups)
+        """The forecast as one sentence; by both cases where hands as usual and clumsy ones come far apart."""
+        of, (usual, clumsy) = len(self.plan.groups), self.cases
         summary = f"{self.running.value} of {of} groups will have it running"
-        return summary if self.plan.way == "same" else f"{summary}, in the mean over the turns"
+        if self.plan.way != "same":
+            summary += ", in the mean over the turns"
+        if usual.mean - clumsy.mean > APART:
+            summary += f": with hands as usual {_range(usual)}, with a clumsy class {_range(clumsy)}"
+        return summary
+
+
+def _range(counted: Counted) -> str:
+    if counted.low == counted.high:
+        return str(counted.value)
+    return f"{counted.value} ({counted.low}\N{EN DASH}{counted.high})"
 
 
 def drawn(plan: ClassPlan, settings: Sequence[Station], classes: int) -> Forecast:
@@ -64,6 +78,8 @@ def _forecast_of(plan: ClassPlan, settings: Sequence[Station], turns: list[list[
         by_motor.append(count_of(of_motor))
     mean = float(runs.sum(axis=2).mean())
     low, high = band(counts, of)
+    clumsy = np.array([luck_of(number, 0, of).off for number in range(classes)], bool)
+    cases = tuple(count_of(counts[rows]) if rows.any() else count_of(counts) for rows in (~clumsy, clumsy))
     return Forecast(
         plan=plan,
         running=Counted(mean, low, high),
@@ -75,4 +91,5 @@ def _forecast_of(plan: ClassPlan, settings: Sequence[Station], turns: list[list[
         chances=tuple((np.bincount(counts, minlength=of + 1) / classes).tolist()),
         by_motor=tuple(by_motor),
         building=tuple(setting.minutes for setting in settings),
+        cases=(cases[0], cases[1]),
     )

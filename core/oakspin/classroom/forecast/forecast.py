@@ -7,13 +7,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from oakspin.classroom.builds import (
-    builds_of,
-    parts_of_motor,
-)
+from oakspin.classroom.builds import MotorKnown, builds_of, parts_of_motor
 from oakspin.classroom.forecast.changes import MOST_OTHERS, SOFTER, Change, Save, other_motors, plain_changes, softer
 from oakspin.classroom.forecast.draw import Forecast, drawn
-from oakspin.classroom.forecast.lessons import MotorKnown, Station, chances_and_minutes, station_of
+from oakspin.classroom.forecast.lessons import Station, chances_and_minutes, station_of
 from oakspin.classroom.plan import ClassMotor, ClassPlan
 
 CLASSES = 256  # lessons that are drawn
@@ -50,7 +47,7 @@ def forecasting(
         When no motor can be made of a design.
     """
     knowledge = list(known) + [MotorKnown()] * (len(plan.motors) - len(known))
-    settings = [station_of(motor, each) for motor, each in zip(plan.built, knowledge, strict=True)]
+    settings = [station_of(motor, each, plan.pupils) for motor, each in zip(plan.built, knowledge, strict=True)]
     now = drawn(plan, settings, classes)
     tried: list[Save] = []
     plain = list(plain_changes(plan))
@@ -65,19 +62,18 @@ def forecasting(
         builds = builds_of(
             motor.design,
             parts_of_motor(motor),
-            draws=knowledge[at].draws,
-            common=knowledge[at].common,
+            known=knowledge[at],
             looks=settings[at].builds,
         )
         changed = [
             *settings[:at],
-            Station(motor, builds, *chances_and_minutes(motor, builds, knowledge[at])),
+            Station(motor, builds, *chances_and_minutes(motor, builds, knowledge[at], plan.pupils)),
             *settings[at + 1 :],
         ]
         tried.append(_saved(change, now, changed, classes))
         yield Going(1 + len(tried), of, _with(now, tried))
     for change in other_motors(plan, others) if plan.way == "same" else ():
-        tried.append(_saved(change, now, [station_of(change.plan.built[0], MotorKnown(), 1)], classes))
+        tried.append(_saved(change, now, [station_of(change.plan.built[0], MotorKnown(), plan.pupils, 1)], classes))
         yield Going(1 + len(tried), of, _with(now, tried))
     yield Going(of, of, _with(now, tried))
 
@@ -98,7 +94,7 @@ def _with(now: Forecast, tried: Sequence[Save]) -> Forecast:
 def _moved(plan: ClassPlan, settings: Sequence[Station], known: Sequence[MotorKnown]) -> list[Station]:
     """The settings in a plan that leaves the designs as they were."""
     return [
-        Station(motor, old.builds, *chances_and_minutes(motor, old.builds, each))
+        Station(motor, old.builds, *chances_and_minutes(motor, old.builds, each, plan.pupils))
         for motor, old, each in zip(plan.built, settings, known, strict=True)
     ]
 

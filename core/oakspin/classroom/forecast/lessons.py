@@ -7,8 +7,8 @@ every plan, so that a change is told by what it does and not by luck.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -23,6 +23,7 @@ from oakspin.classroom.builds import (
     ROUGH,
     WORLDS,
     Builds,
+    MotorKnown,
     building_minutes,
     builds_of,
     often_of,
@@ -30,21 +31,14 @@ from oakspin.classroom.builds import (
 )
 from oakspin.classroom.lesson import GroupWork, LessonStrip, Try, lesson
 from oakspin.classroom.plan import ClassMotor, ClassPlan, station_at
-from oakspin.draws import TENTH, Array, Draws
+from oakspin.constants import TENTH
+from oakspin.draws import Array
 
 PACE = 1.35  # times as long as usual one group in ten takes; bench experience of classes
 CLASS_PACE, CLASS_FAULTS = 1.15, 1.5  # the same of whole classes, for minutes and for the odds of faults
 CLASS_OFF = 0.5  # of classes, whose hands build as far off as the worse of ``HANDS_OFF``
 MOST_TRIES = 5  # of one group
 MOST_FAULTS = 64  # that a motor can have
-
-
-@dataclass(frozen=True)
-class MotorKnown:
-    """What is known of a motor by earlier trials: its draws, and how often these hands have each fault."""
-
-    draws: Draws | None = None
-    common: Mapping[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -57,15 +51,15 @@ class Station:
     minutes: float
 
 
-def station_of(motor: ClassMotor, known: MotorKnown, many: int = LOOKS) -> Station:
+def station_of(motor: ClassMotor, known: MotorKnown, pupils: int, many: int = LOOKS) -> Station:
     """Return a motor of a plan ready to be drawn: its builds, its odds of faults, its minutes."""
-    builds = builds_of(motor.design, parts_of_motor(motor), draws=known.draws, common=known.common, many=many)
-    return Station(motor, builds, *chances_and_minutes(motor, builds, known))
+    builds = builds_of(motor.design, parts_of_motor(motor), known=known, many=many)
+    return Station(motor, builds, *chances_and_minutes(motor, builds, known, pupils))
 
 
-def chances_and_minutes(motor: ClassMotor, builds: Builds, known: MotorKnown) -> tuple[Array, float]:
+def chances_and_minutes(motor: ClassMotor, builds: Builds, known: MotorKnown, pupils: int) -> tuple[Array, float]:
     """Return how often each fault comes, shape (faults,), and the minutes of building."""
-    return often_of(builds.bench.faults, motor, known.common), building_minutes(motor)
+    return often_of(builds.bench.faults, motor, known.common), building_minutes(motor, pupils)
 
 
 @dataclass(frozen=True)

@@ -6,9 +6,8 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from oakspin.classroom.builds import often_of
+from oakspin.classroom.builds import MotorKnown, often_of
 from oakspin.classroom.forecast.draw import Forecast
-from oakspin.classroom.forecast.lessons import MotorKnown
 from oakspin.classroom.kit import kit_of
 from oakspin.classroom.plan import NEVER_PREPARED, ClassMotor, ClassPlan
 from oakspin.classroom.results import ClassResults, Foretold

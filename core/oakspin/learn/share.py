@@ -1,0 +1,122 @@
+"""How many motors go in these hands: the plan's share as a first estimate, moved by the motors that were built.
+
+Whether a motor ran at all says more of the hands than of the physics, and only those that run are measured: shares
+learned from measured motors alone would rise with every failure.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import scipy
+
+from oakspin.design import Design
+from oakspin.design.bench import Maker
+from oakspin.design.patch import Setting, patched
+from oakspin.kinds.kinds import evaluate
+from oakspin.learn.history import Ran
+from oakspin.learn.seen import WENT
+from oakspin.measure.trial import Trial
+from oakspin.measure.went import went
+
+WORTH = 10.0  # motors that the plan's share weighs as much as
+HANDS_WORDS: dict[Maker, str] = {
+    "careful_adult": "a careful adult's hands",
+    "older_pupil": "the hands of ages 12-15",
+    "young_pupil": "the hands of ages 9-11",
+}
+
+
+@dataclass(frozen=True)
+class BuiltShare:
+    """Of ``motors`` built by such ``hands`` so many ``ran``; ``plan`` is the plan's own share of builds that go.
+
+    ``low``, ``middle`` and ``high`` are the 10th percentile, mean and 90th of the share that goes in these hands.
+    """
+
+    hands: Maker
+    plan: float
+    ran: int
+    motors: int
+    low: float
+    middle: float
+    high: float
+    sentence: str
+
+
+def ran_in(trial: Trial) -> bool | None:
+    """Whether the motor ran in a trial; none where the trial does not say.
+
+    What was found wrong and mended says how common that fault is, and nothing of a motor without it.
+    """
+    if trial.simulated or trial.fault:
+        return None
+    if any(word in WENT for word in trial.seen):
+        return went(trial.seen)
+    read = trial.readings
+    turned = any(value is not None for value in (read.turns, read.film_turns, read.tach_per_min, read.gate_seconds))
+    return True if turned else None
+
+
+def motors_in(runs: Iterable[Ran]) -> list[tuple[Maker, bool]]:
+    """Every motor that was built, whose hands built it, and whether it ever ran: one a group, and one more each time
+    that it was built anew.
+    """
+    found: dict[tuple[str, int], tuple[Maker, bool]] = {}
+    number: dict[str, int] = {}
+    for run in runs:
+        group = run.trial.group
+        number[group] = number.get(group, 0) + (1 if run.trial.rebuilt and group in number else 0)
+        answer = ran_in(run.trial)
+        if answer is not None:
+            key = (group, number[group])
+            hands = run.trial.hands or run.design.maker
+            found[key] = (hands, answer or found.get(key, (hands, False))[1])
+    return list(found.values())
+
+
+def built_share(design: Design, runs: Sequence[Ran], plan: float | None = None) -> BuiltShare | None:
+    """The share that goes in the hands that built most of these motors; none where no trial says whether it ran.
+
+    Parameters
+    ----------
+    design : Design
+    runs : sequence of Ran
+        Trials of this motor, oldest first.
+    plan : float, optional
+        The plan's share of builds that go in these hands, of 1, where it is known; else it is computed.
+
+    Raises
+    ------
+    Refusal
+        When no motor can be made of the design.
+    """
+    motors = motors_in(runs)
+    if not motors:
+        return None
+    counts = {hands: sum(1 for each, _ in motors if each == hands) for hands, _ in motors}
+    hands = max(counts, key=lambda each: (counts[each], each == design.maker))
+    ran = sum(1 for each, ran_ in motors if each == hands and ran_)
+    if plan is None:
+        plan = evaluate(patched(design, (Setting("/maker", hands),))).share_that_goes
+    return _share(hands, plan, ran, counts[hands])
+
+
+def moved_share(planned: float, ran: int, motors: int) -> float:
+    """The share that goes, of 1, once so many of so many motors ran; mean of a beta law."""
+    return (WORTH * planned + ran) / (WORTH + motors)
+
+
+def _share(hands: Maker, plan: float, ran: int, motors: int) -> BuiltShare:
+    # Source: a beta law's mean and percentiles, A. Gelman et al., Bayesian Data Analysis, ch. 2.
+    go, stop = WORTH * plan + ran, WORTH * (1 - plan) + motors - ran
+    middle = moved_share(plan, ran, motors)
+    low, high = (float(x) for x in scipy.special.betaincinv(max(go, 1e-6), max(stop, 1e-6), np.array([0.1, 0.9])))
+    words = f"{100 * middle:.0f} of 100 ({100 * low:.0f}\N{EN DASH}{100 * high:.0f})"
+    built = "1 motor was built, and it ran" if motors == ran == 1 else f"{ran} of {motors} ran"
+    if motors == 1 and not ran:
+        built = "1 motor was built, and it did not run"
+    sentence = f"The plan: {100 * plan:.0f} of 100 go. In {HANDS_WORDS[hands]} {built}: about {words}."
+    return BuiltShare(hands, plan, ran, motors, low, middle, high, sentence)
