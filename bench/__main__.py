@@ -12,6 +12,7 @@ from functools import partial
 from bench import classes, faults, learning, mending, search
 from bench.clock import medians
 from bench.first_load import first_load_ratios
+from bench.foreign import judge
 from bench.lanes import lane_ratios
 from bench.naive import naive_coil_speed, naive_cored_speed, naive_speed, naive_train_speed
 from bench.page import first_load_kilobytes, follow_seconds, open_lantern, resident_megabytes
@@ -36,6 +37,7 @@ OWN = {
     "faults": faults.main,
     "search": search.main,
     "class": classes.main,
+    "foreign": judge.main,
 }
 HOUR_OF_USE = 3000  # verdicts and saves of someone who turns dials for an hour without a rest
 

@@ -21,7 +21,8 @@ from oakspin.draws import Array, quantiles
 from oakspin.learn.history import Ran
 from oakspin.learn.known import NOTHING
 from oakspin.learn.observation import Observation, as_compared, observed
-from oakspin.learn.rotor import Rotor, again, learned
+from oakspin.learn.posterior import again, learned
+from oakspin.learn.rotor import Rotor
 from oakspin.learn.summary import summary_of
 from oakspin.learn.surprise import surprise_of
 from oakspin.measure.predicted import predicted_for, ran
@@ -183,7 +184,7 @@ def main(words: list[str]) -> int:
         shrunk = f"{np.median(tally.shrunk):.2f}" if tally.shrunk else "-"
         print(
             f"{tally.name:14s} {len(tally.held[0]):4d} rigs: band holds in {held} % (bar 75-85) before and after "
-            f"{', '.join(map(str, AFTER))}; band after 3 trials {shrunk} of before (bar 0.25); called odd {odd} (3 %); "
+            f"{', '.join(map(str, AFTER))}; band after 3 trials {shrunk} of before; called odd {odd} (3 %); "
             f"odd ones told {strange} (90 %); not learned {tally.failed}",
             flush=True,
         )

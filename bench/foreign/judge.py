@@ -20,8 +20,9 @@ from oakspin.draws import Draws, quantiles
 from oakspin.errors import OakSpinError
 from oakspin.learn.known import NOTHING
 from oakspin.learn.observation import observed
+from oakspin.learn.posterior import again, learned
 from oakspin.learn.prediction import as_read
-from oakspin.learn.rotor import Rotor, again, learned
+from oakspin.learn.rotor import Rotor
 from oakspin.learn.surprise import surprise_of
 from oakspin.measure.predicted import predicted_for, ran
 from oakspin.measure.trial import Readings, Trial, measured_in

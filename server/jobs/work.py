@@ -30,7 +30,7 @@ from oakspin.kinds.look import spin
 from oakspin.kinds.numbers import Number
 from oakspin.learn.history import Ran, rotors_of
 from oakspin.learn.known import Site
-from oakspin.learn.rotor import site_of
+from oakspin.learn.lines import site_of
 from oakspin.learn.summary import summary_of, summary_view
 from oakspin.practice.case import case_of
 from oakspin.practice.crowd import crowd_of

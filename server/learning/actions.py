@@ -214,15 +214,15 @@ def _unpacked(content: bytes) -> Kept:
 SHOWN = ("speed", "gate_time", "mean_current")  # what a motor's line tells, the first that was measured
 
 
-def measured_by_motor() -> dict[str, tuple[int, bool, dict[str, Any]]]:
-    """By motor how many trials it has, whether with a meter in the circuit, and its main figure's row as learned."""
-    found: dict[str, tuple[int, bool, dict[str, Any]]] = {}
+def measured_by_motor() -> dict[str, tuple[dict[str, Any], dict[str, Any]]]:
+    """By motor what its trials taught, and its main figure's row of that."""
+    found: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {}
     for learned in models.Learned.objects.filter(demonstration__deleted_at=None).order_by("made_at"):
         summary = json.loads(learned.answer)["summary"]
         rows = {row["name"]: row for row in summary["rows"]}
         shown = next((rows[name] for name in SHOWN if name in rows), None)
         if shown:
-            found[learned.demonstration_id] = (summary["trials"], summary["meter"], shown)
+            found[learned.demonstration_id] = (summary, shown)
     return found
 
 

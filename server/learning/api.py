@@ -69,11 +69,12 @@ def list_measured(request: HttpRequest) -> list[MeasuredView]:
             id=id_,
             predicted=row["before"][1],
             measured=sum(mark["value"] for mark in row["marks"]) / len(row["marks"]),
-            trials=trials,
-            meter=meter,
+            trials=summary["trials"],
+            meter=summary["meter"],
+            share=(summary.get("share") or {}).get("sentence", ""),
             **{name: row[name] for name in ("label", "unit", "plain_unit", "plain_per")},
         )
-        for id_, (trials, meter, row) in actions.measured_by_motor().items()
+        for id_, (summary, row) in actions.measured_by_motor().items()
     ]
 
 

@@ -48,7 +48,8 @@ class LearnLine(Schema):
 class MeasuredView(Schema):
     """Of a motor with trials its main figure: as it was predicted before them, and as they measured it in the mean.
 
-    Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
+    Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``. ``share`` says how many motors go in
+    these hands; empty where no trial says so.
     """
 
     id: str
@@ -60,6 +61,7 @@ class MeasuredView(Schema):
     measured: float
     trials: int
     meter: bool
+    share: str
 
 
 class BenchBody(Body):

@@ -64,7 +64,7 @@ def test_a_look_with_the_key_is_that_of_the_motor_as_learned(tab: Page) -> None:
     key = lines(tab, with_trials(tab))[-1]["summary"]["key"]
     plain, learned = speed_band(tab, None), speed_band(tab, key)
     assert plain == list(evaluate(LANTERN).figures["speed"].band)
-    assert learned[1] - learned[0] < 0.5 * (plain[1] - plain[0])
+    assert learned[1] - learned[0] < 0.8 * (plain[1] - plain[0])
     changed = {**DESIGN, "feet": {**DESIGN["feet"], "gap_mm": 1.4}}
     other = speed_band(tab, key, changed)
     assert other[1] - other[0] > learned[1] - learned[0]
@@ -144,9 +144,10 @@ def test_what_was_learned_of_a_part_holds_for_another_motor_with_the_very_same(t
 def test_the_bench_tells_what_it_taught_and_can_begin_anew(tab: Page) -> None:
     empty = tab.ask("GET", "bench")[1]
     assert (empty["motors"], empty["trials"], empty["things"], empty["counts"]) == (0, 0, [], True)
-    with_trials(tab), with_trials(tab, 6)
+    for seed in (5, 6, 8, 9, 11, 12):
+        with_trials(tab, seed)
     reply = tab.ask("GET", "bench")[1]
-    assert (reply["motors"], reply["trials"]) == (2, 6)
+    assert (reply["motors"], reply["trials"]) == (6, 18)
     assert reply["things"]
     assert all(thing["whose"] in ("world", "run") for thing in reply["things"])
     anew = tab.ask("POST", "bench", {"anew": True})[1]

@@ -36,7 +36,7 @@ MODEL = {
     "swing_period": 0.02,
 }
 # More where the law is one of this project's own: a rotor that hops speeds up and slows down within each turn.
-HOPPING = {"speed": 0.015, "mean_current": 0.03, "volts_loaded": 0.015}
+HOPPING = {"speed": 0.025, "mean_current": 0.05, "volts_loaded": 0.02}
 # Errors of these are shares: they are looked at as logarithms.
 SHARES = frozenset(("speed", "gate_time", "mean_current", "swing_period"))
 LEAST = 1e-3  # below which a share is not told apart from nothing

@@ -75,6 +75,11 @@ class RunErrors:
     fades: Array
 
     @property
+    def shift(self) -> Array:
+        """By how much a battery that fades as usual moves the readings; shape (readings,)."""
+        return np.asarray(FADE * self.fades)
+
+    @property
     def root(self) -> tuple[Array, Array]:
         """What makes errors independent, shape (readings, nodes x readings), and the logarithm of each determinant."""
         roots = np.linalg.cholesky(self.covariance)
@@ -86,7 +91,7 @@ class RunErrors:
     def judge(self) -> RunJudge:
         """What holds readings against all spreads, many builds at once."""
         whitens, logs = self.root
-        return RunJudge(whitens, self.spreads.log_chance - 0.5 * logs, self.fades * FADE)
+        return RunJudge(whitens, self.spreads.log_chance - 0.5 * logs, self.shift)
 
     def mean(self, chances: Array) -> Array:
         """The covariance in the mean over spreads of these chances; shape (readings, readings)."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -14,10 +14,12 @@ from oakspin.draws import DRAWS, Array, Draws, quantiles, spread
 from oakspin.learn.components import constants_of, same_part
 from oakspin.learn.history import OfRotor, Ran, rotors_of
 from oakspin.learn.known import SharedLaw, Site, joined
-from oakspin.learn.observation import MODEL, as_compared, errors_of
+from oakspin.learn.lines import site_of
+from oakspin.learn.observation import MODEL, SHARES, as_compared, errors_of
+from oakspin.learn.outliers import TrialApart, trials_apart
 from oakspin.learn.phrases import PHRASES, Phrase
+from oakspin.learn.posterior import Posterior, Progress, again, learned, next_built, repeats_within
 from oakspin.learn.prediction import as_read
-from oakspin.learn.rotor import Progress, again, learned, next_built, site_of
 from oakspin.learn.share import BuiltShare, built_share, ran_in
 from oakspin.learn.surprise import Surprise, surprise_of
 from oakspin.measure.compare import LABELS, Measurable
@@ -40,6 +42,7 @@ UNIT_WORDS = {"1": "", "mm": " mm", "ohm": " ohms", "m/s": " meters a second"}
 UNLIKE, UNLIKE_NUMBER = 0.6, 0.35
 EXPECTED_LEAD = 10.0  # by how much that leads before what is as thought
 OPEN_ENDS = (" are", " at", " is", " of", " with", " has")  # of sentences that go on with the number
+REPEATS_WORSE = 0.35  # of a logarithm, from which it is told that runs lie apart more or less than usual
 WORTH_TELLING = 0.12  # nats learned of a constant, from which it is told
 # One more of each reading as a bench would take it, to tell what it would teach.
 USUAL = Readings(
@@ -109,12 +112,16 @@ class WorthReading:
 
 @dataclass(frozen=True)
 class OddTrial:
-    """A trial unlike 99 of 100 builds, the reading that makes it so, and whether it ``counts`` all the same."""
+    """A trial unlike 99 of 100 builds, the reading that makes it so, and whether it ``counts`` all the same.
+
+    ``apart`` says that it is unlike the other trials of its own motor: it counts until it is left out.
+    """
 
     id: str
     group: str
     sentence: str
     counts: bool
+    apart: bool = False
 
 
 @dataclass(frozen=True)
@@ -185,10 +192,10 @@ def summary_of(
         last = same[-1]
         known = joined([*elsewhere, *(_carried(site, each.design, design) for each, site in mine if each is not last)])
         posterior = learned(last.rotor, known, progress=lambda part: progress(0.5 + part / 2) if progress else None)
-        draws = again(posterior)
+        draws, own = again(posterior), _of_rotor(last, posterior, known)
         which = "again"
     else:
-        draws = built
+        draws, own = built, ((), ())
         which = "next" if same or not rotors else "changed"
     trials = sum(len(each.ids) for each in rotors)
     return LearningSummary(
@@ -198,12 +205,13 @@ def summary_of(
         rotors=len(rotors),
         meter=any(each.meter for one in listed for each in one.rotor.observations),
         rows=_rows(design, listed, draws, odd),
-        things=things_of(names, draws),
+        things=(*own[0], *things_of(names, draws, MOST_THINGS - len(own[0]))),
         next=_next(design, rotors, draws),
         odd=tuple(
             OddTrial(run_id, group, odd_sentence(surprise), run_id in set(though_odd))
             for run_id, group, surprise in surprises
-        ),
+        )
+        + own[1],
         share=built_share(design, runs),
         draws=draws,
         changed=built,
@@ -226,6 +234,43 @@ def things_known(known: SharedLaw) -> tuple[LearnedThing, ...]:
     """What is known of the world, in words."""
     names = tuple(sorted({name for name, _ in known.keys}))
     return things_of(names, next_built(names, known, DRAWS), most=len(names)) if names else ()
+
+
+def _of_rotor(
+    one: OfRotor, posterior: Posterior, known: SharedLaw
+) -> tuple[tuple[LearnedThing, ...], tuple[OddTrial, ...]]:
+    """How well the runs of a rotor repeat, where that is unusual, and trials that stand apart from its others."""
+    things = []
+    quantity = next((name for name in ("speed", "gate_time") if name in one.rotor.quantities), "")
+    if quantity and len(one.ids) > 1:
+        within = repeats_within(posterior, quantity)
+        usual = repeats_within(
+            replace(posterior, apart=replace(posterior.apart, ratios=np.ones_like(posterior.apart.ratios))), quantity
+        )
+        moved, percent = float(np.mean(np.log(within / usual))), 100 * float(np.median(within))
+        if moved > REPEATS_WORSE:
+            sentence = f"Its runs lie farther apart than usual: by about {percent:.0f} %, so the next is less sure."
+            things.append(
+                LearnedThing("runs", sentence, "Clean the contacts, and set it down alike each time.", "build")
+            )
+        elif moved < -REPEATS_WORSE:
+            things.append(LearnedThing("runs", f"Its runs repeat well: within about {percent:.0f} %.", "", "build"))
+    trials = one.rotor.observations
+    odd = tuple(
+        OddTrial(one.ids[each.at], trials[each.at].trial.group, apart_sentence(each), counts=True, apart=True)
+        for each in trials_apart(one.rotor, known, posterior.line)
+    )
+    return tuple(things), odd
+
+
+def apart_sentence(each: TrialApart) -> str:
+    """By which reading a trial stands apart from the others of its motor."""
+    what, side = LABELS.get(each.quantity, each.quantity), "above" if each.high else "below"
+    by = f"{100 * each.by:.0f} %" if each.quantity in SHARES else f"{each.by:.2g}"
+    return (
+        f"Trial {each.at + 1} stands apart from the others of this motor: {what.lower()} lies {by} {side} what they "
+        "let expect. Look at that reading again, or leave the trial out."
+    )
 
 
 def _carried(site: Site, run_with: Design, design: Design) -> Site:

@@ -10,8 +10,10 @@ from oakspin.design.patch import Setting, patched
 from oakspin.draws import quantiles
 from oakspin.learn.history import Ran, rotors_of
 from oakspin.learn.known import NOTHING, joined
+from oakspin.learn.lines import site_of
 from oakspin.learn.observation import observed
-from oakspin.learn.rotor import Rotor, again, learned, next_built, site_of
+from oakspin.learn.posterior import again, learned, next_built
+from oakspin.learn.rotor import Rotor
 from oakspin.learn.summary import summary_of
 from oakspin.learn.surprise import surprise_of
 from oakspin.measure.predicted import predicted_for, ran

@@ -6,10 +6,13 @@ import numpy as np
 import pytest
 
 from oakspin.constants import UNCERTAIN
+from oakspin.learn.history import Ran
 from oakspin.learn.known import NOTHING
 from oakspin.learn.observation import observed
-from oakspin.learn.rotor import Rotor, again, learned
+from oakspin.learn.posterior import again, learned
+from oakspin.learn.rotor import Rotor
 from oakspin.learn.scatter import FADE, REST, REST_SHARES, SORTS, RunErrors, chances_of, sorts_of, spreads_of
+from oakspin.learn.summary import summary_of
 from oakspin.measure.trial import Readings, Trial
 from runner.samples import sample
 
@@ -81,3 +84,23 @@ def test_likelihoods_over_spreads_are_those_of_a_mixture_of_normal_laws() -> Non
 def test_every_motor_has_some_scatter_beside_what_its_contacts_have() -> None:
     assert sorts_of(()) == {REST}
     assert sorts_of(("foot_film", "made_points", "foot_friction")) == set(SORTS)
+
+
+def test_a_trial_that_stands_apart_is_named_with_its_reading_and_runs_that_repeat_are_none() -> None:
+    turns = [14.0, 14.25, 13.75, 14.0, 14.25]
+    runs = [Ran(str(at), LANTERN, trial(each, 2.8)) for at, each in enumerate(turns)]
+    assert not [odd for odd in summary_of(LANTERN, runs).odd if odd.apart]
+    wrong = [*runs[:3], Ran("9", LANTERN, trial(14.0, 1.6)), *runs[3:]]
+    (odd,) = (odd for odd in summary_of(LANTERN, wrong).odd if odd.apart)
+    assert (odd.id, odd.counts) == ("9", True)
+    assert odd.sentence.startswith("Trial 4 stands apart from the others of this motor: current")
+    assert "below" in odd.sentence
+
+
+def test_it_is_said_when_runs_repeat_badly_and_when_well() -> None:
+    def sentences(turns: list[float]) -> str:
+        runs = [Ran(str(at), LANTERN, trial(each, round(0.2 * each, 2))) for at, each in enumerate(turns)]
+        return " ".join(thing.sentence for thing in summary_of(LANTERN, runs).things)
+
+    assert "farther apart than usual" in sentences([10.0, 18.0, 9.0, 15.0, 8.0, 17.0])
+    assert "farther apart" not in sentences([14.0, 14.0, 14.25, 14.0])

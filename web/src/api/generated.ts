@@ -5447,6 +5447,12 @@ export interface components {
              */
             rebuilt?: boolean;
             /**
+             * Fresh Battery
+             * @description A fresh battery since this group's last trial.
+             * @default false
+             */
+            fresh_battery?: boolean;
+            /**
              * Simulated
              * @description Run on the simulated rig: it teaches nothing of the real motor.
              * @default false
@@ -5679,6 +5685,34 @@ export interface components {
             put_away: string[];
         };
         /**
+         * BuiltShare
+         * @description Of ``motors`` built by such ``hands`` so many ``ran``; ``plan`` is the plan's own share of builds that go.
+         *
+         *     ``low``, ``middle`` and ``high`` are the 10th percentile, mean and 90th of the share that goes in these hands.
+         */
+        BuiltShare: {
+            /**
+             * Hands
+             * @description Whose hands build it; sets how far builds scatter.
+             * @enum {string}
+             */
+            hands: "careful_adult" | "older_pupil" | "young_pupil";
+            /** Plan */
+            plan: number;
+            /** Ran */
+            ran: number;
+            /** Motors */
+            motors: number;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** High */
+            high: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * LearnLine
          * @description A line of the answer: how far it is, 0 to 1, then what was taught.
          */
@@ -5704,6 +5738,8 @@ export interface components {
         /**
          * OddTrial
          * @description A trial unlike 99 of 100 builds, the reading that makes it so, and whether it ``counts`` all the same.
+         *
+         *     ``apart`` says that it is unlike the other trials of its own motor: it counts until it is left out.
          */
         OddTrial: {
             /** Id */
@@ -5714,10 +5750,16 @@ export interface components {
             sentence: string;
             /** Counts */
             counts: boolean;
+            /**
+             * Apart
+             * @default false
+             */
+            apart: boolean;
         };
         /**
          * SummaryRow
-         * @description A figure before and after, as (10th percentile, median, 90th), and what the trials measured of it.
+         * @description A figure before and after, as (10th percentile, median, 90th) of what instruments read of the next run, and what
+         *     the trials measured of it.
          */
         SummaryRow: {
             /** Name */
@@ -5773,6 +5815,7 @@ export interface components {
             next: components["schemas"]["WorthReading"][];
             /** Odd */
             odd: components["schemas"]["OddTrial"][];
+            share: components["schemas"]["BuiltShare"] | null;
         };
         /**
          * TrialMark
@@ -5818,7 +5861,8 @@ export interface components {
          * MeasuredView
          * @description Of a motor with trials its main figure: as it was predicted before them, and as they measured it in the mean.
          *
-         *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``.
+         *     Plainly it is told in ``plain_unit``, ``plain_per`` of which make one ``unit``. ``share`` says how many motors go in
+         *     these hands; empty where no trial says so.
          */
         MeasuredView: {
             /** Id */
@@ -5839,6 +5883,8 @@ export interface components {
             trials: number;
             /** Meter */
             meter: boolean;
+            /** Share */
+            share: string;
         };
         /**
          * BenchView
@@ -12781,6 +12827,12 @@ export interface components {
              * @default false
              */
             rebuilt: boolean;
+            /**
+             * Fresh Battery
+             * @description A fresh battery since this group's last trial.
+             * @default false
+             */
+            fresh_battery: boolean;
             /**
              * Simulated
              * @description Run on the simulated rig: it teaches nothing of the real motor.

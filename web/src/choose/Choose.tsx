@@ -4,7 +4,7 @@ import styled, { css } from "styled-components";
 import type { Advice, Design, Look, Setting, Turn, Verdict } from "../api/client";
 import { sameDesign, withSettings } from "../api/design";
 import { adviceQuery, cliffsQuery } from "../api/queries";
-import { useLearnedKey } from "../learn/LearnedProvider";
+import { useLearned, useLearnedKey } from "../learn/LearnedProvider";
 import { useAnnounce } from "../shell/Announcer";
 import { useShortcuts } from "../shell/shortcuts";
 import { Quiet } from "../theme/parts";
@@ -27,6 +27,8 @@ const KEPT_GHOSTS = 2;
 export function Choose({ working }: { working: Working }) {
   const { design, commit } = working;
   const learned = useLearnedKey();
+  const { summary, on } = useLearned();
+  const share = on ? summary?.share : undefined;
   const { look, problem, refused, turn: turnDials, letGo, turns } = useLook(design, working, learned);
   const settled = useSettled(design);
   const isSettled = sameDesign(settled, design);
@@ -77,6 +79,7 @@ export function Choose({ working }: { working: Working }) {
       <Right aria-label="Verdict">
         <Headline data-headline>{verdict.headline}</Headline>
         {problem && <Trouble role="alert">{problem.line}</Trouble>}
+        {share && <p data-share>{share.sentence}</p>}
         {verdict.causes.length > 1 && (
           <Causes>
             {verdict.causes.slice(1).map((cause) => (

@@ -38,15 +38,18 @@ export function TrialSummary() {
         <Notice key={odd.id} role="note">
           <p>
             <b>{odd.group}:</b> {odd.sentence} {!odd.counts && "It teaches nothing as it is."}{" "}
-            <Link to="../fix" relative="path">
-              Find out what is wrong with it.
-            </Link>
+            {!odd.apart && (
+              <Link to="../fix" relative="path">
+                Find out what is wrong with it.
+              </Link>
+            )}
           </p>
-          <PlainButton onPress={() => count(odd.id, !odd.counts, true)}>
+          <PlainButton onPress={() => count(odd.id, !odd.counts, !odd.apart)}>
             {odd.counts ? "leave it out" : "count it all the same"}
           </PlainButton>
         </Notice>
       ))}
+      {summary?.share && <p data-share>{summary.share.sentence}</p>}
       {summary && summary.trials > 0 ? (
         <Learned summary={summary} />
       ) : (
@@ -70,7 +73,8 @@ function Learned({ summary }: { summary: LearnedSummary }) {
       <Quiet as="p">
         By {those}
         {summary.rotors > 1 && ` of ${summary.rotors} motors`}, for <b>{summary.what}</b>
-        {summary.meter && ", the meter in its circuit"}. Pale: as predicted before. Full: now. Marks: the trials.
+        {summary.meter && ", the meter in its circuit"}, as instruments will read it. Pale: as predicted before. Full:
+        now. Marks: the trials.
       </Quiet>
       {summary.rows.map((row) => (
         <Figure key={row.name} row={row} />
@@ -121,6 +125,7 @@ function useRowWords(row: SummaryRow): string {
 export function SummaryLines({ summary }: { summary: LearnedSummary }) {
   return (
     <ul>
+      {summary.share && <li>{summary.share.sentence}</li>}
       {summary.rows.map((row) => (
         <RowLine key={row.name} row={row} />
       ))}

@@ -189,6 +189,9 @@ export function TrialForm({ working, correcting, done }: Props) {
       <Tick isSelected={draft.rebuilt} onChange={(rebuilt) => set({ rebuilt })}>
         <span aria-hidden>{draft.rebuilt ? "☑" : "☐"}</span> Rebuilt since the last trial
       </Tick>
+      <Tick isSelected={draft.fresh_battery} onChange={(fresh_battery) => set({ fresh_battery })}>
+        <span aria-hidden>{draft.fresh_battery ? "☑" : "☐"}</span> Fresh battery since the last trial
+      </Tick>
       <EntryField label="Note" lines={2} value={draft.note} onChange={(note) => set({ note })} error={errors.note} />
       <ToolRow style={{ marginTop: 8 }}>
         <MainButton type="submit" isDisabled={!form}>

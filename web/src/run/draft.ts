@@ -12,6 +12,8 @@ export interface Draft {
   clamp: boolean;
   /** Built anew since this group's last trial. */
   rebuilt: boolean;
+  /** A fresh battery since this group's last trial. */
+  fresh_battery: boolean;
   /** Its readings are of the simulated motor. */
   simulated: boolean;
   /** What instruments recorded, as a table; empty where nothing is kept. */
@@ -30,6 +32,7 @@ export const emptyDraft = (): Draft => ({
   note: "",
   clamp: false,
   rebuilt: false,
+  fresh_battery: false,
   simulated: false,
   recording: "",
   hands: null,
@@ -64,6 +67,7 @@ export const draftOf = ({ trial }: KeptTrial): Draft => ({
   note: trial.note,
   clamp: trial.readings.meter === "clamp",
   rebuilt: trial.rebuilt,
+  fresh_battery: trial.fresh_battery,
   simulated: trial.simulated,
   recording: "",
   hands: trial.hands,
@@ -92,6 +96,7 @@ export function trialOf(draft: Draft, form: TrialForm): { trial: Trial } | { err
     readings: { ...readings, meter: draft.clamp ? "clamp" : null } as Trial["readings"],
     seen: draft.seen as Trial["seen"],
     rebuilt: draft.rebuilt,
+    fresh_battery: draft.fresh_battery,
     simulated: draft.simulated,
     note: draft.note,
     hands: draft.hands,

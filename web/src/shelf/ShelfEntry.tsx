@@ -115,7 +115,7 @@ function Trials({ measured }: { measured: Measured }) {
     <p data-measured>
       <b>{measured.label}</b>: predicted {rounded(measured.predicted * per, 2)}, measured{" "}
       {rounded(measured.measured * per, 2)} {unit} ({trials}
-      {measured.meter && ", meter in the circuit"})
+      {measured.meter && ", meter in the circuit"}). {measured.share}
     </p>
   );
 }
