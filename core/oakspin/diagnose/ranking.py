@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 import numpy as np
@@ -40,6 +40,9 @@ HEALTHY = 0.5  # chance from which it is told that nothing is wrong
 ELSE = 0.05  # how often a bench shows something that its fault does not explain
 COUNTS = 0.05  # chance from which what a fault explains counts as an explanation
 LEAST = 1e-12
+BLAMED = 0.1  # of a fault's chance, below which it cannot be to blame for what is seen
+NEARLY = 0.75  # of what the best step tells for its minute, from which another is as good
+CURES_BLIND = 0.5  # minutes that it is thought to cost to mend what was not looked at
 
 TIMES = {0.75: "very likely", 0.45: "likely", 0.2: "perhaps", 0.05: "hardly", 0.0: "very unlikely"}
 
@@ -96,7 +99,9 @@ class Effect:
 
 @dataclass(frozen=True)
 class Suspect:
-    """A fault by rank. ``chance`` that it is there; ``explains`` so many ``of`` what was seen and read."""
+    """A fault by rank. ``chance`` that it is there; ``explains`` so many ``of`` what was seen and read. ``blamed`` says
+    whether it can have brought that about.
+    """
 
     fault: BenchFault
     chance: float
@@ -104,6 +109,7 @@ class Suspect:
     explains: int
     of: int
     effect: Effect
+    blamed: bool
 
 
 @dataclass(frozen=True)
@@ -194,10 +200,17 @@ def diagnosed(bench: FaultBench, known: Evidence) -> Diagnosis:
     weights, inside = weights_of(bench, known)
     if not known.any:
         weights = np.concatenate([[0.0], weights[1:] / weights[1:].sum()])
-    ranked = (_suspect(bench, fault, known, weights, inside) for fault in bench.faults)
-    suspects = sorted(ranked, key=lambda suspect: -suspect.chance)
+    blame = blames_of(bench, known, inside)
+    by_fault = chances_of(bench, weights * blame)
+    ranked = [_suspect(bench, fault, known, weights, inside, by_fault[fault.id]) for fault in bench.faults]
+    if any(suspect.blamed and suspect.explains for suspect in ranked):
+        ranked = [replace(suspect, blamed=suspect.blamed and suspect.explains > 0) for suspect in ranked]
+    # What cannot have brought about what is seen comes after what can, however common it is.
+    suspects = sorted(ranked, key=lambda suspect: (not suspect.blamed, -suspect.chance))
     planned = float(weights[0])
-    steps = _steps(bench, known, weights)
+    blamed = {suspect.fault.id for suspect in suspects if suspect.blamed}
+    counts = np.array([not each.ids or bool(blamed & set(each.ids)) for each in bench.symptoms])
+    steps = _steps(bench, known, weights * blame * counts, by_fault)
     best = suspects[0] if suspects else None
     seen = best.of if best else 0
     by_plan = _explains(bench.symptoms[0], known, inside[0])[0]
@@ -205,6 +218,22 @@ def diagnosed(bench: FaultBench, known: Evidence) -> Diagnosis:
     most = max([*likely, by_plan if planned > HEALTHY else 0])
     explained = seen == 0 or most / seen >= NOT_EXPLAINED
     return Diagnosis(tuple(suspects), steps, planned, by_plan >= seen, explained, _helps(bench, known, weights, inside))
+
+
+def blames_of(bench: FaultBench, known: Evidence, inside: list[Array]) -> Array:
+    """How far each hypothesis is to blame for what is seen: by how much worse the same builds without it explain it.
+
+    Shape (hypotheses,), 0 to 1; 1 for the plan itself, and for all where nothing is known.
+    """
+    if not known.signs and not known.readings:
+        return np.ones(len(bench.symptoms))
+    without = np.exp(_log_of(bench.symptoms[0], known))
+    found = [1.0]
+    for each, weight in zip(bench.symptoms[1:], inside[1:], strict=True):
+        with_it = np.exp(_log_of(each, known))
+        worse = 1 - without[each.build] / np.maximum(with_it, LEAST)
+        found.append(float(weight @ np.clip(worse, 0.0, 1.0)))
+    return np.array(found)
 
 
 def chances_of(bench: FaultBench, weights: Array) -> dict[str, float]:
@@ -216,7 +245,9 @@ def chances_of(bench: FaultBench, weights: Array) -> dict[str, float]:
     return found
 
 
-def _suspect(bench: FaultBench, fault: BenchFault, known: Evidence, weights: Array, inside: list[Array]) -> Suspect:
+def _suspect(
+    bench: FaultBench, fault: BenchFault, known: Evidence, weights: Array, inside: list[Array], blame: float
+) -> Suspect:
     mine = [at for at, each in enumerate(bench.symptoms) if fault.id in each.ids]
     chance = float(weights[mine].sum())
     likeliest = mine[int(np.argmax(weights[mine]))]
@@ -227,7 +258,7 @@ def _suspect(bench: FaultBench, fault: BenchFault, known: Evidence, weights: Arr
         goes_of_100=round(100 * float(builds @ bench.runs)),
         speed=_weighted_median(bench.speeds, builds * bench.runs),
     )
-    return Suspect(fault, chance, word_of(chance), explains, of, effect)
+    return Suspect(fault, chance, word_of(chance), explains, of, effect, blame >= BLAMED * chance)
 
 
 def _weighted_median(values: Array, weights: Array) -> float:
@@ -271,9 +302,13 @@ def _bits(weights: Array, yes: Array) -> float:
     return float(two(np.array(often)) - weights @ two(yes))
 
 
-def _steps(bench: FaultBench, known: Evidence, weights: Array) -> tuple[NextStep, ...]:
-    """Checks and cures not done yet, by what they tell for their minute."""
+def _steps(bench: FaultBench, known: Evidence, to_blame: Array, by_fault: Mapping[str, float]) -> tuple[NextStep, ...]:
+    """Checks and cures not done yet, by what they tell for their minute of what is to blame.
+
+    ``to_blame`` is how likely each hypothesis is to be there and to blame, ``by_fault`` the same by fault.
+    """
     steps = []
+    weights = np.maximum(to_blame, LEAST) / np.maximum(to_blame, LEAST).sum()
     for fault in bench.faults:
         if fault.id not in known.answers:
             yes = np.array([says_yes(fault, each.ids) for each in bench.symptoms])
@@ -281,7 +316,16 @@ def _steps(bench: FaultBench, known: Evidence, weights: Array) -> tuple[NextStep
         if fault.id not in known.cured:
             mends = np.array([WORKS if each.ids == (fault.id,) else FAILS_OTHERWISE for each in bench.symptoms])
             steps.append(NextStep(fault, True, fault.cure.minutes + TRY, _bits(weights, mends)))
-    return tuple(sorted(steps, key=lambda step: -step.bits / step.minutes))
+
+    # Among those that tell nearly as much, the likeliest that is looked at most easily.
+    def worth(step: NextStep) -> float:
+        cost = step.minutes if step.cure else step.fault.check.costs
+        return step.bits / (cost + (CURES_BLIND if step.cure else 0.0))
+
+    ranked = sorted(steps, key=lambda step: -worth(step))
+    near = [step for step in ranked if worth(step) >= NEARLY * worth(ranked[0])] if ranked else []
+    first = sorted(near, key=lambda step: -round(by_fault[step.fault.id], 2) / (1 + step.fault.check.costs))
+    return (*first, *ranked[len(near) :])
 
 
 def _helps(bench: FaultBench, known: Evidence, weights: Array, inside: list[Array]) -> str:

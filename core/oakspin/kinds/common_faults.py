@@ -23,21 +23,28 @@ NOT_MADE = {
 MAGNET_ROLES: tuple[Role, ...] = ("north", "south", "across")
 
 
-def worn_cell(battery: Battery, common: tuple[float, float, float] = (0.024, 0.03, 0.036)) -> Given:
-    """A cell that is nearly spent."""
+# Share of its volts and times its ohms that a flat battery has; bench readings of cells out of drawers.
+FLAT = ((0.6, 10.0), (0.4, 30.0), (0.2, 100.0), (0.03, 10.0))
+
+
+def worn_cell(battery: Battery) -> Given:
+    """A battery that is nearly spent, or flat: the commonest fault of all, as cells come out of boxes and drawers."""
     if battery.cell == "bench_supply" or battery.used_percent > 70:
         return None
     many = battery.in_series * battery.in_parallel > 1
     return BenchFault(
         "worn_cell",
-        "A cell is worn out." if many else "The cell is worn out.",
-        tuple(Flaw((Setting("/battery/used_percent", float(used)),)) for used in (82, 90, 95)),
-        common,
+        "A battery is flat, or nearly so." if many else "The battery is flat, or nearly so.",
+        (
+            *(Flaw((Setting("/battery/used_percent", float(used)),)) for used in (82, 90, 95)),
+            *(Flaw(volts=volts, inside=inside) for volts, inside in FLAT),
+        ),
+        (0.08, 0.12, 0.15),
         Check(
-            "Measure the volts with the motor connected, or try the same cell in a flashlight.",
-            "Are the volts low, or is the light dim?",
-            1.0,
-            ("meter or flashlight",),
+            "Try another battery that you know is good, or this one in a flashlight.",
+            "Does it go now, or is the light dim?",
+            0.7,
+            ("another battery",),
         ),
         Cure("Put in a fresh cell." if not many else "Put in fresh cells.", 1.0, "fresh cell"),
         ("cell", "lead"),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
+from typing import Literal
 
 from oakspin.design.bench import Maker
 from oakspin.kinds.geometry import Role
@@ -14,12 +15,19 @@ Place = tuple[Role, ...]
 MAKERS: tuple[Maker, ...] = ("careful_adult", "older_pupil", "young_pupil")
 
 
+# What a check costs beside its minutes, in minutes: looking is done at once, a meter or another part must be fetched,
+# and what is taken apart must be set anew.
+Effort = Literal["look", "measure", "apart"]
+EFFORTS: dict[Effort, float] = {"look": 0.25, "measure": 0.75, "apart": 1.25}
+
+
 @dataclass(frozen=True)
 class Check:
     """How to find out whether a fault is there.
 
     ``question`` is answered yes where it is. ``sure`` is how often yes is said then, ``mistaken`` how often where
-    nothing of the sort is; ``also`` are other faults for which the answer is yes.
+    nothing of the sort is; ``also`` are other faults for which the answer is yes. ``effort`` is what sort of a doing it
+    is; where it is left out, what needs a tool is a measurement and all else a look.
     """
 
     do: str
@@ -29,6 +37,12 @@ class Check:
     sure: float = 0.9
     mistaken: float = 0.05
     also: tuple[str, ...] = ()
+    effort: Effort | None = None
+
+    @property
+    def costs(self) -> float:
+        """Minutes with what it takes beside."""
+        return self.minutes + EFFORTS[self.effort or ("measure" if self.tools else "look")]
 
 
 @dataclass(frozen=True)

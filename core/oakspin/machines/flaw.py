@@ -21,7 +21,8 @@ class Flaw:
 
     ``patch`` are fields of the design that came out otherwise. ``opens`` says that the circuit is open somewhere,
     ``ohms`` what a bad joint adds to it, ``drag`` how many times the dry friction is what it should be, ``volts`` which
-    share of the battery's volts is left. ``likely`` weighs it against the other ways in which the same fault comes.
+    share of the battery's volts is left, ``inside`` how many times its own ohms are what they should be. ``likely``
+    weighs it against the other ways in which the same fault comes.
     """
 
     patch: Patch = ()
@@ -29,11 +30,12 @@ class Flaw:
     ohms: float = 0.0
     drag: float = 1.0
     volts: float = 1.0
+    inside: float = 1.0
     likely: float = 1.0
 
     def differs_from(self, design: Design) -> bool:
         """Whether a bench with it is another than the design says. Raises ``UnfitPatch``."""
-        union = self.opens or self.ohms > 0 or self.drag != 1 or self.volts != 1
+        union = self.opens or self.ohms > 0 or self.drag != 1 or self.volts != 1 or self.inside != 1
         return union or any(value_at(design, each.pointer) != each.value for each in self.patch)
 
     def union(self, other: Flaw) -> Flaw:
@@ -44,6 +46,7 @@ class Flaw:
             ohms=self.ohms + other.ohms,
             drag=self.drag * other.drag,
             volts=self.volts * other.volts,
+            inside=self.inside * other.inside,
             likely=self.likely * other.likely,
         )
 
@@ -68,6 +71,8 @@ def with_flaw(machine: Machine, flaw: Flaw) -> Machine:
     if flaw.volts != 1:
         # A cell the wrong way round takes its volts from the others; its ohms stay.
         pack = replace(pack, volts=pack.volts * flaw.volts, end_volts=pack.end_volts * flaw.volts)
+    if flaw.inside != 1:
+        pack = replace(pack, ohms=pack.ohms * flaw.inside)
     if flaw.drag != 1:
         load = replace(load, dry=load.dry * flaw.drag)
     if flaw.ohms:

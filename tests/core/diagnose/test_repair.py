@@ -31,7 +31,7 @@ def test_many_motors_tell_the_share_itself() -> None:
 def test_only_hands_of_the_same_skill_count_and_only_motors_that_can_have_it() -> None:
     young = patched(LANTERN, (Setting("/maker", "young_pupil"),))
     assert learned_often(LANTERN, [Tried(young, 10, ("coat",))]) == {}
-    wheel = Tried(sample("ferry-wheel"), 30, ("worn_cell", "worn_cell"))
+    wheel = Tried(sample("ferry-wheel"), 30, ("worn_cell",) * 6)
     often = learned_often(LANTERN, [wheel])
     assert often["worn_cell"].motors == 30
     assert often["worn_cell"].common > COMMON["worn_cell"]

@@ -9141,7 +9141,8 @@ export interface components {
          * @description How to find out whether a fault is there.
          *
          *     ``question`` is answered yes where it is. ``sure`` is how often yes is said then, ``mistaken`` how often where
-         *     nothing of the sort is; ``also`` are other faults for which the answer is yes.
+         *     nothing of the sort is; ``also`` are other faults for which the answer is yes. ``effort`` is what sort of a doing it
+         *     is; where it is left out, what needs a tool is a measurement and all else a look.
          */
         Check: {
             /** Do */
@@ -9170,6 +9171,8 @@ export interface components {
              * @default []
              */
             also: string[];
+            /** Effort */
+            effort: ("look" | "measure" | "apart") | null;
         };
         /**
          * Cure

@@ -46,7 +46,7 @@ def train_faults(design: TrainDesign) -> tuple[BenchFault, ...]:
             _tight_bore(design),
             dirty_contact(design.surface, "the magnets slide on the wire", "track", "track", (0.0075, 0.015, 0.02)),
             coated_magnet(design.front, "/front"),
-            worn_cell(design.battery, (0.036, 0.048, 0.06)),
+            worn_cell(design.battery),
             reversed_(design.battery),
             weak_magnets(design.front, BOTH),
             lost_magnet(design.front, "/front", note="the front stack"),
