@@ -9,7 +9,7 @@ from functools import partial
 from typing import IO, Any, TypeVar
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import F, QuerySet
 from django.utils import timezone
 
 from oakspin.drawer.entry import Entry
@@ -225,15 +225,22 @@ def take_in_everything(file: IO[bytes], replace: bool = False) -> list[Arrival]:
         fresh = [case for case in practice_in(file) if case.id not in known]
         PracticeCase.objects.bulk_create(_case_row(case) for case in fresh)
         owned = drawer_in(file)
-        _take_drawer_in(owned.entries, replace)
-        _link_parts(owned.used)
+        fresh_entries = _take_drawer_in(owned.entries, replace)
+        _link_parts(owned.used, fresh_entries, replace)
         _take_classes_in(classes_in(file), replace)
     return arrivals
 
 
 def _take_classes_in(classes: list[KeptClass], replace: bool) -> None:
-    """Classes that are not here come in, those that are here stay; with ``replace`` all others are put away."""
+    """Classes that are not here come in, those that are here stay.
+
+    With ``replace`` these are as the archive holds them, and all others are put away.
+    """
     here = set(SchoolClass.objects.values_list("id", flat=True))
+    for kept in classes if replace else ():
+        if kept.id in here:
+            moved = {name: getattr(kept, name) for name in CLASS if name not in ("id", "version")}
+            SchoolClass.objects.filter(id=kept.id).update(**moved, version=F("version") + 1)
     fresh = [SchoolClass(**{name: getattr(kept, name) for name in CLASS}) for kept in classes if kept.id not in here]
     SchoolClass.objects.bulk_create(fresh)
     if replace:
@@ -241,15 +248,21 @@ def _take_classes_in(classes: list[KeptClass], replace: bool) -> None:
         others.update(deleted_at=timezone.now())
 
 
-def _take_drawer_in(entries: list[KeptEntry], replace: bool) -> None:
+def _take_drawer_in(entries: list[KeptEntry], replace: bool) -> set[str]:
     """Entries that are not here come in with their history; those that are here stay as they are.
 
-    With ``replace`` what the archive does not hold is put away.
+    With ``replace`` these show what the archive shows, and what it does not hold is put away. Gives the ids of those
+    whose amounts are now the archive's.
     """
-    here = set(DrawerEntry.objects.values_list("id", flat=True))
+    here = {row.id: row for row in DrawerEntry.objects.select_related("state")}
+    counted: set[str] = set()
     for kept in entries:
         if kept.id in here:
+            if replace:
+                _show_entry_as_in(here[kept.id], kept)
+                counted.add(kept.id)
             continue
+        counted.add(kept.id)
         row = DrawerEntry.objects.create(
             id=kept.id, version=kept.version, created_at=kept.created_at, deleted_at=kept.deleted_at
         )
@@ -269,18 +282,35 @@ def _take_drawer_in(entries: list[KeptEntry], replace: bool) -> None:
     if replace:
         others = DrawerEntry.objects.filter(deleted_at=None).exclude(id__in=[kept.id for kept in entries])
         others.update(deleted_at=timezone.now())
+    return counted
 
 
-def _link_parts(used: list[KeptUse]) -> None:
-    """Parts of motors are those of the Drawer again, where both came in and no other part stands there."""
+def _show_entry_as_in(row: DrawerEntry, kept: KeptEntry) -> None:
+    """An entry that is here shows what the archive shows of it; what it showed stays in its history."""
+    content = kept.states[kept.shown].entry.model_dump(mode="json")
+    if row.state is None or row.state.content != content:
+        row.state = DrawerState.objects.create(entry=row, before=row.state, content=content, change="as in an archive")
+        row.version += 1
+    row.deleted_at = kept.deleted_at
+    row.save()
+
+
+def _link_parts(used: list[KeptUse], counted: set[str], replace: bool) -> None:
+    """Parts of motors are those of the Drawer again, where both came in and no other part stands there.
+
+    What a motor holds is taken over only of entries whose amounts are the archive's (``counted``): else what was drawn
+    there would be given back here. With ``replace`` parts are what the archive says and no others.
+    """
     motors = set(Demonstration.objects.values_list("id", flat=True))
     entries = set(DrawerEntry.objects.values_list("id", flat=True))
+    if replace:
+        UsedPart.objects.all().delete()
     for each in used:
         if each.demonstration in motors and each.entry in entries:
             UsedPart.objects.get_or_create(
                 demonstration_id=each.demonstration,
                 place=each.place,
-                defaults={"entry_id": each.entry, "drawn": each.drawn},
+                defaults={"entry_id": each.entry, "drawn": each.drawn if each.entry in counted else None},
             )
 
 

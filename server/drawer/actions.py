@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
+from pydantic import ValidationError
 
 from oakspin.drawer.entry import Entry, split, used
 from oakspin.drawer.table import drawer_table, read_drawer
@@ -14,6 +15,7 @@ from oakspin.errors import Fault, UnreadableDesign
 from server.drawer.models import DrawerEntry, DrawerState
 from server.errors import Conflict, Gone
 from server.places import DEMO
+from server.shelf.models import Demonstration
 
 MOST = 2000  # entries
 
@@ -65,19 +67,36 @@ def save(id_: str, version: int, entry: Entry, change: str) -> DrawerEntry:
 
 
 @transaction.atomic
-def use(id_: str, version: int, amount: float) -> DrawerEntry:
-    """Use so much of an entry up. Raises as :func:`save`, and ``UnreadableDesign`` where there is not so much."""
+def use(id_: str, version: int, amount: float, motor: str = "") -> DrawerEntry:
+    """Use so much of an entry up, for a ``motor`` or for nothing that is kept.
+
+    Raises as :func:`save`, and ``UnreadableDesign`` where there is not so much.
+    """
     row = _locked(id_, version)
     entry = entry_in(row)
-    return _moved(row, used(entry, amount), f"used {amount:g} {entry.unit}")
+    return _moved(row, used(entry, amount), f"used {amount:g} {entry.unit}", motor)
 
 
 @transaction.atomic
-def give_back(id_: str, amount: float) -> DrawerEntry:
-    """Put so much of an entry back, put away or not. Raises ``Http404``."""
+def give_back(id_: str, amount: float, motor: str = "") -> DrawerEntry:
+    """Put so much of an entry back, put away or not.
+
+    Raises
+    ------
+    Http404
+        No such entry.
+    UnreadableDesign
+        The entry cannot hold it, as it was made something else meanwhile.
+    """
     row = find(id_)
     entry = entry_in(row)
-    return _moved(row, entry.of(round(entry.amount + amount, 6)), f"gave {amount:g} {entry.unit} back")
+    try:
+        more = entry.of(round(entry.amount + amount, 6))
+    except ValidationError:
+        whole = f"{entry.amount + amount:g} {entry.unit} of {entry.name}"
+        hint = "Set the amount of this part in the Drawer right, then take the motor apart."
+        raise UnreadableDesign([Fault("/amount", whole, "an amount that this part can have", hint)]) from None
+    return _moved(row, more, f"gave {amount:g} {entry.unit} back", motor)
 
 
 @transaction.atomic
@@ -90,8 +109,16 @@ def lay_apart(id_: str, version: int, amount: float) -> tuple[DrawerEntry, Drawe
 
 @transaction.atomic
 def undo(id_: str, version: int) -> DrawerEntry:
-    """Show the state that the present one was made from; at the first nothing changes. Raises as :func:`save`."""
+    """Show the state that the present one was made from; at the first nothing changes.
+
+    Raises as :func:`save`, and ``UnreadableDesign`` where a motor drew from it or gave back: that is undone there.
+    """
     row = _locked(id_, version)
+    if row.state and row.state.motor:
+        motor = Demonstration.objects.select_related("head").filter(id=row.state.motor).first()
+        hint = "Build that motor, or take it apart, in its Drawer parts; or type the amount that is there."
+        limit = "a change that no motor made"
+        raise UnreadableDesign([Fault("/undo", f"{row.state.change} for {motor or 'a motor'}", limit, hint)])
     if row.state and row.state.before:
         _show(row, row.state.before)
     return row
@@ -160,14 +187,14 @@ def _locked(id_: str, version: int) -> DrawerEntry:
     return row
 
 
-def _moved(row: DrawerEntry, entry: Entry, change: str) -> DrawerEntry:
+def _moved(row: DrawerEntry, entry: Entry, change: str, motor: str = "") -> DrawerEntry:
     row.version += 1
-    return _write(row, entry, change)
+    return _write(row, entry, change, motor)
 
 
-def _write(row: DrawerEntry, entry: Entry, change: str) -> DrawerEntry:
+def _write(row: DrawerEntry, entry: Entry, change: str, motor: str = "") -> DrawerEntry:
     state = DrawerState.objects.create(
-        entry=row, before=row.state, content=entry.model_dump(mode="json"), change=change[:200]
+        entry=row, before=row.state, content=entry.model_dump(mode="json"), change=change[:200], motor=motor
     )
     row.state = state
     row.save()

@@ -43,12 +43,16 @@ class UsedPart(models.Model):
 
 
 class DrawerState(models.Model):
-    """One state of an entry; ``before`` is the one that it was made from, ``change`` says in words what was done."""
+    """One state of an entry; ``before`` is the one that it was made from, ``change`` says in words what was done.
+
+    ``motor`` is the one that drew from the entry, or gave back to it; empty for all else.
+    """
 
     entry = models.ForeignKey(DrawerEntry, on_delete=models.CASCADE, related_name="states")
     before = models.ForeignKey("self", null=True, on_delete=models.PROTECT, related_name="after")
     content = models.JSONField()
     change = models.CharField(max_length=200)
+    motor = models.CharField(max_length=40, default="", blank=True)
     made_at = models.DateTimeField(default=timezone.now)
 
     class Meta:

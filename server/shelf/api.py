@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Status
 from pydantic_core import to_json
@@ -10,6 +11,7 @@ from oakspin.errors import UnreadableDesign
 from oakspin.kinds.look import Glance
 from oakspin.make import build_sheet, template_svg
 from server.downloads import download
+from server.drawer.used import actions as used
 from server.errors import ANY, BODY, ConflictProblem, Problem
 from server.shelf import actions, glances, samples
 from server.shelf.schemas import (
@@ -120,8 +122,10 @@ def duplicate_demonstration(request: HttpRequest, id: str) -> DemonstrationView:
 
 @router.delete("/{id}", response={204: None, 404: Problem, **ANY}, operation_id="delete_demonstration")
 def delete_demonstration(request: HttpRequest, id: str) -> Status[None]:
-    """Take it off the shelf; restore brings it back."""
-    actions.delete(id)
+    """Take it off the shelf, what it held of the Drawer given back; restore brings it back."""
+    with transaction.atomic():
+        used.take_apart(id)
+        actions.delete(id)
     return Status(204, None)
 
 

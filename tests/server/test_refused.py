@@ -46,3 +46,9 @@ def test_a_picture_is_no_archive(tab: Page, path: str, more: dict[str, str]) -> 
     answer = tab.client.post(f"/api/{path}", {"file": file, **more}, headers={"X-CSRFToken": tab.token})
     refused(answer.status_code, json.loads(answer.content))
     assert len(tab.shelf()) == before
+
+
+@pytest.mark.parametrize("path", ["shelf", "look", "drawer", "classes/sample", "shelf/import", "forecast"])
+def test_a_form_where_json_is_asked_for_is_refused_in_words(tab: Page, path: str) -> None:
+    answer = tab.client.post(f"/api/{path}", {"kind": "frame"}, headers={"X-CSRFToken": tab.token})
+    assert answer.status_code in (200, 404, 415, 422), (path, answer.content[:200])

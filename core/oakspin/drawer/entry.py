@@ -166,6 +166,9 @@ class Entry(Record):
         return Entry.model_validate({**self.model_dump(), "amount": amount})
 
 
+LEAST_AMOUNT = 1e-3  # of what is not counted in pieces, that can be used up
+
+
 def used(entry: Entry, amount: float) -> Entry:
     """What is left of an entry when so much of it is used up.
 
@@ -174,9 +177,12 @@ def used(entry: Entry, amount: float) -> Entry:
     UnreadableDesign
         There is not so much, or nothing was asked for.
     """
-    if not 0 < amount <= entry.amount:
-        limit = f"more than 0 and at most {entry.amount:g} {entry.unit}"
+    if not LEAST_AMOUNT <= amount <= entry.amount:
+        limit = f"at least {LEAST_AMOUNT:g} and at most {entry.amount:g} {entry.unit}"
         raise UnreadableDesign([Fault("/amount", f"{amount:g}", limit, "Count what is there.")])
+    if entry.sort != "wire" and amount != round(amount):
+        limit = f"a whole number of {entry.unit}"
+        raise UnreadableDesign([Fault("/amount", f"{amount:.10g}", limit, "Count what is there.")])
     return entry.of(round(entry.amount - amount, 6))
 
 

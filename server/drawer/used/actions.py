@@ -18,6 +18,7 @@ from oakspin.errors import Fault, UnreadableDesign
 from oakspin.kinds.recipe import Place
 from server.drawer import actions
 from server.drawer.models import DrawerEntry, UsedPart
+from server.errors import Gone
 from server.shelf.actions import design_in, find, head_of
 
 KEY = "parts-"  # begins the keys of draws that know a motor's parts
@@ -90,9 +91,11 @@ def build(id_: str) -> None:
 
     Raises
     ------
-    Http404, UnreadableDesign
+    Http404, Gone, UnreadableDesign
         Where there is not as much of a part; nothing is drawn then.
     """
+    if find(id_).deleted_at is not None:
+        raise Gone
     for at in places(id_):
         if at.row is None or at.row.drawn is not None or at.takes is None:
             continue
@@ -102,18 +105,18 @@ def build(id_: str) -> None:
             limit = f"at most {there.amount:g} {there.unit}, what is there"
             wanted = f"{at.takes.amount:g} of {there.name}"
             raise UnreadableDesign([Fault(f"/{at.place}", wanted, limit, "Take another part, or less of it.")])
-        actions.use(entry.id, entry.version, at.takes.amount)
+        actions.use(entry.id, entry.version, at.takes.amount, id_)
         at.row.drawn = at.takes.amount
         at.row.save()
 
 
 @transaction.atomic
 def take_apart(id_: str) -> None:
-    """Give back to the Drawer what a built motor holds. Raises ``Http404``."""
+    """Give back to the Drawer what a built motor holds. Raises ``Http404``, and as giving back does."""
     find(id_)
     for row in _rows(id_).values():
         if row.drawn is not None:
-            actions.give_back(row.entry_id, row.drawn)
+            actions.give_back(row.entry_id, row.drawn, id_)
             row.drawn = None
             row.save()
 
