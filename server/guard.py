@@ -106,6 +106,8 @@ class GuardMiddleware:
         self.csrf.process_response(request, response)
         response.headers["Content-Security-Policy"] = POLICY.format(nonce=nonce)
         response.headers["X-Content-Type-Options"] = "nosniff"
+        if request.path.startswith("/api/"):
+            response.headers.setdefault("Cache-Control", "no-store")
         response.headers["Referrer-Policy"] = settings.SECURE_REFERRER_POLICY
         response.headers["Cross-Origin-Resource-Policy"] = "same-origin"
         return response

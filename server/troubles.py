@@ -12,6 +12,7 @@ from django.core.exceptions import TooManyFilesSent as TooManyFiles
 from django.db import DatabaseError
 from django.http import UnreadablePostError
 from django.http.multipartparser import MultiPartParserError
+from django.http.request import RawPostDataException
 from ninja.errors import HttpError
 
 from server.jobs.lane import AskerGone, Broken, Busy
@@ -45,6 +46,7 @@ DAMAGED = Trouble(
 )
 TOO_BIG = Trouble(413, "This is more than one request may bring.", "Send less at a time.")
 UNREAD = Trouble(400, "This request cannot be read.", "Send it again whole, as docs/api/openapi.json describes it.")
+NO_JSON = Trouble(415, "This request is a form; JSON is wanted.", "Send it as application/json.")
 TOO_HEAVY = Trouble(
     503, "This was too much for this computer.", "Nothing was lost. Close other programs, then try again.", 10
 )
@@ -75,6 +77,7 @@ _SYSTEM = {
 _SORTS: tuple[tuple[type[Exception] | tuple[type[Exception], ...], Trouble], ...] = (
     ((Busy, AskerGone), BUSY),
     ((Broken, MemoryError), TOO_HEAVY),
+    (RawPostDataException, NO_JSON),
     ((RequestDataTooBig, TooManyFieldsSent, TooManyFiles), TOO_BIG),
     ((SuspiciousOperation, BadRequest, MultiPartParserError, UnreadablePostError), UNREAD),
 )

@@ -52,3 +52,8 @@ def test_assets_are_kept_for_good_and_the_page_is_not(tab: Page) -> None:
     answer.close()
     assert "immutable" in answer.headers["Cache-Control"]
     assert tab.client.get("/").headers["Cache-Control"] == "no-cache"
+
+
+def test_no_answer_of_the_api_is_kept_by_a_browser(tab: Page) -> None:
+    for path in ("shelf", "kinds", "nowhere"):
+        assert tab.client.get(f"/api/{path}").headers["Cache-Control"] == "no-store"

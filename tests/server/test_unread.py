@@ -117,8 +117,8 @@ def database(folder: Path, *steps: tuple[str, str]) -> Path:
 def test_a_database_from_a_newer_program_is_known_as_such_and_not_touched(
     tmp_path: Path, step: str, newer: bool
 ) -> None:
-    path = database(tmp_path, ("shelf", step), ("auth", "0999_not_ours"))
+    path = database(tmp_path, ("shelf", step), *([("tides", "0001_of_an_app_to_come")] if newer else []))
     before = path.read_bytes()
-    assert serve.newer_migrations(path) == ([f"shelf {step}"] if newer else [])
+    assert serve.newer_migrations(path) == ([f"shelf {step}", "tides 0001_of_an_app_to_come"] if newer else [])
     assert path.read_bytes() == before
     assert [file.name for file in tmp_path.iterdir()] == [path.name]
