@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -18,6 +16,7 @@ from oakspin.measure.compare import LABELS
 from oakspin.measure.trial import Trial, measured_in
 from oakspin.rounding import rounded
 from oakspin.spoken import Spoken, spoken
+from oakspin.tables import csv_text
 from oakspin.verdict.verdict import Figure, Link, State, Verdict
 
 FEWEST, MOST = 2, 6
@@ -110,15 +109,13 @@ def side_by_side(entries: Sequence[ComparedDesign]) -> SideBySide:
 
 def table_of(compared: SideBySide) -> str:
     """The rows as CSV: group, what it is, then a column a design."""
-    out = io.StringIO()
-    write = csv.writer(out, lineterminator="\n").writerow
-    write(["group", "what", *compared.titles])
+    rows: list[list[str]] = [["group", "what", *compared.titles]]
     for row in compared.rows:
         texts = [
             f"{cell.text} ({cell.band})" if cell and cell.band else cell.text if cell else "" for cell in row.cells
         ]
-        write([row.group, row.label, *texts])
-    return out.getvalue()
+        rows.append([row.group, row.label, *texts])
+    return csv_text(rows)
 
 
 def _row(group: str, label: str, cells: Sequence[ComparisonCell | None]) -> Row:

@@ -178,7 +178,7 @@ def used(entry: Entry, amount: float) -> Entry:
         There is not so much, or nothing was asked for.
     """
     if not LEAST_AMOUNT <= amount <= entry.amount:
-        limit = f"at least {LEAST_AMOUNT:g} and at most {entry.amount:g} {entry.unit}"
+        limit = f"more than 0 and at most {entry.amount:g} {entry.unit}"
         raise UnreadableDesign([Fault("/amount", f"{amount:g}", limit, "Count what is there.")])
     if entry.sort != "wire" and amount != round(amount):
         limit = f"a whole number of {entry.unit}"

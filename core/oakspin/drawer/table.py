@@ -13,7 +13,7 @@ from pydantic import ValidationError
 from oakspin.design.document import faults_of
 from oakspin.drawer.entry import FACTS, WORDS, Entry, KnownValue, Sort
 from oakspin.errors import Fault, UnreadableDesign
-from oakspin.measure.table import as_meant, defused
+from oakspin.tables import as_meant, csv_text
 
 PLAIN = ("sort", "name", "amount", "price", "place", "notes")
 FIGURES = tuple(dict.fromkeys(entry_field.name for asks in FACTS.values() for entry_field in asks))
@@ -35,20 +35,18 @@ def drawer_table(entries: Iterable[Entry]) -> str:
     rows = list(entries)
     figures = [name for name in FIGURES if any(name in entry.facts for entry in rows)]
     words = [name for name in CHOICES if any(name in entry.words for entry in rows)]
-    out = io.StringIO()
-    write = csv.writer(out, lineterminator="\n").writerow
-    write(
+    table: list[list[str]] = [
         [
             *PLAIN,
             *(column for name in figures for column in (name, *(f"{name} {part}" for part in PARTS_OF_FIGURE))),
             *words,
         ]
-    )
+    ]
     for entry in rows:
         plain = [entry.sort, entry.name, _cell_text(entry.amount), _cell_text(entry.price), entry.place, entry.notes]
         known = [cell for name in figures for cell in _cells(entry.facts.get(name))]
-        write([defused(str(cell)) for cell in (*plain, *known, *(entry.words.get(name, "") for name in words))])
-    return out.getvalue()
+        table.append([*plain, *known, *(entry.words.get(name, "") for name in words)])
+    return csv_text(table)
 
 
 def _cells(known: KnownValue | None) -> tuple[str, str, str, str]:

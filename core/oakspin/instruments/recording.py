@@ -24,6 +24,7 @@ from oakspin.instruments.steady import LEAST_TURNS_ERROR, OWN_ERROR, readings_of
 from oakspin.machines.table import machine_of
 from oakspin.measure.predicted import expected
 from oakspin.rounding import rounded
+from oakspin.tables import csv_text
 
 COLUMNS = ("seconds", "quantity", "value", "unit")
 SIMULATED = "simulated"  # a fifth column that says yes, where no real motor was recorded
@@ -96,18 +97,16 @@ def read_recording(design: Design, content: bytes, draws: Draws | None = None) -
 
 def table_of(recording: Recording, *, simulated: bool = False) -> str:
     """A recording as CSV text, in the order of time."""
-    out = io.StringIO()
-    write = csv.writer(out, lineterminator="\n").writerow
     more = (["yes"], [SIMULATED]) if simulated else ([], [])
-    write([*COLUMNS, *more[1]])
+    table: list[list[str]] = [[*COLUMNS, *more[1]]]
     rows = [
         (float(at), name, float(value))
         for name, series in recording.items()
         for at, value in zip(series.seconds, series.values, strict=True)
     ]
     for at, name, value in sorted(rows, key=lambda row: row[0]):
-        write([f"{at:.4f}".rstrip("0").rstrip("."), name, f"{value:.4g}", UNITS[name], *more[0]])
-    return out.getvalue()
+        table.append([f"{at:.4f}".rstrip("0").rstrip("."), name, f"{value:.4g}", UNITS[name], *more[0]])
+    return csv_text(table)
 
 
 def recording_of(text: str) -> tuple[Recording, bool]:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import csv
 import io
 import json
-import re
 from collections.abc import Iterable
 from typing import Any
 
@@ -14,38 +13,26 @@ from pydantic import ValidationError
 from oakspin.design.document import faults_of
 from oakspin.errors import Fault, UnreadableDesign
 from oakspin.measure.trial import Readings, Trial
+from oakspin.tables import as_meant, csv_text
 
 READ = tuple(Readings.model_fields)
 WORDS = ("meter",)  # readings that are words
 MARKED = ("rebuilt", "fresh_battery", "simulated")  # said of a trial by a yes
 COLUMNS = ("group", *READ, "seen", "as_built", *MARKED, "note", "hands", "fault")
 MOST_ROWS = 5000
-_FORMULA = re.compile(r"'*[=+\-@\t\r]")
 
 
 def trial_table(trials: Iterable[Trial]) -> str:
     """CSV text; what is left out stays empty, lists are separated by spaces or written as JSON."""
-    out = io.StringIO()
-    write = csv.writer(out, lineterminator="\n").writerow
-    write(COLUMNS)
+    rows: list[list[object]] = [list(COLUMNS)]
     for trial in trials:
         read = trial.readings.model_dump()
         as_built = json.dumps([noted.model_dump() for noted in trial.as_built]) if trial.as_built else ""
         numbers = ["" if read[name] is None else read[name] for name in READ]
         marked = ["yes" if getattr(trial, name) else "" for name in MARKED]
-        words = [defused(trial.note), trial.hands or "", defused(trial.fault)]
-        write([defused(trial.group), *numbers, " ".join(trial.seen), as_built, *marked, *words])
-    return out.getvalue()
-
-
-def defused(text: str) -> str:
-    """A text that no spreadsheet takes for a formula: an apostrophe stands before what would begin one."""
-    return f"'{text}" if _FORMULA.match(text) else text
-
-
-def as_meant(text: str) -> str:
-    """A text as it was before :func:`defused`."""
-    return text[1:] if text.startswith("'") and _FORMULA.match(text[1:]) else text
+        words = [trial.note, trial.hands or "", trial.fault]
+        rows.append([trial.group, *numbers, " ".join(trial.seen), as_built, *marked, *words])
+    return csv_text(rows)
 
 
 def read_trials(text: str) -> list[Trial]:

@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 from oakspin.kinds.kinds import KINDS, faults_of
-from oakspin.measure.table import defused
+from oakspin.tables import csv_text
 
 Level = Literal["one", "mixed", "pairs", "class"]
 LEVELS: dict[Level, str] = {
@@ -107,12 +105,10 @@ def sentences_of(kind: str) -> dict[str, str]:
 def record_table(past: Sequence[Past]) -> str:
     """The record as a CSV table, a row a case; ``round`` counts from 1."""
     numbers: dict[str, int] = {}
-    out = io.StringIO()
-    write = csv.writer(out, lineterminator="\n").writerow
-    write(COLUMNS)
+    rows: list[list[object]] = [list(COLUMNS)]
     for row in past:
         number = numbers.setdefault(row.round, len(numbers) + 1)
         right = "yes" if row.right else "no"
         words = (row.ended, row.level, number, row.kind, " ".join(row.hidden), row.named, right)
-        write([defused(each) if isinstance(each, str) else each for each in (*words, row.minutes, row.ideal)])
-    return out.getvalue()
+        rows.append([*words, row.minutes, row.ideal])
+    return csv_text(rows)

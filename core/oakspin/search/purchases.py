@@ -6,8 +6,6 @@ to buy for all groups, with spares by how often such a part is spoiled or lost.
 
 from __future__ import annotations
 
-import csv
-import io
 import math
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from concurrent.futures import Executor
@@ -17,7 +15,6 @@ from itertools import combinations
 from oakspin.drawer.part import Part
 from oakspin.kinds.kinds import KINDS
 from oakspin.kinds.recipe import Place
-from oakspin.measure.table import defused
 from oakspin.search.candidate import Candidate
 from oakspin.search.engine import SEED, SearchState, search
 from oakspin.search.request import SearchRequest
@@ -25,6 +22,7 @@ from oakspin.search.sheet import DESIGNS as ON_A_SHEET
 from oakspin.search.stock import stock_of
 from oakspin.search.usual import GOODS
 from oakspin.search.views import in_100
+from oakspin.tables import csv_text
 
 LOOKS = 4  # at each kind with a purchase
 RAISES = 0.05  # of the builds: a smaller gain is none that a class sees
@@ -248,11 +246,9 @@ def _pairs(
 
 def shopping_table(goods: Iterable[Bought]) -> str:
     """A shopping list as CSV: one row a good."""
-    out = io.StringIO()
-    write = csv.writer(out, lineterminator="\n").writerow
-    write(["what", "how many", "unit", "of these spares", "price of one", "price"])
+    rows: list[list[str]] = [["what", "how many", "unit", "of these spares", "price of one", "price"]]
     for one in goods:
         price = "" if one.price is None else f"{one.price:.2f}"
         whole = "" if one.price is None else f"{one.price * one.amount:.2f}"
-        write([defused(one.name), f"{one.amount:g}", one.unit, f"{one.spares:g}", price, whole])
-    return out.getvalue()
+        rows.append([one.name, f"{one.amount:g}", one.unit, f"{one.spares:g}", price, whole])
+    return csv_text(rows)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
@@ -19,6 +17,7 @@ from oakspin.machines.joined import builds_of, joined, likeness
 from oakspin.machines.machine import Machine
 from oakspin.machines.table import machine_of, takes_arrays
 from oakspin.motion.drive import sense_of, senses_of
+from oakspin.tables import csv_text
 from oakspin.tune.curves import FIGURES, Curve
 from oakspin.tune.factors import factor_at, tuning_of
 from oakspin.verdict.links import NAMES
@@ -148,20 +147,18 @@ def _point(value: float, sample: Sample) -> SweepPoint:
 
 def sweep_table(swept: Sweep) -> str:
     """The curve as CSV: one row a value; figures with their bands, margins and states of all links."""
-    out = io.StringIO()
-    write = csv.writer(out, lineterminator="\n").writerow
     head = [f"{swept.factor.label} ({swept.factor.unit or 'number'})"]
     figures = [curve for curve in swept.curves if curve.of == "figure"]
     for curve in figures:
         head += [f"{curve.id} {share} ({curve.unit})" for share in ("10th percentile", "median", "90th percentile")]
     for link in NAMES:
         head += [f"{link} margin", f"{link} state"]
-    write([*head, "builds that go (%)", "refused"])
+    rows: list[list[object]] = [[*head, "builds that go (%)", "refused"]]
     for point in swept.points:
         row: list[object] = [f"{point.value:.6g}"]
         for curve in figures:
             row += [f"{edge:.4g}" for edge in point.figures.get(curve.id, ())] or ["", "", ""]
         for link in NAMES:
             row += [f"{point.margins[link][1]:.4g}", point.states[link]] if point.states else ["", ""]
-        write([*row, f"{100 * point.share_that_goes:.0f}", point.refused])
-    return out.getvalue()
+        rows.append([*row, f"{100 * point.share_that_goes:.0f}", point.refused])
+    return csv_text(rows)
