@@ -13,9 +13,13 @@ _FORMULA = re.compile(r"'*[=+\-@\t\r]")
 def csv_text(rows: Iterable[Iterable[object]]) -> str:
     """Rows of cells as CSV text. Texts are defused, numbers are written as they are."""
     out = io.StringIO()
-    write = csv.writer(out, lineterminator="\n").writerow
+    plain = csv.writer(out, lineterminator="\n")
+    # A bare carriage return would end the row for some readers: what has one is put in quotes.
+    quoted = csv.writer(out, lineterminator="\n", quoting=csv.QUOTE_ALL)
     for row in rows:
-        write([defused(cell) if isinstance(cell, str) else cell for cell in row])
+        cells = [defused(cell) if isinstance(cell, str) else cell for cell in row]
+        returns = any(isinstance(cell, str) and "\r" in cell for cell in cells)
+        (quoted if returns else plain).writerow(cells)
     return out.getvalue()
 
 
