@@ -16,7 +16,7 @@ from oakspin.classroom.builds import (
     often_of,
     parts_of_motor,
 )
-from oakspin.classroom.forecast.changes import usual_others
+from oakspin.classroom.forecast.changes import Save, adult_words, ranked, usual_others
 from oakspin.classroom.forecast.counts import ABOUT, SHARE, band
 from oakspin.classroom.forecast.forecast import Forecast, forecasting
 from oakspin.classroom.forecast.views import forecast_view
@@ -251,3 +251,16 @@ def test_hands_that_build_farther_off_have_fewer_motors_that_go() -> None:
             assert np.allclose(far.normal(name), near.normal(name) * HANDS_OFF[1]), name
         else:
             assert far.normal(name).std() > near.normal(name).std(), name
+
+
+def test_what_takes_an_adult_evenings_is_told_so_and_never_before_what_does_nearly_as_much() -> None:
+    assert adult_words(45) == "45 minutes of an adult"
+    assert adult_words(90) == "about 1½ hours of an adult"
+    assert adult_words(300) == "about 5 hours of an adult, spread over 3 evenings"
+    one = plan("beacon")
+    much, less, helper = (
+        Save(sort, sort, "", after, 2.0, one, minutes)
+        for sort, after, minutes in (("much", 8.0, 300.0), ("less", 7.0, 60.0), ("helper", 3.0, 0.0))
+    )
+    assert [save.sort for save in ranked([much, less, helper])] == ["less", "helper", "much"]
+    assert [save.sort for save in ranked([much, helper])] == ["much", "helper"]

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+import math
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 
 from oakspin.advice.advising import advise
@@ -17,6 +18,9 @@ from oakspin.errors import OakSpinError
 from oakspin.kinds.build import step_minutes
 from oakspin.kinds.kinds import KINDS, build_of, evaluate
 
+HOURS_FROM = 90.0  # minutes of an adult, from which they are told as hours
+EVENING = 120.0  # minutes that an adult prepares in an evening
+NEARLY = 0.7  # of what a change that takes evenings saves, from which a lighter one is told first
 LONGER = 10.0  # minutes that a longer lesson has more
 SOFTER = 2  # changes of the design that are tried
 MOST_OTHERS = 2  # other motors that are tried
@@ -27,7 +31,8 @@ EARLY = 0.6  # of the time for a motor, in which usual groups have built it wher
 class Save:
     """A change of the plan, how many groups run by it on average, and how many more that is; ``cost`` in words.
 
-    ``plan`` is the changed plan, as it would be kept; ``sort`` what is changed.
+    ``plan`` is the changed plan, as it would be kept; ``sort`` what is changed, and ``adult_minutes`` what an adult
+    prepares for it.
     """
 
     sort: str
@@ -36,6 +41,7 @@ class Save:
     running: float
     before: float
     plan: ClassPlan
+    adult_minutes: float = 0.0
     saved: float = 0.0
 
     def __post_init__(self) -> None:
@@ -48,6 +54,35 @@ class Change:
     sentence: str
     cost: str
     plan: ClassPlan
+    adult_minutes: float = 0.0
+
+
+def adult_words(minutes: float) -> str:
+    """What an adult prepares, as one plans it: minutes, or hours spread over evenings."""
+    if minutes < HOURS_FROM:
+        return f"{minutes:.0f} minutes of an adult"
+    evenings = math.ceil(minutes / EVENING)
+    spread = "" if evenings < 2 else f", spread over {evenings} evenings"
+    return f"about {_hours(minutes)} of an adult{spread}"
+
+
+def _hours(minutes: float) -> str:
+    halves = max(round(minutes / 30), 2)
+    whole = f"{halves // 2}" if halves % 2 == 0 else f"{halves // 2}\N{VULGAR FRACTION ONE HALF}"
+    return f"{whole} hour{'' if halves == 2 else 's'}"
+
+
+def ranked(saves: Iterable[Save]) -> tuple[Save, ...]:
+    """The changes by how many groups they save; what takes evenings of an adult comes after any that does nearly as
+    much for less.
+    """
+    order = sorted(saves, key=lambda save: (-round(save.saved, 1), save.adult_minutes))
+    light = [save for save in order if save.adult_minutes <= EVENING]
+
+    def late(save: Save) -> bool:
+        return save.adult_minutes > EVENING and any(each.saved >= NEARLY * save.saved for each in light)
+
+    return (*(save for save in order if not late(save)), *(save for save in order if late(save)))
 
 
 def plain_changes(plan: ClassPlan) -> Iterator[Change]:
@@ -62,8 +97,9 @@ def plain_changes(plan: ClassPlan) -> Iterator[Change]:
             yield Change(
                 f"prepare-{step.id}",
                 f"Beforehand{of}: {step.title.lower()}",
-                f"{step.minutes * made:.0f} minutes of an adult",
+                adult_words(step.minutes * made),
                 plan.model_copy(update={"motors": motors}),
+                step.minutes * made,
             )
         quick = _most_prepared(plan, motor)
         if quick is not None:
@@ -74,8 +110,9 @@ def plain_changes(plan: ClassPlan) -> Iterator[Change]:
             yield Change(
                 "prepare-most",
                 f"Beforehand{of}: {titles}",
-                f"{minutes:.0f} minutes of an adult",
+                adult_words(minutes),
                 plan.model_copy(update={"motors": motors}),
+                minutes,
             )
     more = "One more helper" if plan.helpers else "A helper who walks about"
     yield Change("helper", more, "one adult more", plan.model_copy(update={"helpers": plan.helpers + 1}))

@@ -8,7 +8,16 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from oakspin.classroom.builds import MotorKnown, builds_of, parts_of_motor
-from oakspin.classroom.forecast.changes import MOST_OTHERS, SOFTER, Change, Save, other_motors, plain_changes, softer
+from oakspin.classroom.forecast.changes import (
+    MOST_OTHERS,
+    SOFTER,
+    Change,
+    Save,
+    other_motors,
+    plain_changes,
+    ranked,
+    softer,
+)
 from oakspin.classroom.forecast.draw import Forecast, drawn
 from oakspin.classroom.forecast.lessons import Station, chances_and_minutes, station_of
 from oakspin.classroom.plan import ClassMotor, ClassPlan
@@ -88,7 +97,7 @@ def forecast(
 
 def _with(now: Forecast, tried: Sequence[Save]) -> Forecast:
     helpful = [save for save in tried if save.saved >= LEAST_SAVED]
-    return replace(now, saves=tuple(sorted(helpful, key=lambda save: -round(save.saved, 1))))
+    return replace(now, saves=ranked(helpful))
 
 
 def _moved(plan: ClassPlan, settings: Sequence[Station], known: Sequence[MotorKnown]) -> list[Station]:
@@ -101,4 +110,5 @@ def _moved(plan: ClassPlan, settings: Sequence[Station], known: Sequence[MotorKn
 
 def _saved(change: Change, now: Forecast, settings: Sequence[Station], classes: int) -> Save:
     then = drawn(change.plan, settings, classes)
-    return Save(change.sort, change.sentence, change.cost, then.running.mean, now.running.mean, change.plan)
+    before, after = now.running.mean, then.running.mean
+    return Save(change.sort, change.sentence, change.cost, after, before, change.plan, change.adult_minutes)
