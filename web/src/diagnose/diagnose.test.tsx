@@ -28,6 +28,7 @@ const cause = (id: string, change: Partial<Cause> = {}): Cause => ({
     sure: 0.9,
     mistaken: 0.05,
     also: [],
+    effort: null,
   },
   cure: { do: `Mend the ${id}.`, minutes: 2, needs: "tape" },
   effect: "Mended, it goes in 90 of 100 builds, near 840 turns a minute.",

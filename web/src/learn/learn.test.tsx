@@ -35,7 +35,17 @@ const summary: LearnedSummary = {
     { group: "volts", label: "Volts, with a meter", bits: 1.7 },
     { group: "heat", label: "Temperature", bits: 0.02 },
   ],
-  odd: [{ id: "c", group: "Gull", sentence: "Unlike 99 of 100 builds.", counts: false }],
+  odd: [{ id: "c", group: "Gull", sentence: "Unlike 99 of 100 builds.", counts: false, apart: false }],
+  share: {
+    hands: "older_pupil",
+    plan: 0.91,
+    ran: 5,
+    motors: 10,
+    low: 0.57,
+    middle: 0.7,
+    high: 0.83,
+    sentence: "The plan: 91 of 100 go.",
+  },
 };
 
 function Key() {
@@ -101,6 +111,17 @@ test("an odd trial teaches nothing until it is asked to count, and any trial can
   await waitFor(() => expect(bodies.at(-1)).toEqual({ left_out: ["b"], though_odd: ["c"] }));
   fireEvent.click(screen.getByRole("button", { name: "count all again" }));
   await waitFor(() => expect(screen.queryByRole("button", { name: "count all again" })).toBeNull());
+});
+
+test("the share that goes in these hands is told, and a trial that stands apart is left out at a press", async () => {
+  const apart = { id: "b", group: "Tern", sentence: "Trial 2 stands apart.", counts: true, apart: true };
+  const bodies = served({ ...summary, odd: [apart] });
+  const { container } = shown();
+  await waitFor(() => expect(container.querySelector("[data-share]")?.textContent).toBe("The plan: 91 of 100 go."));
+  const note = screen.getByRole("note");
+  expect(within(note).queryByRole("link")).toBeNull();
+  fireEvent.click(within(note).getByRole("button", { name: "leave it out" }));
+  await waitFor(() => expect(bodies.at(-1)).toEqual({ left_out: ["b"], though_odd: [] }));
 });
 
 test("without trials it says what one would give, and asks the core for nothing", async () => {
