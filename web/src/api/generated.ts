@@ -128,7 +128,7 @@ export interface paths {
         post?: never;
         /**
          * Delete Demonstration
-         * @description Take it off the shelf; restore brings it back.
+         * @description Take it off the shelf, what it held of the Drawer given back; restore brings it back.
          */
         delete: operations["delete_demonstration"];
         options?: never;
@@ -7019,7 +7019,8 @@ export interface components {
          * Save
          * @description A change of the plan, how many groups run by it on average, and how many more that is; ``cost`` in words.
          *
-         *     ``plan`` is the changed plan, as it would be kept; ``sort`` what is changed.
+         *     ``plan`` is the changed plan, as it would be kept; ``sort`` what is changed, and ``adult_minutes`` what an adult
+         *     prepares for it.
          */
         Save: {
             /** Sort */
@@ -7033,6 +7034,11 @@ export interface components {
             /** Before */
             before: number;
             plan: components["schemas"]["ClassPlanAnswer"];
+            /**
+             * Adult Minutes
+             * @default 0
+             */
+            adult_minutes: number;
             /**
              * Saved
              * @default 0
