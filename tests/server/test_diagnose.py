@@ -41,11 +41,11 @@ def test_a_diagnosis_is_the_core_s(tab: Page) -> None:
 def test_where_a_sign_is_seen_moves_the_ranking(tab: Page) -> None:
     def chance(**seen: Any) -> float:
         causes = request(tab, signs=["nothing", "unlike"], **seen)["diagnosis"]["causes"]
-        return next((float(cause["chance"]) for cause in causes if cause["id"] == "cell_over"), 0.0)
+        return next((float(cause["chance"]) for cause in causes if cause["id"] == "foot_high"), 0.0)
 
     parts = next(sign["parts"] for sign in request(tab)["signs"] if sign["id"] == "unlike")
     assert {"battery", "feet"} <= set(parts)
-    assert chance(where={"unlike": "battery"}) > chance() > chance(where={"unlike": "feet"})
+    assert chance(where={"unlike": "feet"}) > chance() > chance(where={"unlike": "battery"})
 
 
 def test_a_bench_is_computed_once_for_a_design(tab: Page, monkeypatch: pytest.MonkeyPatch) -> None:
