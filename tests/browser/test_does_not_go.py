@@ -121,10 +121,11 @@ def test_where_something_is_dull_is_reported_by_keys_and_the_page_stays_where_it
     page.keyboard.press("ArrowRight")
     expect(request.get_by_role("radio", name="leads")).to_be_checked()
     expect(first).to_contain_text("enamel")
-    expect(first).to_contain_text("likely, explains 1 of 1")
+    expect(first).to_contain_text("very likely, explains 1 of 1")
     page.keyboard.press("ArrowRight")
     expect(request.get_by_role("radio", name="supports")).to_be_checked()
-    expect(first).to_contain_text("perhaps, explains 1 of 1")
+    expect(first).to_contain_text("likely, explains 1 of 1")
+    expect(first).not_to_contain_text("very likely")
     # Only what shows that it scrolls may have scrolled: nothing hides behind the top band.
     moved = page.evaluate(
         "[...document.querySelectorAll('body, main, main *')].filter(each => each.scrollTop > 20 && "

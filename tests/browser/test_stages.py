@@ -322,7 +322,7 @@ def test_keys_1_to_5_walk_the_stages_and_every_control_of_run_is_reached_by_tab(
         expect(page).to_have_url(re.compile(rf"/{stage}$"))
         expect(page.locator("[aria-current=step]")).to_have_text(re.compile(stage, re.IGNORECASE))
     reached = set()
-    for _ in range(45):
+    for _ in range(55):
         page.keyboard.press("Tab")
         reached.add(
             page.evaluate(
