@@ -73,6 +73,7 @@ def logged(page: Page) -> None:
         page.get_by_text("runs by itself").first.click()
         page.get_by_role("button", name="Log the trial").click()
         page.get_by_role("button", name=f"Correct the trial of {group}").wait_for()
+    page.locator("[data-summary] [data-share]").wait_for(timeout=180_000)
     page.get_by_role("button", name="Start the clock").focus()
 
 

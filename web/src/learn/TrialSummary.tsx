@@ -54,7 +54,7 @@ export function TrialSummary() {
         <Learned summary={summary} />
       ) : (
         <Quiet as="p">
-          One trial with turns, current and volts usually narrows the predicted speed to a quarter of its band. Log a
+          One trial with turns, current and volts narrows the predicted speed, as far as runs of one motor repeat. Log a
           trial above.
         </Quiet>
       )}
