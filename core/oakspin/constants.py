@@ -73,6 +73,14 @@ def _times(factor: float, meaning: str, source: str, *, whose: Whose, scatters: 
     return Uncertain(1.0, 1.0 / factor, factor, "1", meaning, source, whose=whose, scatters=scatters)
 
 
+def _film(meaning: str) -> Uncertain:
+    return _times(2.0, meaning, "R. Holm, Electric Contacts", whose="run", scatters="contact")
+
+
+def _friction(meaning: str) -> Uncertain:
+    return Uncertain(0.25, 0.15, 0.40, "1", meaning, _HANDBOOK, whose="world", scatters="friction")
+
+
 _OWN = "this project's order-of-magnitude model"
 _HANDBOOK = "usual range of handbook values"
 
@@ -90,18 +98,10 @@ UNCERTAIN: dict[str, Uncertain] = {
     "steel_image": _times(
         1.15, "strength of the image of the magnet in the cell's can", "finite elements", whose="world"
     ),
-    "foot_film": _times(
-        2.0, "film on the sliding contact", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
-    "pivot_film": _times(
-        2.0, "film on the pivot contact", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
-    "foot_friction": Uncertain(
-        0.25, 0.15, 0.40, "1", "friction coefficient at the foot", _HANDBOOK, whose="world", scatters="friction"
-    ),
-    "pivot_friction": Uncertain(
-        0.25, 0.15, 0.40, "1", "friction coefficient at the pivot", _HANDBOOK, whose="world", scatters="friction"
-    ),
+    "foot_film": _film("film on the sliding contact"),
+    "pivot_film": _film("film on the pivot contact"),
+    "foot_friction": _friction("friction coefficient at the foot"),
+    "pivot_friction": _friction("friction coefficient at the pivot"),
     "pivot_radius_mm": Uncertain(0.3, 0.1, 1.0, "mm", "radius at which a bent point rubs", _OWN, whose="build"),
     "sail_drag": Uncertain(
         1.2, 1.0, 2.0, "1", "drag coefficient of a flat sail", "White, Viscous Fluid Flow", whose="world"
@@ -138,22 +138,9 @@ UNCERTAIN: dict[str, Uncertain] = {
         whose="run",
         scatters="touch",
     ),
-    "support_film": _times(
-        2.0, "film on the lead in its support", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
-    "support_film_other": _times(
-        2.0, "film on the other lead", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
-    "support_friction": Uncertain(
-        0.25,
-        0.15,
-        0.40,
-        "1",
-        "friction coefficient of the axle in its support",
-        _HANDBOOK,
-        whose="world",
-        scatters="friction",
-    ),
+    "support_film": _film("film on the lead in its support"),
+    "support_film_other": _film("film on the other lead"),
+    "support_friction": _friction("friction coefficient of the axle in its support"),
     "axle_damping": Uncertain(
         0.1, 0.03, 0.3, "1", "energy that soft wire keeps of being bent to and fro", _OWN, whose="world"
     ),
@@ -185,25 +172,10 @@ UNCERTAIN: dict[str, Uncertain] = {
     "hold_fit": _times(1.2, "holding force of a point", "finite elements", whose="world"),
     "screw_steel": _times(1.06, "flux that the screw adds", "finite elements", whose="world"),
     "point_gap_mm": Uncertain(0.01, 0.002, 0.05, "mm", "dust and roughness under a hanging point", _OWN, whose="build"),
-    "point_friction": Uncertain(
-        0.25,
-        0.15,
-        0.40,
-        "1",
-        "friction coefficient of the point on the cell",
-        _HANDBOOK,
-        whose="world",
-        scatters="friction",
-    ),
-    "point_film": _times(
-        2.0, "film under the hanging point", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
-    "brush_film": _times(
-        2.0, "film on the lead that brushes", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
-    "brush_friction": Uncertain(
-        0.25, 0.15, 0.40, "1", "friction coefficient of a brushing lead", _HANDBOOK, whose="world", scatters="friction"
-    ),
+    "point_friction": _friction("friction coefficient of the point on the cell"),
+    "point_film": _film("film under the hanging point"),
+    "brush_film": _film("film on the lead that brushes"),
+    "brush_friction": _friction("friction coefficient of a brushing lead"),
     "made_brush": Uncertain(
         0.7,
         0.4,
@@ -234,9 +206,7 @@ UNCERTAIN: dict[str, Uncertain] = {
         whose="world",
         scatters="friction",
     ),
-    "segment_film": _times(
-        2.0, "film on the commutator", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
+    "segment_film": _film("film on the commutator"),
     "made_commutator": Uncertain(
         0.85, 0.6, 0.97, "1", "share of time that brushes touch", _OWN, top=1.0, whose="run", scatters="touch"
     ),
@@ -252,16 +222,12 @@ UNCERTAIN: dict[str, Uncertain] = {
         whose="world",
         scatters="friction",
     ),
-    "train_film": _times(
-        2.0, "film on the turns that the magnets touch", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
+    "train_film": _film("film on the turns that the magnets touch"),
     "turn_press_N": Uncertain(
         0.05, 0.02, 0.15, "N", "force between neighboring turns of a sprung coil", _OWN, whose="build"
     ),
     "turn_spots": Uncertain(3.0, 2.0, 4.0, "1", "spots at which a turn touches the next", _OWN, whose="world"),
-    "turn_film": _times(
-        2.0, "film between neighboring turns", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
+    "turn_film": _film("film between neighboring turns"),
     "slide_speed": Uncertain(
         1.0, 0.5, 2.0, "m/s", "speed at which a sliding magnet touches half as often", _OWN, whose="world"
     ),
@@ -302,9 +268,7 @@ UNCERTAIN: dict[str, Uncertain] = {
         whose="world",
         scatters="friction",
     ),
-    "wheel_film": _times(
-        2.0, "film on the sheet under a wheel", "R. Holm, Electric Contacts", whose="run", scatters="contact"
-    ),
+    "wheel_film": _film("film on the sheet under a wheel"),
     "made_wheel": Uncertain(
         0.85,
         0.6,

@@ -15,6 +15,7 @@ from oakspin.classroom.results import ClassResults, plain, results_of
 from oakspin.drawer.entry import Entry
 from oakspin.drawer.used import places_of
 from oakspin.errors import Fault, UnreadableDesign
+from oakspin.learn.share import counted_by
 from server.classes.models import SchoolClass
 from server.drawer import actions as drawer
 from server.drawer.models import UsedPart
@@ -91,10 +92,7 @@ def _known(motor: ClassMotor) -> MotorKnown:
     kept = Learned.objects.filter(demonstration_id=motor.shelf).order_by("-made_at").first() if motor.shelf else None
     if kept is None:
         return MotorKnown(common=common)
-    share = learning.share_for(kept.key) or {}
-    # What other hands brought about says nothing of these.
-    same = share.get("hands") == motor.design.maker
-    ran, motors = (int(share[name]) if same else 0 for name in ("ran", "motors"))
+    ran, motors = counted_by(learning.share_for(kept.key), motor.design.maker)
     return MotorKnown(learning.changed_draws(kept.key), common, learning.law_for(kept.key), ran, motors)
 
 

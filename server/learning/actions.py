@@ -22,6 +22,7 @@ from oakspin.draws import DRAWS, Draws, Learned
 from oakspin.errors import OakSpinError
 from oakspin.learn.history import Ran
 from oakspin.learn.known import NOTHING, SharedLaw, Site
+from oakspin.learn.share import BuiltShare
 from server.drawer.used import actions as used
 from server.learning import models
 from server.shelf.actions import design_in, find, head_of
@@ -164,10 +165,11 @@ def law_for(key: str) -> SharedLaw:
     return _kept(key).law
 
 
-def share_for(key: str) -> dict[str, Any] | None:
+def share_for(key: str) -> BuiltShare | None:
     """How many motors ran in which hands, by what is kept under a key."""
     answer = known_answer(key)
-    return json.loads(answer)["summary"].get("share") if answer else None
+    share = json.loads(answer)["summary"].get("share") if answer else None
+    return BuiltShare(**share) if share else None
 
 
 @lru_cache(maxsize=8)

@@ -16,6 +16,7 @@ from oakspin.diagnose.ranking import Answer
 from oakspin.diagnose.signs import Sign
 from oakspin.errors import OakSpinError
 from oakspin.kinds.kinds import faults_of
+from oakspin.learn.share import motors_in
 from oakspin.measure.trial import Trial
 
 # The estimate of how common a fault is weighs as much as so many motors that were looked at.
@@ -42,7 +43,7 @@ class Repair(Record):
 
 @dataclass(frozen=True)
 class Tried:
-    """A design of which ``motors`` were run, and the faults that were found in them."""
+    """A design of which ``motors`` ran, and the faults that were found in its motors."""
 
     design: Design
     motors: int
@@ -58,26 +59,21 @@ class Often:
     common: float
 
 
-def motors_run(trials: Iterable[Trial]) -> int:
-    """How many motors were run in these trials: one of each group, and one more each time that it was built anew.
-
-    Those of a simulated rig are none.
-    """
-    real = [trial for trial in trials if not trial.simulated]
-    return len({trial.group for trial in real}) + sum(trial.rebuilt for trial in real)
-
-
 def tried_with(design: Design, trials: Iterable[Trial], repairs: Iterable[Repair]) -> list[Tried]:
-    """The motors of a design that were run and what was found in them, by the hands that built them."""
-    runs: dict[Maker, list[Trial]] = {}
-    for trial in trials:
-        runs.setdefault(trial.hands or design.maker, []).append(trial)
+    """The motors of a design that were run and what was found in them, by the hands that built them.
+
+    One that never ran, with nothing found, has something wrong that nobody knows: it does not count as one without a
+    fault.
+    """
+    ran: dict[Maker, int] = {}
+    for hands, went in motors_in(trials, design.maker):
+        ran[hands] = ran.get(hands, 0) + went
     found: dict[Maker, list[str]] = {}
     for repair in repairs:
         found.setdefault(repair.hands or design.maker, []).append(repair.fault)
     tried = []
-    for hands in dict.fromkeys([*runs, *found]):
-        motors, mended = motors_run(runs.get(hands, ())), tuple(found.get(hands, ()))
+    for hands in dict.fromkeys([*ran, *found]):
+        motors, mended = ran.get(hands, 0), tuple(found.get(hands, ()))
         if motors or mended:
             tried.append(Tried(patched(design, (Setting("/maker", hands),)), motors, mended))
     return tried

@@ -58,6 +58,6 @@ def trials_apart(rotor: Rotor, known: SharedLaw, line: LinearFit | None) -> tupl
         if tails[worst] < RARE:
             quantity = rotor.quantities[int(mine[worst])]
             by = float(off[mine[worst]] - chances @ middle[:, worst])
-            share = float(np.expm1(abs(by))) if quantity in SHARES else abs(by)
+            share = abs(float(np.expm1(by))) if quantity in SHARES else abs(by)
             found.append(TrialApart(trial, quantity, by > 0, share))
     return tuple(found)

@@ -11,6 +11,7 @@ from itertools import product
 from typing import get_args
 
 import numpy as np
+import scipy  # loads scipy.special at its first use: the server starts without it
 from numpy.typing import NDArray
 
 from oakspin.constants import SCATTER_LOG, UNCERTAIN, Scatter
@@ -122,12 +123,9 @@ class RunJudge:
 
     def log_likelihood(self, off: Array) -> Array:
         """As :meth:`by_spread`, all spreads together; shape (draws,)."""
-        found = self.by_spread(off)
-        most = found.max(axis=1)
-        return np.asarray(most + np.log(np.exp(found - most[:, None]).sum(axis=1)))
+        return np.asarray(scipy.special.logsumexp(self.by_spread(off), axis=1))
 
 
 def chances_of(logs: Array) -> Array:
     """Chances out of logarithms, along the last axis, which add up to 1."""
-    found = np.exp(logs - logs.max(axis=-1, keepdims=True))
-    return np.asarray(found / found.sum(axis=-1, keepdims=True))
+    return np.asarray(scipy.special.softmax(logs, axis=-1))

@@ -23,9 +23,9 @@ from oakspin.measure.went import went
 
 WORTH = 10.0  # motors that the plan's share weighs as much as
 HANDS_WORDS: dict[Maker, str] = {
-    "careful_adult": "a careful adult's hands",
-    "older_pupil": "the hands of ages 12-15",
-    "young_pupil": "the hands of ages 9-11",
+    "careful_adult": "a careful adult",
+    "older_pupil": "ages 12-15",
+    "young_pupil": "ages 9-11",
 }
 
 
@@ -60,19 +60,17 @@ def ran_in(trial: Trial) -> bool | None:
     return True if turned else None
 
 
-def motors_in(runs: Iterable[Ran]) -> list[tuple[Maker, bool]]:
+def motors_in(trials: Iterable[Trial], planned: Maker) -> list[tuple[Maker, bool]]:
     """Every motor that was built, whose hands built it, and whether it ever ran: one a group, and one more each time
-    that it was built anew.
+    that it was built anew; ``planned`` hands where a trial names none.
     """
     found: dict[tuple[str, int], tuple[Maker, bool]] = {}
     number: dict[str, int] = {}
-    for run in runs:
-        group = run.trial.group
-        number[group] = number.get(group, 0) + (1 if run.trial.rebuilt and group in number else 0)
-        answer = ran_in(run.trial)
+    for trial in trials:
+        number[trial.group] = number.get(trial.group, 0) + (1 if trial.rebuilt and trial.group in number else 0)
+        answer = ran_in(trial)
         if answer is not None:
-            key = (group, number[group])
-            hands = run.trial.hands or run.design.maker
+            key, hands = (trial.group, number[trial.group]), trial.hands or planned
             found[key] = (hands, answer or found.get(key, (hands, False))[1])
     return list(found.values())
 
@@ -93,7 +91,7 @@ def built_share(design: Design, runs: Sequence[Ran], plan: float | None = None) 
     Refusal
         When no motor can be made of the design.
     """
-    motors = motors_in(runs)
+    motors = motors_in((run.trial for run in runs), design.maker)
     if not motors:
         return None
     counts = {hands: sum(1 for each, _ in motors if each == hands) for hands, _ in motors}
@@ -102,6 +100,11 @@ def built_share(design: Design, runs: Sequence[Ran], plan: float | None = None) 
     if plan is None:
         plan = evaluate(patched(design, (Setting("/maker", hands),))).share_that_goes
     return _share(hands, plan, ran, counts[hands])
+
+
+def counted_by(share: BuiltShare | None, hands: Maker) -> tuple[int, int]:
+    """How many ran of how many motors, where these hands built them; what others brought about says nothing of them."""
+    return (share.ran, share.motors) if share and share.hands == hands else (0, 0)
 
 
 def moved_share(planned: float, ran: int, motors: int) -> float:
@@ -115,8 +118,8 @@ def _share(hands: Maker, plan: float, ran: int, motors: int) -> BuiltShare:
     middle = moved_share(plan, ran, motors)
     low, high = (float(x) for x in scipy.special.betaincinv(max(go, 1e-6), max(stop, 1e-6), np.array([0.1, 0.9])))
     words = f"{100 * middle:.0f} of 100 ({100 * low:.0f}\N{EN DASH}{100 * high:.0f})"
-    built = "1 motor was built, and it ran" if motors == ran == 1 else f"{ran} of {motors} ran"
-    if motors == 1 and not ran:
-        built = "1 motor was built, and it did not run"
-    sentence = f"The plan: {100 * plan:.0f} of 100 go. In {HANDS_WORDS[hands]} {built}: about {words}."
+    built = f"Of {motors} motors built by {HANDS_WORDS[hands]}, {ran} ran"
+    if motors == 1:
+        built = f"1 motor was built by {HANDS_WORDS[hands]}, and it {'ran' if ran else 'did not run'}"
+    sentence = f"{built}; by the plan alone {100 * plan:.0f} of 100 would. Both together: about {words}."
     return BuiltShare(hands, plan, ran, motors, low, middle, high, sentence)

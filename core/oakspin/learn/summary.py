@@ -240,26 +240,27 @@ def _of_rotor(
     one: OfRotor, posterior: Posterior, known: SharedLaw
 ) -> tuple[tuple[LearnedThing, ...], tuple[OddTrial, ...]]:
     """How well the runs of a rotor repeat, where that is unusual, and trials that stand apart from its others."""
+    trials = one.rotor.observations
+    odd = tuple(
+        OddTrial(one.ids[each.at], trials[each.at].trial.group, apart_sentence(each), counts=True, apart=True)
+        for each in trials_apart(one.rotor, known, posterior.line)
+    )
     things = []
     quantity = next((name for name in ("speed", "gate_time") if name in one.rotor.quantities), "")
-    if quantity and len(one.ids) > 1:
+    # One wrong reading must not be told as a motor whose runs differ.
+    if quantity and len(one.ids) > 1 and not odd:
         within = repeats_within(posterior, quantity)
         usual = repeats_within(
             replace(posterior, apart=replace(posterior.apart, ratios=np.ones_like(posterior.apart.ratios))), quantity
         )
         moved, percent = float(np.mean(np.log(within / usual))), 100 * float(np.median(within))
         if moved > REPEATS_WORSE:
-            sentence = f"Its runs lie farther apart than usual: by about {percent:.0f} %, so the next is less sure."
+            sentence = f"Its runs lie farther apart than usual: by about {percent:.0f} %, so the next one is less sure."
             things.append(
                 LearnedThing("runs", sentence, "Clean the contacts, and set it down alike each time.", "build")
             )
         elif moved < -REPEATS_WORSE:
             things.append(LearnedThing("runs", f"Its runs repeat well: within about {percent:.0f} %.", "", "build"))
-    trials = one.rotor.observations
-    odd = tuple(
-        OddTrial(one.ids[each.at], trials[each.at].trial.group, apart_sentence(each), counts=True, apart=True)
-        for each in trials_apart(one.rotor, known, posterior.line)
-    )
     return tuple(things), odd
 
 
@@ -268,8 +269,8 @@ def apart_sentence(each: TrialApart) -> str:
     what, side = LABELS.get(each.quantity, each.quantity), "above" if each.high else "below"
     by = f"{100 * each.by:.0f} %" if each.quantity in SHARES else f"{each.by:.2g}"
     return (
-        f"Trial {each.at + 1} stands apart from the others of this motor: {what.lower()} lies {by} {side} what they "
-        "let expect. Look at that reading again, or leave the trial out."
+        f"Trial {each.at + 1} stands apart from the others of this motor: {what.lower()} is {by} {side} what the "
+        "others lead to. It makes all bands wider: look at that reading again, or leave the trial out."
     )
 
 

@@ -8,8 +8,9 @@ from pydantic import ValidationError
 from oakspin.design.patch import Setting, patched
 from oakspin.diagnose.fault_bench import bench_of
 from oakspin.diagnose.ranking import Evidence, diagnosed
-from oakspin.diagnose.repair import ESTIMATE, Repair, Tried, learned_often, often_words
+from oakspin.diagnose.repair import ESTIMATE, Repair, Tried, learned_often, often_words, tried_with
 from oakspin.kinds.kinds import faults_of
+from oakspin.measure.trial import Trial
 from runner.samples import sample
 
 LANTERN = sample("lantern")
@@ -36,6 +37,16 @@ def test_only_hands_of_the_same_skill_count_and_only_motors_that_can_have_it() -
     assert often["worn_cell"].motors == 30
     assert often["worn_cell"].common > COMMON["worn_cell"]
     assert "gripping" not in often
+
+
+def test_a_motor_that_never_ran_is_not_one_without_a_fault() -> None:
+    ran = [Trial(group=f"Group {at}", seen=["runs"]) for at in range(5)]
+    failed = [Trial(group=f"Other {at}", seen=["nothing"]) for at in range(5)]
+    repair = [Repair(fault="coat", minutes=5.0)]
+    with_failed, alone = (learned_often(LANTERN, tried_with(LANTERN, some, repair)) for some in ([*ran, *failed], ran))
+    assert with_failed == alone
+    more = learned_often(LANTERN, tried_with(LANTERN, [*ran, Trial(group="One more", seen=["runs"])], repair))
+    assert more["coat"].common < alone["coat"].common
 
 
 def test_more_repairs_than_trials_count_as_motors() -> None:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 import numpy as np
 import pytest
 
@@ -94,7 +96,11 @@ def test_a_trial_that_stands_apart_is_named_with_its_reading_and_runs_that_repea
     (odd,) = (odd for odd in summary_of(LANTERN, wrong).odd if odd.apart)
     assert (odd.id, odd.counts) == ("9", True)
     assert odd.sentence.startswith("Trial 4 stands apart from the others of this motor: current")
-    assert "below" in odd.sentence
+    # 1.6 A for 2.8: some four tenths below.
+    below = re.search(r"is (\d+) % below", odd.sentence)
+    assert below
+    assert 30 < int(below.group(1)) < 55
+    assert not [thing for thing in summary_of(LANTERN, wrong).things if "farther apart" in thing.sentence]
 
 
 def test_it_is_said_when_runs_repeat_badly_and_when_well() -> None:

@@ -79,7 +79,7 @@ export function Choose({ working }: { working: Working }) {
       <Right aria-label="Verdict">
         <Headline data-headline>{verdict.headline}</Headline>
         {problem && <Trouble role="alert">{problem.line}</Trouble>}
-        {share && <p data-share>{share.sentence}</p>}
+        {share && <Share data-share>{share.sentence}</Share>}
         {verdict.causes.length > 1 && (
           <Causes>
             {verdict.causes.slice(1).map((cause) => (

@@ -45,8 +45,16 @@ export function Instruments({ design, turns, take, keep }: Props) {
   const [begun, setBegun] = useState<number | null>(null);
   const source = useSource();
   const { data: expected } = useQuery({ ...expectedQuery(design, useLearnedKey()), enabled: source.id !== null });
+  // A simulated motor is set up with its power off: what stands still then is no trial.
+  const [powered, setPowered] = useState(false);
+  const off = source.simulated && !powered;
+  const order = (word: Word) => {
+    if (word === "on" || word === "off") setPowered(word === "on");
+    void tellSource(source.id!, word);
+  };
   const choose = (next: Kind | null) => {
     source.close();
+    setPowered(false);
     setBegun(null);
     setKind(next);
   };
@@ -95,10 +103,11 @@ export function Instruments({ design, turns, take, keep }: Props) {
           <ToolRow>
             {source.simulated &&
               ORDERS.map(([word, label]) => (
-                <PlainButton key={word} onPress={() => void tellSource(source.id!, word)}>
+                <PlainButton key={word} onPress={() => order(word)}>
                   {label}
                 </PlainButton>
               ))}
+            {source.simulated && <b role="status">{powered ? "The power is on." : "The power is off."}</b>}
             <PlainButton onPress={record}>{begun === null ? "Record" : "Stop recording"}</PlainButton>
             {begun !== null && (
               <Quiet role="status">Recording … {rounded((last?.seconds ?? begun) - begun, 2)} s</Quiet>
@@ -110,7 +119,8 @@ export function Instruments({ design, turns, take, keep }: Props) {
           </ToolRow>
           {source.readings.length === 0 && !source.trouble && <Quiet role="status">Nothing has come yet.</Quiet>}
           <Live steady={source.steady} source={source} expected={expected ?? []} />
-          {source.steady.length > 0 && (
+          {off && <Quiet as="p">Switch the power on: with it off, nothing can be taken as a trial.</Quiet>}
+          {!off && source.steady.length > 0 && (
             <MainButton onPress={() => take(source.take, source.simulated)}>Take this</MainButton>
           )}
         </>

@@ -89,10 +89,16 @@ test("the simulated motor says so, obeys, and marks what is taken", async () => 
   fireEvent.click(screen.getByRole("button", { name: "a simulated motor" }));
   fireEvent.click(screen.getByRole("button", { name: "Set it up" }));
   expect((await screen.findByRole("note")).textContent).toContain("Simulated");
+  expect(await screen.findByText(/Steady\. 1\.22/)).toBeTruthy();
+  expect(screen.getByText("The power is off.")).toBeTruthy();
+  expect(screen.queryByRole("button", { name: "Take this" })).toBeNull();
   fireEvent.click(screen.getByRole("button", { name: "Power on" }));
   expect(wire.tellSource).toHaveBeenCalledWith("s2", "on");
+  expect(screen.getByText("The power is on.")).toBeTruthy();
   fireEvent.click(await screen.findByRole("button", { name: "Take this" }));
   expect(take).toHaveBeenCalledWith({ amperes: "1.22" }, true);
+  fireEvent.click(screen.getByRole("button", { name: "Power off" }));
+  expect(screen.queryByRole("button", { name: "Take this" })).toBeNull();
 });
 
 test("a build that is no whole number is told before anything is set up", () => {
