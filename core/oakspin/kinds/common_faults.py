@@ -130,6 +130,7 @@ def dirty_contact(surface: str, what: str, where: Role, part: str, common: tuple
             ("lamp",),
             sure=0.8,
             mistaken=0.12,
+            effort="look",
         ),
         Cure("Sand both surfaces bright and do not touch them after.", 2.0, "fine sandpaper"),
         (where,),

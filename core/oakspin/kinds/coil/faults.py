@@ -124,6 +124,7 @@ def _covered(design: CoilMotor) -> Given:
             1.0,
             ("lamp", "magnifier"),
             also=("too_little", "dirty_contact"),
+            effort="look",
         ),
         Cure(f"Scrape the {skin} off the marked part of that lead until it shines.", 3.0, "sandpaper"),
         ("support", "wire"),
@@ -148,6 +149,7 @@ def _all_round(design: CoilMotor) -> Given:
             1.0,
             ("lamp",),
             also=("worn_paint",),
+            effort="look",
         ),
         Cure(
             "Hold the coil as the build sheet shows, and paint the other part of that lead with marker.", 3.0, "marker"
@@ -219,6 +221,7 @@ def _too_little(design: CoilMotor) -> Given:
             ("lamp",),
             sure=0.85,
             also=("covered",),
+            effort="look",
         ),
         Cure("Bare the lead as far round as the build sheet shows.", 3.0, "sandpaper"),
         ("support", "wire"),
@@ -267,6 +270,7 @@ def _shorted(design: CoilMotor) -> Given:
             0.7,
             sure=0.95,
             mistaken=0.02,
+            effort="apart",
         ),
         Cure("Set the supports apart on wood or plastic.", 1.0, "tape"),
         ("support", "cell"),

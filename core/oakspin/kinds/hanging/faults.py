@@ -81,6 +81,7 @@ def _lead_end(design: HangingDesign, tip: str, sentence: str, common: tuple[floa
             0.8,
             ("sandpaper",),
             also=("dirty_lead",) if coated else ("painted_lead",),
+            effort="look",
         ),
         Cure("Sand the lead's end until it shines.", 1.5, "sandpaper"),
         ("lead",),
@@ -236,7 +237,7 @@ def _big_flag(design: HangingDesign) -> Given:
             for area in (800.0, 2000.0)
         ),
         (0.0025, 0.01, 0.02),
-        Check("Take the flag off and run it again.", "Is it much faster?", 0.7, sure=0.93),
+        Check("Take the flag off and run it again.", "Is it much faster?", 0.7, sure=0.93, effort="apart"),
         Cure("Cut the flag down to what the build sheet says.", 1.0, "scissors"),
         ("core",),
         "flag",
