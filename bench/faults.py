@@ -70,7 +70,7 @@ def measured(run: RigRun, chance: np.random.Generator) -> dict[str, float]:
 def seen_of(bench: FaultBench, trouble: HiddenTrouble, chance: np.random.Generator) -> Evidence:
     """What is known of a motor by looking, by which way and how fast it turns, and by a meter."""
     readings = measured(trouble.run, chance)
-    return replace(trouble.ticked(chance, bench.faults, counted="speed" in readings), readings=readings)
+    return replace(trouble.ticked(bench.eyes, chance, bench.faults, counted="speed" in readings), readings=readings)
 
 
 def without_turns(known: Evidence) -> Evidence:

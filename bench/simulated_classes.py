@@ -150,7 +150,7 @@ def _making(bench: FaultBench, group: _Group, minutes: float, chance: np.random.
     again = max(AGAIN * minutes, LEAST_AGAIN)
     if stops:
         faults = tuple(fault for fault, _, _ in stops)
-        known = HiddenTrouble(faults, stops[0][1], stops[0][2], bench.usual).ticked(chance)
+        known = HiddenTrouble(faults, stops[0][1], stops[0][2], bench.usual).ticked(bench.eyes, chance)
         hot = any(sign.startswith("hot") for sign in known.signs)
         ids = tuple(fault.id for fault in faults)
         tries.append(Try(False, ids, searched(bench, ids, known, chance).minutes, 0.0, hot))
@@ -158,7 +158,7 @@ def _making(bench: FaultBench, group: _Group, minutes: float, chance: np.random.
         if goes(run):
             tries.append(Try(True))
             break
-        known = HiddenTrouble((), PLANNED, run, bench.usual).ticked(chance)
+        known = HiddenTrouble((), PLANNED, run, bench.usual).ticked(bench.eyes, chance)
         tries.append(Try(False, (ROUGH,), _nothing_found(bench, known, chance), again))
     return GroupWork(minutes, tuple(tries))
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from oakspin.design import Design
+from oakspin.diagnose.eyes import Eyes, eyes_of
 from oakspin.diagnose.signs import Shows, Usual, at_rest, shows, usual_of
 from oakspin.draws import Array, Draws
 from oakspin.errors import OakSpinError
@@ -60,6 +61,11 @@ class FaultBench:
     runs: Mask
     per: float
     travels: bool
+
+    @property
+    def eyes(self) -> Eyes:
+        """How those see who build it, and look at it."""
+        return eyes_of(self.design.maker)
 
     def fault(self, id_: str) -> BenchFault:
         """A fault by its id. Raises ``KeyError``."""

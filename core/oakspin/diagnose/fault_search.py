@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from oakspin.design import Design
+from oakspin.diagnose.eyes import Eyes
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms
 from oakspin.diagnose.ranking import TRY, WORKS, Answer, Evidence, Suspect, diagnosed, says_yes
 from oakspin.diagnose.signs import (
@@ -16,9 +17,7 @@ from oakspin.diagnose.signs import (
     MotionSign,
     SideSign,
     Usual,
-    pointed_of,
     shown_by,
-    ticked_of,
 )
 from oakspin.draws import Array
 from oakspin.kinds.fault import BenchFault
@@ -54,14 +53,14 @@ class HiddenTrouble:
         return going < SHOWS * self.usual.speed
 
     def ticked(
-        self, chance: np.random.Generator, faults: Sequence[BenchFault] = (), *, counted: bool = False
+        self, eyes: Eyes, chance: np.random.Generator, faults: Sequence[BenchFault] = (), *, counted: bool = False
     ) -> Evidence:
-        """What somebody who looks at it ticks, who may have ``counted`` its turns; and where that is, where all
+        """What somebody with these eyes ticks, who may have ``counted`` its turns; and where that is, where all
         ``faults`` are given that it can have.
         """
         went, side_signs = shown_by(self.run, self.usual, self.faults)
-        ticked = ticked_of(went, side_signs, chance, counted=counted)
-        return Evidence(ticked, where=pointed_of(ticked, self.faults, faults, chance))
+        ticked = eyes.ticked_of(went, side_signs, chance, counted=counted)
+        return Evidence(ticked, where=eyes.pointed_of(ticked, self.faults, faults, chance))
 
 
 @dataclass(frozen=True)

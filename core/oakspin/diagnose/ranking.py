@@ -13,18 +13,10 @@ from typing import Literal
 
 import numpy as np
 
+from oakspin.diagnose.eyes import Eyes, parts_showing
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms
 from oakspin.diagnose.rest_pose import ERRORS, READ, log_of_reading, spread_of
-from oakspin.diagnose.signs import (
-    MOTION_SIGNS,
-    SIDE_SIGNS,
-    SideSign,
-    Sign,
-    log_likelihood,
-    parts_showing,
-    pointed_chance,
-    ticked_chance,
-)
+from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, SideSign, Sign
 from oakspin.draws import Array
 from oakspin.errors import Fault, UnfitPatch
 from oakspin.kinds.fault import BenchFault
@@ -149,7 +141,7 @@ def weights_of(bench: FaultBench, known: Evidence) -> tuple[Array, list[Array]]:
     prior = prior / prior.sum()
     shown, answered, inside = [], [], []
     for each in bench.symptoms:
-        likely = np.exp(_log_of(each, known)) * each.weight
+        likely = np.exp(_log_of(bench.eyes, each, known)) * each.weight
         whole = float(likely.sum())
         inside.append(likely / whole if whole > 0 else each.weight)
         shown.append(whole * _pointed(bench, each, known))
@@ -160,8 +152,8 @@ def weights_of(bench: FaultBench, known: Evidence) -> tuple[Array, list[Array]]:
     return found / found.sum(), inside
 
 
-def _log_of(each: Symptoms, known: Evidence) -> Array:
-    found = log_likelihood(each.shows, known.signs, counted="speed" in known.readings)
+def _log_of(eyes: Eyes, each: Symptoms, known: Evidence) -> Array:
+    found = eyes.log_likelihood(each.shows, known.signs, counted="speed" in known.readings)
     for name, value in known.readings.items():
         found = found + log_of_reading(each, name, value)
     return np.asarray(found)
@@ -174,7 +166,7 @@ def _pointed(bench: FaultBench, each: Symptoms, known: Evidence) -> float:
     for sign, part in known.where.items():
         parts = parts_showing(bench.faults, sign)
         if sign in known.signs and part in parts:
-            chance *= pointed_chance(sign, part, there, parts)
+            chance *= bench.eyes.pointed_chance(sign, part, there, parts)
     return chance
 
 
@@ -227,10 +219,10 @@ def blames_of(bench: FaultBench, known: Evidence, inside: list[Array]) -> Array:
     """
     if not known.signs and not known.readings:
         return np.ones(len(bench.symptoms))
-    without = np.exp(_log_of(bench.symptoms[0], known))
+    without = np.exp(_log_of(bench.eyes, bench.symptoms[0], known))
     found = [1.0]
     for each, weight in zip(bench.symptoms[1:], inside[1:], strict=True):
-        with_it = np.exp(_log_of(each, known))
+        with_it = np.exp(_log_of(bench.eyes, each, known))
         worse = 1 - without[each.build] / np.maximum(with_it, LEAST)
         found.append(float(weight @ np.clip(worse, 0.0, 1.0)))
     return np.array(found)
@@ -344,7 +336,7 @@ def bits_of_sign(bench: FaultBench, sign: SideSign, weights: Array, inside: list
     """Bits that it would tell to look whether a sign is there; weights as of :func:`weights_of`."""
     at = SIDE_SIGNS.index(sign)
     shown = (weight @ each.shows.side_signs[:, at] for each, weight in zip(bench.symptoms, inside, strict=True))
-    return _bits(weights, np.array([ticked_chance(sign, float(chance)) for chance in shown]))
+    return _bits(weights, np.array([bench.eyes.ticked_chance(sign, float(chance)) for chance in shown]))
 
 
 def bits_of_reading(bench: FaultBench, name: str, weights: Array, inside: list[Array]) -> float:

@@ -10,10 +10,11 @@ from typing import Literal
 from pydantic_core import from_json
 
 from oakspin.design import design_of
+from oakspin.diagnose.eyes import parts_showing
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms, bench_of
 from oakspin.diagnose.ranking import COUNTS, HEALTHY, Diagnosis, Effect, Evidence, NextStep, Suspect, diagnosed
 from oakspin.diagnose.repair import Often, often_words
-from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, Sign, parts_showing
+from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, Sign
 from oakspin.draws import MEDIAN
 from oakspin.kinds.fault import BenchFault, Check, Cure, Place
 from oakspin.kinds.geometry import Geometry, Point, seen

@@ -17,7 +17,7 @@ from oakspin.diagnose.fault_bench import FaultBench, Symptoms
 from oakspin.diagnose.fault_search import HiddenTrouble, flaw_of, hidden_in
 from oakspin.diagnose.ranking import TRY, Answer, Evidence, says_yes
 from oakspin.diagnose.rest_pose import drawn_readings
-from oakspin.diagnose.signs import GOING, MOTION_SIGNS, SIDE_SIGNS, MotionSign, SideSign, pointed_of, shown_by
+from oakspin.diagnose.signs import GOING, MOTION_SIGNS, SIDE_SIGNS, MotionSign, SideSign, shown_by
 from oakspin.diagnose.views import bench_in
 from oakspin.errors import Fault, OakSpinError, UnfitPatch
 from oakspin.kinds.fault import BenchFault
@@ -240,7 +240,7 @@ def _alone(bench: FaultBench, id_: str, seed: Sequence[int]) -> MotorState:
     shown = each.shows.side_signs[row]
     side_signs = frozenset(sign for at, sign in enumerate(SIDE_SIGNS) if chance.random() < shown[at])
     readings = {name: round(value, 2) for name, value in drawn_readings(each, row, chance).items()}
-    where = pointed_of(side_signs, [bench.fault(id_)], bench.faults, chance)
+    where = bench.eyes.pointed_of(side_signs, [bench.fault(id_)], bench.faults, chance)
     return MotorState(MOTION_SIGNS[int(each.shows.went[row])], side_signs, readings, where)
 
 
@@ -260,7 +260,7 @@ def _state(trouble: HiddenTrouble, bench: FaultBench, seed: list[int]) -> MotorS
         "volts": round(max(volts * (1 + VOLTS_SHARE * float(noise[1])), 0.0), 2),
         "speed": float(f"{(run.speed if going else 0.0) * 30 / np.pi * (1 + TURNS_SHARE * float(noise[2])):.3g}"),
     }
-    return MotorState(went, seen, readings, pointed_of(seen, trouble.faults, bench.faults, chance))
+    return MotorState(went, seen, readings, bench.eyes.pointed_of(seen, trouble.faults, bench.faults, chance))
 
 
 def _of(values: object, row: int) -> float:

@@ -8,17 +8,13 @@ from functools import lru_cache
 import numpy as np
 import pytest
 
+from oakspin.diagnose.eyes import eyes_of, parts_showing
 from oakspin.diagnose.fault_bench import FaultBench
 from oakspin.diagnose.ranking import Evidence, weights_of
 from oakspin.diagnose.signs import (
-    IMAGINED,
     PLACED,
-    SEEN,
     SIDE_SIGNS,
     SideSign,
-    parts_showing,
-    pointed_chance,
-    pointed_of,
 )
 from oakspin.diagnose.views import bench_in, sign_words
 from oakspin.kinds.kinds import faults_of
@@ -26,6 +22,7 @@ from oakspin.practice.case import Act, case_of, played, usual_design
 from oakspin.practice.views import case_view
 from runner.samples import sample
 
+EYES = eyes_of("careful_adult")
 SAMPLES = ("lantern", "beacon", "ferry-wheel", "tide-mill", "crane-motor", "night-shuttle", "crate-roller")
 
 
@@ -48,7 +45,7 @@ def test_somebody_points_somewhere_whatever_is_there(name: str) -> None:
         parts = parts_showing(faults, sign)
         for there in ((), *((fault,) for fault in faults), faults[:2]):
             if parts:
-                assert sum(pointed_chance(sign, part, there, parts) for part in parts) == pytest.approx(1)
+                assert sum(EYES.pointed_chance(sign, part, there, parts) for part in parts) == pytest.approx(1)
 
 
 def test_the_part_that_is_pointed_at_is_suspected_and_the_others_less() -> None:
@@ -71,11 +68,11 @@ def test_lookers_point_as_often_at_a_part_as_the_likelihood_says() -> None:
     faults, chance = bench("beacon").faults, np.random.default_rng(6)
     there = [bench("beacon").fault("painted_lead")]
     parts = parts_showing(faults, "dull")
-    found = Counter(pointed_of(frozenset(("dull", "hops")), there, faults, chance)["dull"] for _ in range(3000))
+    found = Counter(EYES.pointed_of(frozenset(("dull", "hops")), there, faults, chance)["dull"] for _ in range(3000))
     for part in parts:
-        assert found[part] / 3000 == pytest.approx(pointed_chance("dull", part, there, parts), abs=0.03)
+        assert found[part] / 3000 == pytest.approx(EYES.pointed_chance("dull", part, there, parts), abs=0.03)
     # Half of the time the lead is dull, and then it is seen and pointed at; else it is imagined, anywhere.
-    seen, imagined = 0.5 * SEEN, 0.5 * IMAGINED
+    seen, imagined = 0.5 * EYES.seen, 0.5 * EYES.imagined
     often = (seen * PLACED["dull"] + imagined / len(parts)) / (seen + imagined)
     assert found["lead"] / 3000 == pytest.approx(often, abs=0.03)
 

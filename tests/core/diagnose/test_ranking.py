@@ -12,7 +12,7 @@ from bench.faults import seen_of
 from oakspin.diagnose.fault_bench import FaultBench
 from oakspin.diagnose.fault_search import hidden_in, listed_search, searched
 from oakspin.diagnose.ranking import Evidence, chances_of, diagnosed, weights_of
-from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, TICKED
+from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS
 from oakspin.diagnose.views import bench_in, diagnosis_view, place_of, sheet_of, sign_words
 from oakspin.draws import MEDIAN
 from oakspin.kinds.kinds import draw
@@ -34,10 +34,6 @@ def chance_of(known: Evidence, id_: str, name: str = "ferry-wheel") -> float:
 
 def seen(*signs: str, **readings: float) -> Evidence:
     return Evidence(frozenset(signs), readings)  # type: ignore[arg-type]
-
-
-def test_words_for_how_it_went_add_up() -> None:
-    assert TICKED.sum(axis=1) == pytest.approx(np.ones(len(MOTION_SIGNS)))
 
 
 @given(

@@ -11,23 +11,16 @@ from oakspin.diagnose.fault_bench import FaultBench, bench_of
 from oakspin.diagnose.fault_search import hidden_in
 from oakspin.diagnose.signs import (
     BY_EAR,
-    COUNTED,
     GOING,
-    IMAGINED,
     MOTION_SIGNS,
-    RIGHT,
-    SEEN,
     SIDE_SIGNS,
-    Shows,
     at_rest,
     given_by,
     hops,
     let_go,
-    log_likelihood,
     shown_by,
     shows,
     slow_by,
-    ticked_of,
     turns_down,
     usual_of,
 )
@@ -191,27 +184,6 @@ def test_what_eye_and_ear_get_adds_up_over_faults() -> None:
     for word in BY_EAR:
         assert both[word] == pytest.approx(1 - (1 - one[word]) * (1 - other[word]))
     assert set(given_by(()).values()) == {0.0}
-
-
-def test_ticks_are_weighed_as_they_are_made() -> None:
-    """Ticks of a thousand lookers come as often as the likelihood says."""
-    chance = np.random.default_rng(4)
-    side_signs = dict.fromkeys(SIDE_SIGNS, 0.0) | {"hot_motor": 1.0, "sparks": 0.5}
-    ticks = Counter(word for _ in range(2000) for word in ticked_of("rocks", side_signs, chance))  # type: ignore[arg-type]
-    assert ticks["rocks"] / 2000 == pytest.approx(RIGHT, abs=0.03)
-    assert ticks["hot_motor"] / 2000 == pytest.approx(SEEN, abs=0.03)
-    assert ticks["dull"] / 2000 == pytest.approx(IMAGINED, abs=0.02)
-    assert ticks["sparks"] / 2000 == pytest.approx((SEEN + IMAGINED) / 2, abs=0.04)
-    rows = np.array([[side_signs[word] for word in SIDE_SIGNS]])
-    found = Shows(np.array([MOTION_SIGNS.index("rocks")]), rows, np.zeros(1))
-    with_hot = log_likelihood(found, frozenset(("rocks", "hot_motor")))
-    without = log_likelihood(found, frozenset(("rocks",)))
-    assert with_hot - without == pytest.approx(np.log(SEEN / (1 - SEEN)))
-    assert log_likelihood(found, frozenset()) == pytest.approx(0)
-    turned = side_signs | {"other_way": 1.0}
-    seen = [sum("other_way" in ticked_of("runs", turned, chance, counted=counted) for _ in range(1000)) for counted in (False, True)]  # type: ignore[arg-type]  # fmt: skip
-    assert seen[0] / 1000 == pytest.approx(SEEN, abs=0.04)
-    assert seen[1] / 1000 == pytest.approx(COUNTED, abs=0.02)
 
 
 def test_what_travels_the_wrong_way_comes_back() -> None:
