@@ -33,7 +33,7 @@ Amount = Annotated[float, Field(ge=0, le=1e6)]
 
 class SeenBody(DesignBody):
     """What is seen of a motor on the bench: signs, and at which part; readings, checks that were answered, cures that
-    did not help.
+    did not help, and faults that were skipped: their check and cure cannot be done now.
     """
 
     signs: Annotated[list[Sign], Field(max_length=40)] = []
@@ -41,6 +41,7 @@ class SeenBody(DesignBody):
     answers: Annotated[dict[Name, Literal["yes", "no", "unsure"]], Field(max_length=60)] = {}
     cured: Annotated[list[Name], Field(max_length=60)] = []
     where: Annotated[dict[SideSign, Name], Field(max_length=40)] = {}
+    skipped: Annotated[list[Name], Field(max_length=60)] = []
 
 
 class DiagnosedView(Schema):
@@ -81,7 +82,14 @@ def diagnose(request: HttpRequest, body: SeenBody, learned: WithLearned = None) 
     often = often_here(body.design)
     bench = _bench(request, body.design, often, meter="current" in body.readings, learned=learned)
     readings: dict[str, float] = {str(name): value for name, value in body.readings.items()}
-    known_ = Evidence(frozenset(body.signs), readings, {**body.answers}, frozenset(body.cured), {**body.where})
+    known_ = Evidence(
+        frozenset(body.signs),
+        readings,
+        {**body.answers},
+        frozenset(body.cured),
+        {**body.where},
+        frozenset(body.skipped),
+    )
     check_evidence(bench, known_)
     return DiagnosedView(
         sense=bench.usual.sense,

@@ -82,7 +82,9 @@ def sentence_of(kept: models.Repair) -> str:
 
 def often_here(design: Design) -> dict[str, Often]:
     """How often each fault of a design was found in the motors of this shelf. Raises ``Refusal``."""
-    return learned_often(design, _tried()) if models.Repair.objects.filter(struck_at=None).exists() else {}
+    named = models.Trial.objects.filter(struck_at=None, content__fault__regex=".")
+    any_found = models.Repair.objects.filter(struck_at=None).exists() or named.exists()
+    return learned_often(design, _tried()) if any_found else {}
 
 
 def _tried() -> list[Tried]:

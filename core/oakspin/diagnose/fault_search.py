@@ -10,7 +10,7 @@ import numpy as np
 from oakspin.design import Design
 from oakspin.diagnose.eyes import Eyes
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms
-from oakspin.diagnose.ranking import TRY, WORKS, Answer, Evidence, Suspect, diagnosed, says_yes
+from oakspin.diagnose.ranking import TRY, WORKS, Answer, Evidence, diagnosed, fixes_now, says_yes
 from oakspin.diagnose.signs import (
     MOTION_SIGNS,
     SIDE_SIGNS,
@@ -26,7 +26,6 @@ from oakspin.measure.went import turned_on
 from oakspin.rig.bench import RigRun, shown
 from oakspin.rig.hidden import Hidden
 
-SURE = 0.65  # chance from which a fault is mended without another check
 MOST_STEPS = 60
 AGAIN = 20  # steps, after which it is begun anew
 SHOWS = 0.7  # of the planned speed, below which a fault shows in a motor that goes
@@ -130,7 +129,7 @@ def searched(bench: FaultBench, there: Sequence[str], known: Evidence, chance: n
             known = seen
         diagnosis = diagnosed(bench, known)
         open_ = [suspect for suspect in diagnosis.suspects if suspect.fault.id not in known.cured]
-        if open_ and mends_now(open_[0], known):
+        if open_ and fixes_now(open_[0], known):
             done = _cured(bench, open_[0].fault.id, left, chance)
         elif diagnosis.steps:
             step = diagnosis.steps[0]
@@ -147,14 +146,6 @@ def searched(bench: FaultBench, there: Sequence[str], known: Evidence, chance: n
         if not left:
             return _ended(True, way)
     return _ended(False, way)
-
-
-def mends_now(suspect: Suspect, known: Evidence) -> bool:
-    """Whether a fault is sure enough to be mended unseen: what a wrong cure would cost is less than its check."""
-    if suspect.chance < SURE:
-        return False
-    wasted = (1 - suspect.chance) * (suspect.fault.cure.minutes + TRY)
-    return suspect.fault.id in known.answers or wasted <= suspect.fault.check.minutes
 
 
 def listed_search(bench: FaultBench, there: Sequence[str], chance: np.random.Generator) -> Search:

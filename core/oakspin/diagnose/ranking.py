@@ -25,6 +25,7 @@ Answer = Literal["yes", "no", "unsure"]
 FAILS_OTHERWISE = 0.02  # how often something happens that no fault of the list explains
 ALSO = 0.75  # how often a check answers yes for another fault that it finds, too
 WORKS = 0.95  # how often a cure is done right
+SURE = 0.65  # chance from which a fault is fixed without another check
 TRY = 0.5  # minutes to run the motor once more
 EXPLAINED = 0.5  # share of a fault's builds that show a sign, from which it explains it
 NOT_EXPLAINED = 0.5  # of what was seen, below which not even the likeliest explains it
@@ -33,6 +34,7 @@ ELSE = 0.05  # how often a bench shows something that its fault does not explain
 COUNTS = 0.05  # chance from which what a fault explains counts as an explanation
 LEAST = 1e-12
 BLAMED = 0.1  # of a fault's chance, below which it cannot be to blame for what is seen
+HARDLY_TO_BLAME = 0.05  # of 1, how far a fault counts in what to do next that cannot have brought about what is seen
 NEARLY = 0.75  # of what the best step tells for its minute, from which another is as good
 CURES_BLIND = 0.5  # minutes that it is thought to cost to mend what was not looked at
 
@@ -42,7 +44,8 @@ TIMES = {0.75: "very likely", 0.45: "likely", 0.2: "perhaps", 0.05: "hardly", 0.
 @dataclass(frozen=True)
 class Evidence:
     """What is known of a motor on the bench: signs ticked, readings by name, answers of checks by fault, and cures
-    that were done without its going; ``where`` tells at which part a sign was seen.
+    that were done without its going; ``where`` tells at which part a sign was seen. ``skipped`` are faults whose check
+    and cure cannot be done now: they are no step.
     """
 
     signs: frozenset[Sign] = frozenset()
@@ -50,6 +53,7 @@ class Evidence:
     answers: Mapping[str, Answer] = field(default_factory=dict)
     cured: frozenset[str] = frozenset()
     where: Mapping[SideSign, str] = field(default_factory=dict)
+    skipped: frozenset[str] = frozenset()
 
     @property
     def any(self) -> bool:
@@ -69,7 +73,7 @@ def check_evidence(bench: FaultBench, evidence: Evidence) -> None:
     limit = f"one of {', '.join(ids)}"
     faults = [
         Fault("/answers", name, limit, "Ask again with faults of this motor.")
-        for name in (*evidence.answers, *evidence.cured)
+        for name in (*evidence.answers, *evidence.cured, *evidence.skipped)
         if name not in ids
     ]
     for sign, part in evidence.where.items():
@@ -202,7 +206,8 @@ def diagnosed(bench: FaultBench, known: Evidence) -> Diagnosis:
     planned = float(weights[0])
     blamed = {suspect.fault.id for suspect in suspects if suspect.blamed}
     counts = np.array([not each.ids or bool(blamed & set(each.ids)) for each in bench.symptoms])
-    steps = _steps(bench, known, weights * blame * counts, by_fault)
+    # What is hardly to blame is looked for once the rest is ruled out.
+    steps = _steps(bench, known, weights * np.maximum(blame * counts, HARDLY_TO_BLAME), by_fault)
     best = suspects[0] if suspects else None
     seen = best.of if best else 0
     by_plan = _explains(bench.symptoms[0], known, inside[0])[0]
@@ -302,6 +307,8 @@ def _steps(bench: FaultBench, known: Evidence, to_blame: Array, by_fault: Mappin
     steps = []
     weights = np.maximum(to_blame, LEAST) / np.maximum(to_blame, LEAST).sum()
     for fault in bench.faults:
+        if fault.id in known.skipped:
+            continue
         if fault.id not in known.answers:
             yes = np.array([says_yes(fault, each.ids) for each in bench.symptoms])
             steps.append(NextStep(fault, False, fault.check.minutes, _bits(weights, yes)))
@@ -318,6 +325,14 @@ def _steps(bench: FaultBench, known: Evidence, to_blame: Array, by_fault: Mappin
     near = [step for step in ranked if worth(step) >= NEARLY * worth(ranked[0])] if ranked else []
     first = sorted(near, key=lambda step: -round(by_fault[step.fault.id], 2) / (1 + step.fault.check.costs))
     return (*first, *ranked[len(near) :])
+
+
+def fixes_now(suspect: Suspect, known: Evidence) -> bool:
+    """Whether a fault is sure enough to be fixed at once: what a wrong fix would cost is less than its check."""
+    if suspect.chance < SURE:
+        return False
+    wasted = (1 - suspect.chance) * (suspect.fault.cure.minutes + TRY)
+    return suspect.fault.id in known.answers or wasted <= suspect.fault.check.minutes
 
 
 def _helps(bench: FaultBench, known: Evidence, weights: Array, inside: list[Array]) -> str:

@@ -16,11 +16,12 @@ from oakspin.diagnose.ranking import Answer
 from oakspin.diagnose.signs import Sign
 from oakspin.errors import OakSpinError
 from oakspin.kinds.kinds import faults_of
-from oakspin.learn.share import motors_in
+from oakspin.learn.share import motors_of, ran_in
 from oakspin.measure.trial import Trial
 
 # The estimate of how common a fault is weighs as much as so many motors that were looked at.
 ESTIMATE = 25.0
+UNPROVED = 0.5  # of a fault that was found, how much one counts that was only named
 MOST_OFTEN = 0.9  # of 1, that a fault is ever told to have
 
 Name = Annotated[str, Field(min_length=1, max_length=40)]
@@ -43,11 +44,14 @@ class Repair(Record):
 
 @dataclass(frozen=True)
 class Tried:
-    """A design of which ``motors`` ran, and the faults that were found in its motors."""
+    """A design of which ``motors`` ran, the faults that were found in its motors, and those only ``named``: of motors
+    that never ran, whatever was done.
+    """
 
     design: Design
     motors: int
     found: tuple[str, ...]
+    named: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -63,19 +67,25 @@ def tried_with(design: Design, trials: Iterable[Trial], repairs: Iterable[Repair
     """The motors of a design that were run and what was found in them, by the hands that built them.
 
     One that never ran, with nothing found, has something wrong that nobody knows: it does not count as one without a
-    fault.
+    fault. A fault that a trial names of it is not proved.
     """
     ran: dict[Maker, int] = {}
-    for hands, went in motors_in(trials, design.maker):
+    named: dict[Maker, list[str]] = {}
+    for hands, motor in motors_of(trials, design.maker):
+        went = any(ran_in(trial) for trial in motor)
         ran[hands] = ran.get(hands, 0) + went
+        # Where a fault is named, the trial says what it was and not how such a motor goes.
+        faults = [trial.fault for trial in motor if trial.fault]
+        if faults and not went:
+            named.setdefault(hands, []).append(faults[-1])
     found: dict[Maker, list[str]] = {}
     for repair in repairs:
         found.setdefault(repair.hands or design.maker, []).append(repair.fault)
     tried = []
     for hands in dict.fromkeys([*ran, *found]):
-        motors, mended = ran.get(hands, 0), tuple(found.get(hands, ()))
-        if motors or mended:
-            tried.append(Tried(patched(design, (Setting("/maker", hands),)), motors, mended))
+        motors, proved, only = ran.get(hands, 0), tuple(found.get(hands, ())), tuple(named.get(hands, ()))
+        if motors or proved or only:
+            tried.append(Tried(patched(design, (Setting("/maker", hands),)), motors, proved, only))
     return tried
 
 
@@ -107,14 +117,15 @@ def learned_often(design: Design, benches: Iterable[Tried]) -> dict[str, Often]:
             continue
         motors = max(bench.motors, len(bench.found))
         for id_ in _faults_of(bench.design):
-            row = found.setdefault(id_, [0, 0])
-            row[0] += bench.found.count(id_)
-            row[1] += motors
+            row = found.setdefault(id_, [0, 0, 0, 0])
+            for at, count in enumerate((bench.found.count(id_), motors, bench.named.count(id_), len(bench.named))):
+                row[at] += count
     by_fault = {}
     for fault in faults_of(design):
-        seen, motors = found.get(fault.id, (0, 0))
-        if motors:
-            common = (fault.commonness(design.maker) * ESTIMATE + seen) / (ESTIMATE + motors)
+        seen, motors, only, never = found.get(fault.id, (0, 0, 0, 0))
+        if motors or never:
+            weight = seen + UNPROVED * only
+            common = (fault.commonness(design.maker) * ESTIMATE + weight) / (ESTIMATE + motors + UNPROVED * never)
             by_fault[fault.id] = Often(seen, motors, min(common, MOST_OFTEN))
     return by_fault
 

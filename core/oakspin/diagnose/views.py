@@ -12,7 +12,17 @@ from pydantic_core import from_json
 from oakspin.design import design_of
 from oakspin.diagnose.eyes import parts_showing
 from oakspin.diagnose.fault_bench import FaultBench, Symptoms, bench_of
-from oakspin.diagnose.ranking import COUNTS, HEALTHY, Diagnosis, Effect, Evidence, NextStep, Suspect, diagnosed
+from oakspin.diagnose.ranking import (
+    COUNTS,
+    HEALTHY,
+    Diagnosis,
+    Effect,
+    Evidence,
+    NextStep,
+    Suspect,
+    diagnosed,
+    fixes_now,
+)
 from oakspin.diagnose.repair import Often, often_words
 from oakspin.diagnose.signs import MOTION_SIGNS, SIDE_SIGNS, Sign
 from oakspin.draws import MEDIAN
@@ -106,7 +116,7 @@ class CauseView:
 
 @dataclass(frozen=True)
 class NextStepView:
-    """What to do next: the check of a fault, or its cure at once; and why."""
+    """The one thing to do now: the check of a fault, or its fix at once; and why."""
 
     id: str
     cure: bool
@@ -162,14 +172,17 @@ def diagnosis_view(bench: FaultBench, known: Evidence, often: Mapping[str, Often
     unit, drawing = _unit_and_drawing(bench)
     # What was answered or mended stays, however unlikely that has made it.
     touched = {*known.answers, *known.cured}
+    step = _next(found, known) if known.any and not dead else None
+    if step is not None:
+        touched.add(step.id)
     causes = [each for each in found.suspects if each.chance >= COUNTED_BELOW or each.fault.id in touched]
     return DiagnosisView(
         summary=_summary(bench, known, found),
         causes=tuple(_cause(suspect, drawing, unit, (often or {}).get(suspect.fault.id)) for suspect in causes),
         more=len(found.suspects) - len(causes),
-        next=_next(found) if known.any and not dead else None,
+        next=step,
         planned=found.planned,
-        helps=f"Read {READING_WORDS[found.helps]}: it would tell most."
+        helps=f"Read {READING_WORDS[found.helps]}: it would help most."
         if found.helps and known.any and not dead
         else "",
     )
@@ -209,9 +222,9 @@ def dead_on_paper(bench: FaultBench) -> bool:
 
 def _summary(bench: FaultBench, known: Evidence, found: Diagnosis) -> str:
     if not known.any:
-        return "Tick what you see. The likeliest causes come first, with how to check and mend each."
+        return "Tick what you see. The likeliest causes come first, with how to check and fix each."
     if dead_on_paper(bench):
-        return "On paper this motor does not go either: mend the plan in Choose first."
+        return "On paper this motor does not go either: fix the plan in Choose first."
     if not found.explained:
         return "Nothing here explains what you see. Look again, or read something with a meter."
     best = found.suspects[0]
@@ -246,17 +259,20 @@ def _cause(suspect: Suspect, drawing: Geometry, unit: str, often: Often | None =
 
 def _effect(effect: Effect, unit: str) -> str:
     if effect.goes_of_100 < 1:
-        return "Mended, it still does not go."
+        return "Fixed, it still does not go."
     if effect.goes_of_100 < HARDLY:
-        return "Mended, it hardly goes: something else is wrong, too."
+        return "Fixed, it hardly goes: something else is wrong, too."
     plain = PLAIN[unit].words if unit in PLAIN else unit
     count = "all" if effect.goes_of_100 >= 100 else f"{effect.goes_of_100} of 100"
-    return f"Mended, it goes in {count} builds, near {rounded(effect.speed, 2)} {plain}."
+    return f"Fixed, it goes in {count} builds, near {rounded(effect.speed, 2)} {plain}."
 
 
-def _next(found: Diagnosis) -> NextStepView | None:
+def _next(found: Diagnosis, known: Evidence) -> NextStepView | None:
     if not found.steps or found.planned > 0.9:
         return None
+    best = next(each for each in found.suspects if each.fault.id not in known.cured | known.skipped)
+    if fixes_now(best, known):
+        return NextStepView(best.fault.id, True, "This is very likely what stops it.")
     # Nobody looks first for what is called very unlikely, however quick that is.
     counts = {suspect.fault.id for suspect in found.suspects if suspect.chance >= COUNTS}
     step = next((step for step in found.steps if step.fault.id in counts), found.steps[0])
@@ -265,8 +281,8 @@ def _next(found: Diagnosis) -> NextStepView | None:
 
 def _why(step: NextStep) -> str:
     if step.cure:
-        return "Mend this first: it is quicker than to check for it."
-    return "Check this first: it tells most for its minute."
+        return "It is quicker to fix this than to check it."
+    return "This check helps most for the time it takes."
 
 
 def place_of(place: Place, drawing: Geometry) -> Point | None:

@@ -61,17 +61,22 @@ def ran_in(trial: Trial) -> bool | None:
 
 
 def motors_in(trials: Iterable[Trial], planned: Maker) -> list[tuple[Maker, bool]]:
-    """Every motor that was built, whose hands built it, and whether it ever ran: one a group, and one more each time
-    that it was built anew; ``planned`` hands where a trial names none.
+    """Every motor that was built, whose hands built it, and whether it ever ran; none of which no trial says so."""
+    answers = ((hands, [ran_in(trial) for trial in motor]) for hands, motor in motors_of(trials, planned))
+    return [(hands, True in each) for hands, each in answers if any(answer is not None for answer in each)]
+
+
+def motors_of(trials: Iterable[Trial], planned: Maker) -> list[tuple[Maker, list[Trial]]]:
+    """The hands and trials of every motor that was built: one a group, and one more each time that it was built anew;
+    ``planned`` hands where a trial names none. Those of a rig are left out.
     """
-    found: dict[tuple[str, int], tuple[Maker, bool]] = {}
+    found: dict[tuple[str, int], tuple[Maker, list[Trial]]] = {}
     number: dict[str, int] = {}
     for trial in trials:
         number[trial.group] = number.get(trial.group, 0) + (1 if trial.rebuilt and trial.group in number else 0)
-        answer = ran_in(trial)
-        if answer is not None:
+        if not trial.simulated:
             key, hands = (trial.group, number[trial.group]), trial.hands or planned
-            found[key] = (hands, answer or found.get(key, (hands, False))[1])
+            found[key] = (hands, [*found.get(key, (hands, []))[1], trial])
     return list(found.values())
 
 

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from oakspin.diagnose.fault_search import mends_now
-from oakspin.diagnose.ranking import Diagnosis, bits_of_reading, bits_of_sign, diagnosed, weights_of
+from oakspin.diagnose.ranking import Diagnosis, bits_of_reading, bits_of_sign, diagnosed, fixes_now, weights_of
 from oakspin.draws import Array
 from oakspin.practice.case import Act, Case, Observation, Played, played
 
@@ -28,7 +27,7 @@ def ideal_way(case: Case) -> Played:
 def _next(case: Case, now: Played, acts: list[Act]) -> Act | None:
     diagnosis = diagnosed(case.bench, now.known)
     left = [suspect for suspect in diagnosis.suspects if suspect.fault.id not in now.known.cured]
-    if left and mends_now(left[0], now.known):
+    if left and fixes_now(left[0], now.known):
         return Act(do="name", id=left[0].fault.id)
     offered = [*_steps(diagnosis, now), *_looks(case, now, acts)]
     return max(offered, key=lambda each: each[0])[1] if offered else None

@@ -49,6 +49,18 @@ def test_a_motor_that_never_ran_is_not_one_without_a_fault() -> None:
     assert more["coat"].common < alone["coat"].common
 
 
+def test_an_unproved_name_counts_as_half() -> None:
+    ran = [Trial(group=f"Group {at}", seen=["runs"]) for at in range(10)]
+    failed = [Trial(group=f"Other {at}", seen=["nothing"], fault="coat") for at in range(4)]
+    (tried,) = tried_with(LANTERN, [*ran, *failed], [])
+    assert (tried.motors, tried.found, tried.named) == (10, (), ("coat",) * 4)
+    often = learned_often(LANTERN, [tried])["coat"]
+    assert often.common == pytest.approx((COMMON["coat"] * ESTIMATE + 2) / (ESTIMATE + 12))
+    assert (often.found, often_words(often)) == (0, "")
+    # The same motor that ran later was wrongly blamed, unless that was mended.
+    assert tried_with(LANTERN, [failed[0], Trial(group="Other 0", seen=["runs"])], [])[0].named == ()
+
+
 def test_more_repairs_than_trials_count_as_motors() -> None:
     assert learned_often(LANTERN, [Tried(LANTERN, 0, ("coat", "coat"))])["coat"].motors == 2
 

@@ -34,7 +34,7 @@ def test_a_diagnosis_of_every_kind_can_be_read_and_acted_on(name: str) -> None:
     assert dead.more + len(dead.causes) == len(bench.faults)
     for cause in dead.causes:
         assert cause.explains.startswith("explains ")
-        assert cause.effect.startswith("Mended, it ")
+        assert cause.effect.startswith("Fixed, it ")
         assert cause.effect.endswith(".")
         assert cause.check.minutes > 0
         assert cause.cure.minutes > 0

@@ -16,6 +16,7 @@ export interface Known {
   readings: Record<string, number>;
   answers: Record<string, Answer>;
   cured: string[];
+  skipped: string[];
   where: Record<string, string>;
 }
 

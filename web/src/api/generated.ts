@@ -9228,7 +9228,7 @@ export interface components {
         };
         /**
          * NextStepView
-         * @description What to do next: the check of a fault, or its cure at once; and why.
+         * @description The one thing to do now: the check of a fault, or its fix at once; and why.
          */
         NextStepView: {
             /** Id */
@@ -9241,7 +9241,7 @@ export interface components {
         /**
          * SeenBody
          * @description What is seen of a motor on the bench: signs, and at which part; readings, checks that were answered, cures that
-         *     did not help.
+         *     did not help, and faults that were skipped: their check and cure cannot be done now.
          */
         SeenBody: {
             /** Design */
@@ -9277,6 +9277,11 @@ export interface components {
             where?: {
                 [key: string]: string;
             };
+            /**
+             * Skipped
+             * @default []
+             */
+            skipped?: string[];
         };
         /**
          * AidField

@@ -27,7 +27,7 @@ export function Repairs({ id }: { id: string }) {
           <li key={repair} data-struck={struck || undefined}>
             <span>
               {sentence} <Quiet>{when(made_at)}</Quiet> {group && `${group}: `}
-              {minutes === null ? "mended" : `mended after ${round(minutes)} min`}
+              {minutes === null ? "fixed" : `fixed after ${round(minutes)} min`}
               {struck && ", crossed out"}
             </span>
             <PlainButton

@@ -13,10 +13,12 @@ interface Props {
   geometry: Geometry;
   causes: Cause[];
   height?: string;
+  /** One place alone: circled, without a number. */
+  single?: boolean;
 }
 
 /** The motor with a number at each place to look at, in the order of the list. */
-export function WhereToLook({ geometry, causes, height = "min(52vh, 460px)" }: Props) {
+export function WhereToLook({ geometry, causes, height = "min(52vh, 460px)", single = false }: Props) {
   const theme = useTheme();
   const { frame, size } = useFrameSize({ width: 420, height: 420 });
   const place = placeWithin(geometry.bounds, size.width - 2 * ROOM, size.height - 2 * ROOM);
@@ -31,6 +33,7 @@ export function WhereToLook({ geometry, causes, height = "min(52vh, 460px)" }: P
     return [{ id, number: number + 1, x, y }];
   });
   const numbers = marks.map(({ number }) => number).join(", ");
+  const says = single ? "The motor with a circle where to look" : `The motor with numbers where to look: ${numbers}`;
   return (
     <div ref={frame} style={{ height }}>
       <svg
@@ -38,17 +41,24 @@ export function WhereToLook({ geometry, causes, height = "min(52vh, 460px)" }: P
         height={size.height}
         viewBox={`${-ROOM} ${-ROOM} ${size.width} ${size.height}`}
         role="img"
-        aria-label={numbers ? `The motor with numbers where to look: ${numbers}` : "The motor"}
+        aria-label={numbers ? says : "The motor"}
       >
         <Standing geometry={geometry} place={place} />
         <Wires geometry={geometry} place={place} />
         <MovingParts geometry={geometry} place={place} />
         {marks.map(({ id, number, x, y }) => (
           <g key={id} transform={`translate(${x} ${y})`}>
-            <circle r={RADIUS} fill={theme.ground} stroke={theme.stateText.fails} strokeWidth={2} />
-            <text textAnchor="middle" dy="0.35em" fontSize={14} fontWeight={650} fill={theme.stateText.fails}>
-              {number}
-            </text>
+            <circle
+              r={single ? 1.6 * RADIUS : RADIUS}
+              fill={single ? "none" : theme.ground}
+              stroke={theme.stateText.fails}
+              strokeWidth={single ? 4 : 2}
+            />
+            {!single && (
+              <text textAnchor="middle" dy="0.35em" fontSize={14} fontWeight={650} fill={theme.stateText.fails}>
+                {number}
+              </text>
+            )}
           </g>
         ))}
       </svg>

@@ -1,14 +1,17 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import { MemoryRouter } from "react-router";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { answeredInRoom, inRoom } from "../__tests__/inRoom";
+import * as client from "../api/client";
 import { posted, type Design, type Geometry } from "../api/client";
 import type { Cause, Diagnosed } from "../api/diagnose";
 import { lookQuery } from "../api/queries";
 import type { Working } from "../shell/useDemonstration";
-import { Causes, minutes } from "./Causes";
-import { DoesNotGo } from "./DoesNotGo";
+import { DoNow } from "./DoNow";
+import { FixIt } from "./FixIt";
+import { minutes } from "./minutes";
+import { OtherCauses } from "./OtherCauses";
 import { SignPictures } from "./SignPictures";
 import { WhereToLook } from "./WhereToLook";
 
@@ -31,7 +34,7 @@ const cause = (id: string, change: Partial<Cause> = {}): Cause => ({
     effort: null,
   },
   cure: { do: `Mend the ${id}.`, minutes: 2, needs: "tape" },
-  effect: "Mended, it goes in 90 of 100 builds, near 840 turns a minute.",
+  effect: "Fixed, it goes in 90 of 100 builds, near 840 turns a minute.",
   caution: "",
   often: "",
   at: [0, 5],
@@ -49,9 +52,9 @@ const answerOf = (causes: Cause[], change: Partial<Diagnosed["diagnosis"]> = {})
     summary: "Perhaps: the coat is wrong.",
     causes,
     more: 3,
-    next: causes[1] ? { id: causes[1].id, cure: false, why: "Check this first: it tells most for its minute." } : null,
+    next: causes[1] ? { id: causes[1].id, cure: false, why: "This check helps most for the time it takes." } : null,
     planned: 0.1,
-    helps: "Read the current in amps: it would tell most.",
+    helps: "Read the current in amps: it would help most.",
     ...change,
   },
 });
@@ -71,66 +74,92 @@ afterEach(() => {
   vi.clearAllMocks();
 });
 
-const causes = (props: Partial<Parameters<typeof Causes>[0]> = {}) => {
+const causes = (props: Partial<Parameters<typeof OtherCauses>[0]> = {}) => {
   const answer = vi.fn();
-  const mended = vi.fn();
+  const fixed = vi.fn();
   inRoom(
-    <Causes
-      diagnosis={
-        answerOf(["coat", "gap", "cell", "foot", "rim", "tip", "flick", "lead"].map((id) => cause(id))).diagnosis
-      }
+    <OtherCauses
+      causes={["coat", "gap", "cell"].map((id) => cause(id))}
+      ranked
       answers={{}}
       cured={[]}
       answer={answer}
-      mended={mended}
+      fixed={fixed}
       {...props}
     />,
   );
-  return { answer, mended };
+  return { answer, fixed };
 };
 const row = (id: string) => document.querySelector<HTMLElement>(`[data-cause=${id}]`)!;
+const press = (name: string) => fireEvent.click(screen.getByRole("button", { name, hidden: true }));
 
-test("six causes are shown, the first and the next one open, and the next says why", () => {
+test("other causes are folded to a line with their chance, and only once something was seen", () => {
   causes();
-  expect(document.querySelectorAll("[data-cause]")).toHaveLength(6);
-  expect(row("coat").querySelector("details")!.open).toBe(true);
-  expect(row("gap").querySelector("details")!.open).toBe(true);
-  expect(row("gap").hasAttribute("data-next")).toBe(true);
-  expect(row("gap").textContent).toContain("it tells most for its minute");
-  expect(row("cell").querySelector("details")!.open).toBe(false);
-  fireEvent.click(row("cell").querySelector("summary")!);
-  expect(row("cell").querySelector("details")!.open).toBe(true);
+  expect(document.querySelectorAll("details[open]")).toHaveLength(0);
+  expect(row("coat").textContent).toContain("perhaps, 40 of 100, explains 1 of 2");
+  cleanup();
+  causes({ ranked: false });
+  expect(row("coat").textContent).not.toContain("perhaps");
 });
 
-test("a check is answered by one press, and taken back by another", () => {
+test("a check of the list is answered by one press, and taken back by another", () => {
   const { answer } = causes();
-  fireEvent.click(screen.getByRole("button", { name: "Yes: Is the coat off?" }));
+  press("Yes: Is the coat off?");
   expect(answer).toHaveBeenCalledWith("coat", "yes");
   cleanup();
   const again = causes({ answers: { coat: "yes" } });
-  fireEvent.click(screen.getByRole("button", { name: "Yes: Is the coat off?", pressed: true }));
+  expect(row("coat").textContent).toContain("checked: yes");
+  press("Yes: Is the coat off?");
   expect(again.answer).toHaveBeenCalledWith("coat", null);
 });
 
-test("what was answered or mended stays in the list, wherever it falls", () => {
-  causes({ answers: { lead: "no" }, cured: ["flick"] });
-  expect(row("lead").querySelector("details")!.open).toBe(true);
-  expect(row("flick").textContent).toContain("☑ Mended, still the same");
-  expect(document.querySelectorAll("[data-cause]")).toHaveLength(8);
+test("a fix of the list says whether it goes now", () => {
+  const { fixed } = causes({ causes: [cause("coat")] });
+  press("Did it: it goes");
+  press("Did it: still dead");
+  expect(fixed.mock.calls).toEqual([
+    ["coat", true],
+    ["coat", false],
+  ]);
 });
 
-test("mending says whether it goes now", () => {
-  const { mended } = causes();
-  fireEvent.click(row("coat").querySelectorAll("button")[3]!);
-  expect(mended).toHaveBeenCalledWith("coat", true);
-  fireEvent.click(row("coat").querySelectorAll("button")[4]!);
-  expect(mended).toHaveBeenCalledWith("coat", false);
+const now = (cure: boolean, change: Partial<Cause> = {}) => {
+  const answer = vi.fn();
+  const fixed = vi.fn();
+  const skip = vi.fn();
+  const step = { id: "coat", cure, why: "This check helps most for the time it takes." };
+  inRoom(<DoNow step={step} cause={cause("coat", change)} answer={answer} fixed={fixed} skip={skip} />);
+  return { answer, fixed, skip };
+};
+
+test("the step to do now is a check with its question, and each answer is a press", () => {
+  const { answer, fixed } = now(false, { caution: "Power off first." });
+  const text = document.querySelector("[data-now]")!.textContent;
+  expect(text).toContain("Look at the coat. 30 s · lamp");
+  expect(text.indexOf("Power off first.")).toBeLessThan(text.indexOf("Is the coat off?"));
+  for (const name of ["Yes", "No", "Cannot tell"]) press(`${name}: Is the coat off?`);
+  expect(answer.mock.calls).toEqual([
+    ["coat", "yes"],
+    ["coat", "no"],
+    ["coat", "unsure"],
+  ]);
+  press("It goes now");
+  expect(fixed).toHaveBeenCalledWith("coat", true);
 });
 
-test("a caution stands before the check is answered", () => {
-  causes({ diagnosis: answerOf([cause("coat", { caution: "Power off first." })]).diagnosis });
-  const text = row("coat").textContent;
-  expect(text.indexOf("Power off first.")).toBeLessThan(text.indexOf("Not sure"));
+test("the step to do now is a fix with what it does, and can be skipped", () => {
+  const { fixed, skip } = now(true);
+  const text = document.querySelector("[data-now]")!.textContent;
+  expect(text).toContain("Mend the coat. 2 min · tape");
+  expect(text).toContain("it goes in 90 of 100 builds");
+  press("Did it: it goes");
+  press("Did it: still dead");
+  press("Cannot do it now");
+  expect(fixed.mock.calls).toEqual([
+    ["coat", true],
+    ["coat", false],
+  ]);
+  expect(skip).toHaveBeenCalledWith("coat");
 });
 
 test("short times are told in tens of seconds, longer ones in minutes", () => {
@@ -162,10 +191,15 @@ test("numbers say where to look, and none hides another", () => {
 
 const page = (answer: Diagnosed) => {
   vi.mocked(posted).mockImplementation(() => Promise.resolve(new Response(JSON.stringify(answer))));
-  const working = { design, kept: { id: "m1" } } as unknown as Working;
+  const working = {
+    design,
+    kept: { id: "m1" },
+    flush: () => Promise.resolve(true),
+    seen: () => 1,
+  } as unknown as Working;
   return answeredInRoom(
     <MemoryRouter>
-      <DoesNotGo working={working} />
+      <FixIt working={working} />
     </MemoryRouter>,
     [{ queryKey: lookQuery(design).queryKey, data: { drawing: geometry } }],
   );
@@ -206,16 +240,40 @@ test("where a ticked sign is seen is asked, sent while it is ticked, and taken b
   await waitFor(() => expect(lastBody()).toEqual({ ...lastBody(), signs: ["dull", "nothing"], where: {} }));
 });
 
-test("what was wrong and what helped goes into the note of the next trial, and the list begins anew", async () => {
+test("when it goes, that is all the page says: the run is logged in two fields with what was wrong", async () => {
   page(answerOf([cause("coat"), cause("gap")]));
   fireEvent.click(await screen.findByRole("checkbox", { name: "Nothing moves" }));
   await waitFor(() => expect(lastBody()).toMatchObject({ signs: ["nothing"] }));
-  fireEvent.click(screen.getAllByRole("button", { name: "Mended: it goes now" })[0]!);
-  const line = await screen.findByText(/It did not go\. The coat is wrong\. Mend the coat\. Mended after 1 min\./);
-  expect(document.activeElement).toBe(line);
-  const draft = JSON.parse(localStorage.getItem("oakspin.trial.m1")!) as { note: string };
-  expect(draft.note).toBe("It did not go. The coat is wrong. Mend the coat. Mended after 1 min.");
+  const card = await waitFor(() => document.querySelector<HTMLElement>("[data-now=gap]")!);
+  expect(screen.getByRole("img", { name: "The motor with a circle where to look" })).toBeTruthy();
+  fireEvent.click(within(card).getByRole("button", { name: "It goes now" }));
+  const heading = await screen.findByRole("heading", { name: "It goes" });
+  expect(document.activeElement).toBe(heading);
+  expect(document.querySelector("[data-cause]")).toBeNull();
   expect(JSON.parse(localStorage.getItem("oakspin.fix.m1")!)).toMatchObject({ signs: [], cured: [] });
+  fireEvent.change(screen.getByLabelText(/^Turns counted/), { target: { value: "many" } });
+  expect(await screen.findByText(/"many": type how many turns/)).toBeTruthy();
+  fireEvent.change(screen.getByLabelText(/^Turns counted/), { target: { value: "40" } });
+  fireEvent.change(screen.getByLabelText(/^Seconds/), { target: { value: "3" } });
+  const sent = vi.spyOn(client, "post").mockResolvedValue({} as never);
+  fireEvent.click(screen.getByRole("button", { name: "Log this run" }));
+  expect(await screen.findByText("The run is logged.")).toBeTruthy();
+  const { body } = sent.mock.calls.find(([path]) => path === "/api/shelf/{id}/trials")![1] as unknown as {
+    body: { trial: object };
+  };
+  expect(body.trial).toMatchObject({
+    readings: { turns: 40, turns_seconds: 3 },
+    seen: ["runs"],
+    note: "It did not go. The gap is wrong. Mend the gap. Fixed after 1 min.",
+  });
+});
+
+test("a step that cannot be done now is left out of the next question", async () => {
+  const answer = answerOf([cause("coat"), cause("gap")]);
+  page({ ...answer, diagnosis: { ...answer.diagnosis, next: { id: "gap", cure: true, why: "" } } });
+  fireEvent.click(await screen.findByRole("checkbox", { name: "Nothing moves" }));
+  fireEvent.click(await screen.findByRole("button", { name: "Cannot do it now" }));
+  await waitFor(() => expect(lastBody()).toMatchObject({ skipped: ["gap"] }));
 });
 
 test("what was ticked before is still ticked, and what cannot be read is begun anew", async () => {

@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import styled from "styled-components";
 import type { EndView, PracticeCase } from "../api/practice";
-import { minutes as time } from "../diagnose/Causes";
+import { minutes as time } from "../diagnose/minutes";
 import { MainButton, Quiet } from "../theme/parts";
 import { ToolRow } from "../theme/stage";
 import { YoursAndIdeal } from "./YoursAndIdeal";

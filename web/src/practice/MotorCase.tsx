@@ -3,7 +3,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import type { Act, CaseView, PracticeCase } from "../api/practice";
 import { lookQuery } from "../api/queries";
-import { minutes } from "../diagnose/Causes";
+import { minutes } from "../diagnose/minutes";
 import { MovingMotor } from "../diagnose/MovingMotor";
 import { useClock } from "../diagnose/useClock";
 import { PickField } from "../parts/PickField";

@@ -3,7 +3,7 @@ import styled from "styled-components";
 import { lookQuery } from "../api/queries";
 import { sheetQuery } from "../api/diagnose";
 import { WhereToLook } from "../diagnose/WhereToLook";
-import { minutes } from "../diagnose/Causes";
+import { minutes } from "../diagnose/minutes";
 import type { DesignPaperProps } from "./paper";
 
 /** For each table: this motor's likeliest faults in the order in which to look for them. */

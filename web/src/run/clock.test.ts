@@ -40,8 +40,9 @@ test("a draft becomes a trial with numbers, or says what cannot be read", () => 
     as_built: [{ pointer: "/feet/gap_mm", value: 0.8 }],
   });
   expect(trialOf({ ...draft, group: "", readings: { amperes: "many" } }, form)).toEqual({
-    errors: { amperes: '"many" is no number. Type a number, in A.', group: "Write which group ran it." },
+    errors: { amperes: '"many" is no number. Type a number, in A.' },
   });
+  expect(trialOf({ ...draft, group: " " }, form)).toMatchObject({ trial: { group: "me" } });
 });
 
 test("a kept trial comes back into the form as it was", () => {

@@ -42,18 +42,6 @@ export const emptyDraft = (): Draft => ({
 /** Where this browser keeps a trial that is being written. */
 export const unsentKey = (id: string) => `oakspin.trial.${id}`;
 
-/** Puts a line into the note of the trial that is written next; it waits in this browser. */
-export function noted(id: string, line: string) {
-  let before: Partial<Draft> = {};
-  try {
-    before = (JSON.parse(localStorage.getItem(unsentKey(id)) ?? "null") as Draft | null) ?? {};
-  } catch {
-    // What cannot be read is begun anew.
-  }
-  const note = [before.note, line].filter(Boolean).join(" ");
-  localStorage.setItem(unsentKey(id), JSON.stringify({ ...emptyDraft(), ...before, note }));
-}
-
 /** A kept trial, to be corrected. */
 export const draftOf = ({ trial }: KeptTrial): Draft => ({
   group: trial.group,
@@ -88,10 +76,10 @@ export function trialOf(draft: Draft, form: TrialForm): { trial: Trial } | { err
   const built = form.as_built
     .map(({ pointer, unit }) => ({ pointer, value: number(pointer, draft.built[pointer] ?? "", unit) }))
     .filter((noted): noted is { pointer: string; value: number } => noted.value !== null);
-  if (!draft.group.trim()) errors.group = "Write which group ran it.";
   if (Object.keys(errors).length > 0) return { errors };
   const trial: Trial = {
-    group: draft.group.trim(),
+    // Whoever is alone at a bench needs no name.
+    group: draft.group.trim() || "me",
     as_built: built,
     readings: { ...readings, meter: draft.clamp ? "clamp" : null } as Trial["readings"],
     seen: draft.seen as Trial["seen"],

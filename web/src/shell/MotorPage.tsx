@@ -52,7 +52,7 @@ const load = {
   run: async () => ({ default: (await import("../run/Run")).Run }),
   tune: async () => ({ default: (await import("../tune/Tune")).Tune }),
   teach: async () => ({ default: (await import("../teach/Teach")).Teach }),
-  fix: async () => ({ default: (await import("../diagnose/DoesNotGo")).DoesNotGo }),
+  fix: async () => ({ default: (await import("../diagnose/FixIt")).FixIt }),
 };
 const PAGES = {
   choose: lazy(load.choose),
@@ -82,7 +82,8 @@ function Motor({ first }: { first: Demonstration }) {
   }, [working.title]);
   const busy = working.state !== "saved";
   // Where it does not go is a room of Run's own, not a stage of the work.
-  const Stage = PAGES[useParams().stage === "fix" ? "fix" : stage];
+  const fixing = useParams().stage === "fix";
+  const Stage = PAGES[fixing ? "fix" : stage];
   return (
     <Page>
       <TopBand>
@@ -103,7 +104,7 @@ function Motor({ first }: { first: Demonstration }) {
           />
           <Quiet>{working.kept.kind_name}</Quiet>
           <LearnedMark />
-          <StagePath id={first.id} present={stage} />
+          <StagePath id={first.id} present={stage} fixing={fixing} />
         </TitleRow>
         <Suspense fallback={<Quiet role="status">Loading …</Quiet>}>
           <Stage working={working} />

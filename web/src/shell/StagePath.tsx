@@ -4,31 +4,57 @@ import styled, { css, useTheme } from "styled-components";
 import { narrow, phone } from "../theme/narrow";
 import { STAGES, type StageId } from "./stages";
 
-/** The stages as beads on one copper wire; the present bead is filled. */
-export const StagePath = memo(function StagePath({ id, present }: { id: string; present: StageId }) {
+/** The stages as beads on one copper wire, the present bead filled; fixing branches off at Run. */
+export const StagePath = memo(function StagePath({
+  id,
+  present,
+  fixing,
+}: {
+  id: string;
+  present: StageId;
+  fixing: boolean;
+}) {
   const theme = useTheme();
   return (
     <nav aria-label="Stages">
       <Wire>
         {STAGES.map((stage) => (
           <li key={stage.id}>
-            <Link to={`/motor/${id}/${stage.id}`} aria-current={stage.id === present ? "step" : undefined}>
+            <Link to={`/motor/${id}/${stage.id}`} aria-current={stage.id === present && !fixing ? "step" : undefined}>
               <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden>
                 <circle
                   r={7}
-                  fill={stage.id === present ? theme.carriesCurrent : theme.ground}
+                  fill={stage.id === present && !fixing ? theme.carriesCurrent : theme.ground}
                   stroke={theme.carriesCurrent}
                   strokeWidth={2}
                 />
               </svg>
               {stage.name}
             </Link>
+            {stage.id === "run" && (
+              <Branch to={`/motor/${id}/fix`} aria-current={fixing ? "step" : undefined}>
+                Fix it
+              </Branch>
+            )}
           </li>
         ))}
       </Wire>
     </nav>
   );
 });
+
+/** Where it goes on from Run when it does not go. */
+const Branch = styled(Link)`
+  && {
+    border: 1.5px solid ${({ theme }) => theme.rule};
+    border-radius: 3px;
+    margin-left: 10px;
+    padding: 2px 8px;
+  }
+  &&[aria-current] {
+    border-color: ${({ theme }) => theme.carriesCurrent};
+  }
+`;
 
 const Wire = styled.ol`
   display: flex;

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import styled from "styled-components";
 import type { Aid } from "../api/things";
-import { minutes } from "../diagnose/Causes";
+import { minutes } from "../diagnose/minutes";
 import { EntryField } from "../parts/EntryField";
 import { PickField } from "../parts/PickField";
 import { MainButton, Quiet } from "../theme/parts";

@@ -1,19 +1,20 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import styled, { css } from "styled-components";
 import { diagnoseQuery, repairsQuery, keepRepair, type Answer, type Repair, type Known } from "../api/diagnose";
-import { errorLine as errorLine } from "../api/client";
+import { errorLine } from "../api/client";
 import { lookQuery } from "../api/queries";
 import { EntryField } from "../parts/EntryField";
-import { noted } from "../run/draft";
 import type { Working } from "../shell/useDemonstration";
 import { narrow } from "../theme/narrow";
 import { PlainButton, Quiet } from "../theme/parts";
 import { ToolRow, Trouble } from "../theme/stage";
 import { readMeasure } from "../units";
 import { useLearnedKey } from "../learn/LearnedProvider";
-import { Causes } from "./Causes";
+import { DoNow } from "./DoNow";
+import { ItGoes, type Fixed } from "./ItGoes";
+import { OtherCauses } from "./OtherCauses";
 import { Repairs } from "./Repairs";
 import { SignPictures } from "./SignPictures";
 import { WhereSeen } from "./WhereSeen";
@@ -21,6 +22,8 @@ import { WhereToLook } from "./WhereToLook";
 
 /** What somebody ticked and typed, as it stands; kept in this browser until the motor goes. */
 interface Seen {
+  goes: Fixed | null;
+  skipped: string[];
   signs: string[];
   typed: Record<string, string>;
   answers: Record<string, Answer>;
@@ -28,19 +31,28 @@ interface Seen {
   where: Record<string, string>;
   begun: number;
 }
-const nothing = (): Seen => ({ signs: [], typed: {}, answers: {}, cured: [], where: {}, begun: 0 });
+const nothing = (): Seen => ({
+  goes: null,
+  skipped: [],
+  signs: [],
+  typed: {},
+  answers: {},
+  cured: [],
+  where: {},
+  begun: 0,
+});
+const SHOWN = 6; // causes that are listed before anything was done
 const READINGS: [string, string, string][] = [
   ["current", "Current", "A"],
   ["volts", "Volts while on", "V"],
   ["speed", "Turns a minute", ""],
 ];
 
-/** It does not go: what is seen, where to look, and what is wrong by rank; every tick moves the list. */
-export function DoesNotGo({ working }: { working: Working }) {
+/** Fix it: what is seen, then one thing to do now; other causes folded below; when it goes, the run is logged. */
+export function FixIt({ working }: { working: Working }) {
   const id = working.kept.id;
   const key = `oakspin.fix.${id}`;
   const [seen, setSeen] = useState<Seen>(() => kept(key));
-  const [found, setFound] = useState("");
   const learned = useLearnedKey();
   const queries = useQueryClient();
   const keep = useMutation({
@@ -51,15 +63,8 @@ export function DoesNotGo({ working }: { working: Working }) {
     },
   });
   useEffect(() => localStorage.setItem(key, JSON.stringify(seen)), [key, seen]);
-  // What was pressed is gone with the list: the answer takes the focus.
-  const answered = useRef<HTMLParagraphElement>(null);
-  useEffect(() => {
-    if (found) answered.current?.focus();
-  }, [found]);
-  const change = (part: Partial<Seen>) => {
-    setFound("");
-    setSeen((before) => ({ ...before, begun: before.begun || Date.now(), ...part }));
-  };
+  const change = (part: Partial<Seen>) =>
+    setSeen((before) => ({ ...before, goes: null, begun: before.begun || Date.now(), ...part }));
   const known = knownOf(seen);
   const { data, error, isFetching } = useQuery({
     ...diagnoseQuery(working.design, known, learned),
@@ -71,22 +76,22 @@ export function DoesNotGo({ working }: { working: Working }) {
     const others = Object.entries(seen.answers).filter(([each]) => each !== cause);
     change({ answers: Object.fromEntries(value ? [...others, [cause, value] as const] : others) });
   };
-  const mended = (cause: string, goes: boolean) => {
+  const fixed = (cause: string, goes: boolean) => {
     if (!goes) {
       const has = seen.cured.includes(cause);
       return change({ cured: has ? seen.cured.filter((each) => each !== cause) : [...seen.cured, cause] });
     }
     const what = data?.diagnosis.causes.find((each) => each.id === cause);
-    const gone = seen.begun ? Math.max(1, Math.round((Date.now() - seen.begun) / 60_000)) : 1;
+    const took = seen.begun ? Math.max(1, Math.round((Date.now() - seen.begun) / 60_000)) : 1;
     const done = { signs: seen.signs as Repair["repair"]["signs"], answers: seen.answers, cured: seen.cured };
-    keep.mutate({ fault: cause, minutes: gone, group: "", hands: null, ...done });
-    const line = `It did not go. ${what?.sentence ?? cause} ${what?.cure.do ?? ""} Mended after ${gone} min.`;
-    noted(id, line);
-    setSeen(nothing());
-    setFound(line);
+    keep.mutate({ fault: cause, minutes: took, group: "", hands: null, ...done });
+    setSeen({ ...nothing(), goes: { sentence: what?.sentence ?? cause, did: what?.cure.do ?? "", minutes: took } });
   };
-  const shown = data?.diagnosis.causes.slice(0, 6) ?? [];
+  const next = data?.diagnosis.next ?? null;
+  const now = data?.diagnosis.causes.find(({ id }) => id === next?.id);
   const any = known.signs.length + Object.keys(known.readings).length + Object.keys(known.answers).length > 0;
+  const touched = (each: string) => each in seen.answers || seen.cured.includes(each);
+  const others = data?.diagnosis.causes.filter((cause, at) => at < SHOWN || touched(cause.id)) ?? [];
   return (
     <Columns>
       <section aria-label="What you see">
@@ -101,57 +106,80 @@ export function DoesNotGo({ working }: { working: Working }) {
             <WhereSeen answer={data} signs={seen.signs} where={seen.where} change={(where) => change({ where })} />
           </>
         ) : (
-          !error && <Quiet role="status">Looking at everything that can be wrong with this motor …</Quiet>
+          !error && <Quiet role="status">Working out everything that can be wrong with this motor …</Quiet>
         )}
-        <h2>Read, if you can</h2>
-        <Readings>
-          {READINGS.filter(([name]) => name !== "speed" || !data?.travels).map(([name, label, unit]) => (
-            <EntryField
-              key={name}
-              label={label}
-              unit={unit}
-              value={seen.typed[name] ?? ""}
-              onChange={(text) => change({ typed: { ...seen.typed, [name]: text } })}
-              error={wrong(seen.typed[name], unit) ? "A number, please." : undefined}
-            />
-          ))}
-        </Readings>
+        <details open={Object.keys(seen.typed).length > 0 || undefined}>
+          <summary>I have a meter</summary>
+          <Readings>
+            {READINGS.filter(([name]) => name !== "speed" || !data?.travels).map(([name, label, unit]) => (
+              <EntryField
+                key={name}
+                label={label}
+                unit={unit}
+                value={seen.typed[name] ?? ""}
+                onChange={(text) => change({ typed: { ...seen.typed, [name]: text } })}
+                error={wrong(seen.typed[name], unit) ? "A number, please." : undefined}
+              />
+            ))}
+          </Readings>
+        </details>
       </section>
-      <section aria-label="Where to look">
-        {look && <WhereToLook geometry={look.drawing} causes={any ? shown : []} />}
+      <section aria-label="What to do">
+        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
+        {seen.goes ? (
+          <ItGoes
+            working={working}
+            fixed={seen.goes}
+            travels={data?.travels ?? false}
+            trouble={keep.error ? errorLine(keep.error) : ""}
+            again={() => setSeen(nothing())}
+          />
+        ) : (
+          data && (
+            <>
+              <Summary role="status" data-summary data-busy={isFetching || keep.isPending || undefined}>
+                {data.diagnosis.summary}
+              </Summary>
+              {next && now && (
+                <DoNow
+                  step={next}
+                  cause={now}
+                  answer={answer}
+                  fixed={fixed}
+                  skip={(cause) => change({ skipped: [...seen.skipped, cause] })}
+                />
+              )}
+              {look && (
+                <WhereToLook geometry={look.drawing} causes={now ? [now] : []} height="min(34vh, 300px)" single />
+              )}
+              {any && data.diagnosis.helps && <Quiet as="p">{data.diagnosis.helps}</Quiet>}
+              <details open={next === null || undefined} data-others>
+                <summary>
+                  {any ? "Other causes, the likeliest first" : "What can be wrong, the commonest first"}
+                </summary>
+                <OtherCauses
+                  causes={others}
+                  ranked={any}
+                  answers={seen.answers}
+                  cured={seen.cured}
+                  answer={answer}
+                  fixed={fixed}
+                />
+                {data.diagnosis.causes.length > others.length && (
+                  <Quiet>
+                    and {data.diagnosis.causes.length - others.length + data.diagnosis.more} less likely causes
+                  </Quiet>
+                )}
+              </details>
+            </>
+          )
+        )}
         <ToolRow>
-          {any && <PlainButton onPress={() => change(nothing())}>Start over</PlainButton>}
-          <Link to={`/motor/${id}/print/faults`}>Print the likeliest for the tables</Link>
-          <Link to="/practice">Practise</Link>
+          {any && <PlainButton onPress={() => setSeen(nothing())}>Start over</PlainButton>}
+          <Link to={`/motor/${id}/print/faults`}>Print the commonest for the tables</Link>
+          <Link to="/practice">Practice finding faults</Link>
         </ToolRow>
         <Repairs id={id} />
-      </section>
-      <section aria-label="What is wrong">
-        {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
-        {found && (
-          <p role="status" ref={answered} tabIndex={-1}>
-            {found} <Link to={`/motor/${id}/run`}>It stands in the note of the next trial.</Link>
-          </p>
-        )}
-        {keep.error && <Trouble role="alert">It was not kept. {errorLine(keep.error)}</Trouble>}
-        {data && (
-          <>
-            <Summary role="status" data-summary data-busy={isFetching || keep.isPending || undefined}>
-              {data.diagnosis.summary}
-            </Summary>
-            {data.diagnosis.helps && <Quiet as="p">{data.diagnosis.helps}</Quiet>}
-            <Causes
-              diagnosis={data.diagnosis}
-              answers={seen.answers}
-              cured={seen.cured}
-              answer={answer}
-              mended={mended}
-            />
-            {data.diagnosis.causes.length > 6 && (
-              <Quiet>and {data.diagnosis.causes.length - 6 + data.diagnosis.more} less likely causes</Quiet>
-            )}
-          </>
-        )}
       </section>
     </Columns>
   );
@@ -160,7 +188,7 @@ export function DoesNotGo({ working }: { working: Working }) {
 const wrong = (text: string | undefined, unit: string) => Boolean(text?.trim()) && (readMeasure(text!, unit) ?? -1) < 0;
 
 /** What of it can be asked about: readings that are numbers. */
-function knownOf({ signs, typed, answers, cured, where }: Seen): Known {
+function knownOf({ signs, typed, answers, cured, where, skipped }: Seen): Known {
   const readings = READINGS.flatMap(([name, , unit]) => {
     const value = typed[name]?.trim() ? readMeasure(typed[name], unit) : null;
     return value !== null && value >= 0 ? [[name, value] as const] : [];
@@ -170,6 +198,7 @@ function knownOf({ signs, typed, answers, cured, where }: Seen): Known {
     readings: Object.fromEntries(readings),
     answers,
     cured: [...cured].sort(),
+    skipped: [...skipped].sort(),
     // What is unticked keeps its place for when it is ticked again, and says nothing meanwhile.
     where: Object.fromEntries(Object.entries(where).filter(([sign]) => signs.includes(sign))),
   };
@@ -185,7 +214,7 @@ function kept(key: string): Seen {
 
 const Columns = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 4fr) minmax(0, 4fr) minmax(0, 5fr);
+  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
   flex: 1;
   min-height: 0;
   border-top: 1px solid ${({ theme }) => theme.rule};
@@ -199,6 +228,10 @@ const Columns = styled.div`
   h2 {
     font-size: 1.1rem;
     margin: 10px 0 4px;
+  }
+  summary {
+    cursor: pointer;
+    padding: 6px 0;
   }
   ${narrow(css`
     display: block;
