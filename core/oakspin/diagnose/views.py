@@ -286,8 +286,10 @@ def _why(step: NextStep) -> str:
 
 
 def place_of(place: Place, drawing: Geometry) -> Point | None:
-    """The middle of the first shape of these roles that is drawn, in the drawing's millimeters."""
+    """The place where it slides, or the middle of the first shape of these roles that is drawn; in its millimeters."""
     for role in place:
+        if role == "contact" and drawing.sparks:
+            return drawing.sparks[0]
         outlines = [shape.points for shape in drawing.shapes if shape.role == role]
         outlines += [seen(path, drawing.pose) for path in drawing.moving if path.role == role and not path.route]
         if outlines and outlines[0]:

@@ -11,7 +11,7 @@ from oakspin.kinds.geometry import Role
 from oakspin.machines.flaw import Flaw
 
 # Where to look on the drawing: shapes of these roles, the first that is drawn.
-Place = tuple[Role, ...]
+Place = tuple[Role | Literal["contact"], ...]
 MAKERS: tuple[Maker, ...] = ("careful_adult", "older_pupil", "young_pupil")
 
 

@@ -127,7 +127,7 @@ def _covered(design: CoilMotor) -> Given:
             effort="look",
         ),
         Cure(f"Scrape the {skin} off the marked part of that lead until it shines.", 3.0, "sandpaper"),
-        ("support", "wire"),
+        ("contact", "support", "wire"),
         "leads",
         gives={"dull": 0.6},
     )
@@ -154,7 +154,7 @@ def _all_round(design: CoilMotor) -> Given:
         Cure(
             "Hold the coil as the build sheet shows, and paint the other part of that lead with marker.", 3.0, "marker"
         ),
-        ("support", "wire"),
+        ("contact", "support", "wire"),
         "leads",
         gives={"unlike": 0.4},
     )
@@ -177,7 +177,7 @@ def _wrong_angle(design: CoilMotor) -> Given:
             also=("mirrored",),
         ),
         Cure("Scrape that lead bare and paint it anew, the coil held as the build sheet shows.", 5.0, "marker"),
-        ("support", "wire"),
+        ("contact", "support", "wire"),
         "leads",
         gives={"unlike": 0.25},
     )
@@ -200,7 +200,7 @@ def _mirrored(design: CoilMotor) -> Given:
             sure=0.9,
         ),
         Cure("Turn the magnets over, or leave it: the motor then turns the other way.", 0.5),
-        ("support", "wire"),
+        ("contact", "support", "wire"),
         "leads",
         gives={"unlike": 0.2},
     )
@@ -224,7 +224,7 @@ def _too_little(design: CoilMotor) -> Given:
             effort="look",
         ),
         Cure("Bare the lead as far round as the build sheet shows.", 3.0, "sandpaper"),
-        ("support", "wire"),
+        ("contact", "support", "wire"),
         "leads",
         gives={"dull": 0.5},
     )
@@ -250,7 +250,7 @@ def _worn_paint(design: CoilMotor) -> Given:
             ("lamp",),
         ),
         Cure("Paint that part again, twice, and let it dry.", 3.0, "marker"),
-        ("support", "wire"),
+        ("contact", "support", "wire"),
         "leads",
         gives={"unlike": 0.4},
     )
