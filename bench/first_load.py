@@ -56,7 +56,7 @@ def first_load_ratios() -> tuple[float, float]:
             base = f"http://127.0.0.1:{server.port}"
             pages = (
                 (f"http://127.0.0.1:{bare.server_port}/", BARE),
-                (f"{base}/", SHELF),
+                (f"{base}/motors", SHELF),
                 (f"{base}/motor/{lantern}", MOTOR),
             )
             taken: list[list[float]] = [[], [], []]

@@ -40,7 +40,7 @@ def open_lantern() -> Iterator[tuple[Page, LiveServer]]:
     with sync_playwright() as driver:
         browser = driver.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        page.goto(f"http://127.0.0.1:{server.port}/")
+        page.goto(f"http://127.0.0.1:{server.port}/motors")
         page.get_by_role("link", name="Lantern").first.click()
         ready(page)
         try:

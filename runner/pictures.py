@@ -107,13 +107,6 @@ def with_the_class(page: Page) -> None:
     page.wait_for_timeout(1500)
 
 
-def new_motor(page: Page) -> None:
-    """The kinds by what one has."""
-    page.get_by_role("button", name="New motor").click()
-    for thing in ("round battery", "disc magnets", "enameled wire"):
-        page.get_by_text(thing).first.click()
-
-
 def spinning(page: Page) -> None:
     """A coil that spins: the current lit, its push, the speed beside the band."""
     open_motor("Tide mill")(page)
@@ -127,9 +120,18 @@ def spinning(page: Page) -> None:
         page.get_by_role("button", name="On 1°").press("Enter")
 
 
-def practised(page: Page) -> None:
+def start(page: Page) -> None:
+    """Start, with a motor to carry on with."""
+    open_motor("Ferry wheel")(page)
+    page.locator("[data-headline]").wait_for()
+    page.get_by_role("link", name="Start", exact=True).click()
+    page.get_by_role("region", name="Carry on").wait_for()
+    page.mouse.move(700, 700)
+
+
+def practiced(page: Page) -> None:
     """A motor that hides a fault, after a look and two checks."""
-    page.get_by_role("link", name="Practise").click()
+    page.get_by_role("link", name="Practice", exact=True).click()
     page.get_by_role("button", name="With").click()
     page.get_by_role("option", name="Cradle motor").click()
     page.get_by_role("button", name="Begin").click()
@@ -141,7 +143,8 @@ def practised(page: Page) -> None:
 
 def identified_by_tests(page: Page) -> None:
     """A wire without a label, after two tests."""
-    page.get_by_role("link", name="What is this thing?").click()
+    page.get_by_role("link", name="Parts", exact=True).click()
+    page.get_by_role("link", name="What is this?").click()
     page.get_by_role("textbox", name="They lie this wide").fill("10.6")
     page.get_by_role("button", name="Take this reading: Turns on a pencil").click()
     page.get_by_role("button", name="Take back: Turns on a pencil").wait_for()
@@ -153,7 +156,7 @@ def identified_by_tests(page: Page) -> None:
 
 def drawer_of_the_school(page: Page) -> None:
     """The sample Drawer, with one of its parts."""
-    page.get_by_role("link", name="Drawer").click()
+    page.get_by_role("link", name="Parts", exact=True).click()
     fill, part = page.get_by_role("button", name="Fill it"), page.locator('[data-entry="Disc 10 x 3"] button')
     fill.or_(part).first.wait_for()
     if fill.count():
@@ -165,7 +168,7 @@ def drawer_of_the_school(page: Page) -> None:
 def what_to_build(page: Page) -> None:
     """What older pupils can build of the sample Drawer, six groups at once."""
     drawer_of_the_school(page)
-    page.get_by_role("link", name="What can I build?").click()
+    page.get_by_role("link", name="Find a motor").click()
     page.get_by_label("Groups at once").fill("6")
     page.get_by_role("button", name="Search", exact=True).click()
     page.get_by_text("worth a look").filter(has_not_text="%").wait_for(timeout=60_000)
@@ -174,7 +177,7 @@ def what_to_build(page: Page) -> None:
 
 def planned_class(page: Page) -> None:
     """The sample class with its forecast, when all changes were tried."""
-    page.get_by_role("link", name="Classes").click()
+    page.get_by_role("link", name="Classes", exact=True).click()
     page.get_by_role("button", name="Open the harbor school's").click()
     page.locator("[data-save]").first.wait_for(timeout=60_000)
     page.get_by_text("changes tried").wait_for(state="hidden", timeout=120_000)
@@ -182,7 +185,7 @@ def planned_class(page: Page) -> None:
 
 def class_review(page: Page) -> None:
     """What came of a class that was held, kept with its motor."""
-    page.get_by_role("link", name="Classes").click()
+    page.get_by_role("link", name="Classes", exact=True).click()
     with page.expect_file_chooser() as chooser:
         page.get_by_role("button", name="Open a class file").click()
     chooser.value.set_files(ROOT / "demo" / "harbor-friday.oakclass.json")
@@ -199,12 +202,12 @@ VIEWS: dict[str, tuple[str, Callable[[Page], None]]] = {
     "cradle": ("light", heavy),
     "spin": ("dark", spinning),
     "train": ("light", open_motor("Night shuttle")),
-    "new-motor": ("light", new_motor),
+    "start": ("light", start),
     "side-by-side": ("light", side_by_side),
     "make": ("light", stage("2", "main img")),
     "run": ("light", logged),
     "fix-it": ("light", fix_it),
-    "practice": ("light", practised),
+    "practice": ("light", practiced),
     "things": ("light", identified_by_tests),
     "drawer": ("light", drawer_of_the_school),
     "build": ("light", what_to_build),
@@ -227,7 +230,7 @@ def main() -> None:
                 context = browser.new_context(viewport=SIZE)  # type: ignore[arg-type]
                 context.add_init_script(f"localStorage.setItem('oakspin.room', '{room}')")
                 page = context.new_page()
-                page.goto(f"http://127.0.0.1:{server.port}/")
+                page.goto(f"http://127.0.0.1:{server.port}/motors")
                 steps(page)
                 page.wait_for_timeout(400)
                 page.screenshot(path=FOLDER / f"{name}.png")

@@ -12,7 +12,7 @@ from pydantic_core import to_json
 
 from oakspin.errors import OakSpinError
 from oakspin.kinds.look import look
-from server.parts import MOTOR, parts_at
+from server.parts import MOTOR, PLACES, parts_at
 from server.places import BUILT
 from server.shelf.actions import find
 from server.shelf.api import list_shelf
@@ -51,7 +51,7 @@ def _first(request: HttpRequest) -> str:
 
 
 def _answers(request: HttpRequest) -> dict[str, str]:
-    if request.path == "/":
+    if request.path in PLACES:
         return {"shelf": _safe(list_shelf(request).content)}
     matched = MOTOR.match(request.path)
     if not matched:

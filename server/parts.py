@@ -9,7 +9,8 @@ from functools import lru_cache
 from server.places import BUILT
 
 MANIFEST = BUILT.parent / ".vite" / "manifest.json"
-SHELF, MOTOR_PAGE = "src/shelf/Shelf.tsx", "src/shell/MotorPage.tsx"
+START, SHELF, MOTOR_PAGE = "src/start/Start.tsx", "src/shelf/Shelf.tsx", "src/shell/MotorPage.tsx"
+PLACES = {"/": START, "/motors": SHELF}
 STAGES = {name: f"src/{name}/{name.capitalize()}.tsx" for name in ("choose", "make", "run", "tune", "teach")}
 MOTOR = re.compile(r"^/motor/(?P<id>[^/]+)(?:/(?P<stage>[^/]+))?$")
 
@@ -18,8 +19,8 @@ def parts_at(path: str) -> tuple[str, ...]:
     """Files under the built front end that the page at an address needs besides its main script; none where the build
     does not tell.
     """
-    if path == "/":
-        shown: tuple[str, ...] = (SHELF,)
+    if path in PLACES:
+        shown: tuple[str, ...] = (PLACES[path],)
     else:
         matched = MOTOR.match(path)
         shown = (MOTOR_PAGE, STAGES.get(matched["stage"] or "choose", MOTOR_PAGE)) if matched else ()

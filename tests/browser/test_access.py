@@ -20,7 +20,7 @@ def enter(page: Page, room: str) -> None:
 @pytest.mark.parametrize("room", ROOMS)
 def test_axe_finds_nothing_on_any_view(page: Page, at: At, motor: Callable[[str], str], room: str) -> None:
     enter(page, room)
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     page.get_by_role("heading", name="Lantern").first.wait_for()
     page.locator("[role=img], li svg").first.wait_for()
     assert faults_of_access(page) == []
@@ -39,7 +39,7 @@ def test_axe_finds_nothing_on_any_view(page: Page, at: At, motor: Callable[[str]
     page.get_by_role("dialog").wait_for()
     assert faults_of_access(page) == []
     page.goto(at("/motor/nothing"))
-    page.get_by_role("heading", name="not on the shelf").wait_for()
+    page.get_by_role("heading", name="This motor is not here").wait_for()
     assert faults_of_access(page) == []
 
 
@@ -122,6 +122,6 @@ def test_nothing_is_wider_than_the_page_and_nothing_important_below_the_fold(
     box = page.locator("[data-link=lasts]").bounding_box()
     assert box
     assert box["y"] + box["height"] <= height
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     page.locator("h2 a").first.wait_for()
     assert page.evaluate("document.documentElement.scrollWidth") <= width

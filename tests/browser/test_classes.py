@@ -41,8 +41,8 @@ def stopped(page: Page) -> None:
 
 
 def test_a_class_is_opened_and_the_change_that_saves_most_taken(page: Page, at: At) -> None:
-    page.goto(at("/"))
-    page.get_by_role("link", name="Classes").press("Enter")
+    page.goto(at("/motors"))
+    page.get_by_role("link", name="Classes", exact=True).press("Enter")
     page.get_by_role("button", name="Open the harbor school's").press("Enter")
     expect(page.get_by_role("heading", name="Harbor Week, Tuesday")).to_be_visible()
     before = forecast(page)

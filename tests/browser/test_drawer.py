@@ -11,8 +11,8 @@ from tests.browser.conftest import faults_of_access
 
 
 def test_a_drawer_is_filled_changed_and_taken_back(page: Page, at: Callable[[str], str], tmp_path: Path) -> None:
-    page.goto(at("/"))
-    page.get_by_role("link", name="Drawer").focus()
+    page.goto(at("/motors"))
+    page.get_by_role("link", name="Parts", exact=True).focus()
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Fill it with the harbor school's").click()
     spool = page.locator('[data-entry="Enameled wire"]')

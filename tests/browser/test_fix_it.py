@@ -96,7 +96,7 @@ def test_it_is_reached_and_answered_by_keys_and_has_no_faults_of_access(page: Pa
 def test_other_rooms_and_a_phone_show_it_without_sideways_scroll(page: Page, at: At, motor: Motor, room: str) -> None:
     page.set_viewport_size({"width": 390, "height": 800})
     id_ = motor("night-shuttle")
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     page.evaluate("room => localStorage.setItem('oakspin.room', room)", room)
     page.goto(at(f"/motor/{id_}/fix"))
     expect(page.locator("[data-sign=starts_then_stops]")).to_be_visible()

@@ -53,7 +53,7 @@ def test_trials_narrow_the_figures_of_every_stage(page: Page, at: At, motor: Mot
     expect(mark).to_contain_text("Learned from 3 trials")
     page.get_by_role("link", name=re.compile("Tune")).click()
     expect(page.get_by_text("built anew to each value")).to_be_visible()
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     line = page.locator("li").filter(has=page.locator(f'a[href="/motor/{id_}"]')).locator("[data-measured]")
     expect(line).to_contain_text("(3 trials, meter in the circuit)")
 
@@ -65,7 +65,8 @@ def test_the_bench_can_be_looked_at_switched_off_and_begun_anew(page: Page, at: 
         page.get_by_role("button", name="Import a CSV table").click()
     chooser.value.set_files(table)
     expect(page.locator("[data-row=speed]")).to_be_visible()
-    page.get_by_role("link", name="Your bench").click()
+    page.get_by_role("link", name="Motors", exact=True).click()
+    page.get_by_role("link", name="What trials taught").click()
     expect(page.get_by_text(re.compile(r"From \d+ trials of \d+ motors?\."))).to_be_visible()
     counts = page.get_by_role("checkbox", name="Let it count for every motor")
     counts.press("Space")

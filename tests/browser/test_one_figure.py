@@ -22,7 +22,7 @@ def shown(text: str) -> tuple[str, str, str]:
 
 @pytest.mark.parametrize("title", ["Lantern", "Ferry wheel"])
 def test_every_page_tells_the_same_of_a_motor(page: Page, at: At, title: str) -> None:
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     card = page.locator("li").filter(has=page.get_by_role("link", name=title, exact=True)).first
     expect(card).to_contain_text("turns a minute")
     found = {"shelf": shown(card.inner_text())}

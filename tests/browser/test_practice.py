@@ -25,10 +25,10 @@ def picked(page: Page, field: str, steps: int) -> None:
 
 def test_a_case_is_played_by_keys_from_the_shelf_to_the_record(page: Page, at: At) -> None:
     page.emulate_media(reduced_motion="reduce")
-    page.goto(at("/"))
-    page.get_by_role("link", name="Practise").focus()
+    page.goto(at("/motors"))
+    page.get_by_role("link", name="Practice", exact=True).focus()
     page.keyboard.press("Enter")
-    expect(page.get_by_role("heading", name="Practise")).to_be_visible()
+    expect(page.get_by_role("heading", name="Practice")).to_be_visible()
     page.get_by_role("radio", name="One kind of motor").focus()
     page.keyboard.press("Space")
     page.get_by_role("button", name="With").click()

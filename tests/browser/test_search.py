@@ -1,4 +1,4 @@
-"""What can I build? As a teacher uses it: ask, look at the choices, put one on the shelf with its parts, shop."""
+"""Find a motor As a teacher uses it: ask, look at the choices, put one on the shelf with its parts, shop."""
 
 from __future__ import annotations
 
@@ -29,7 +29,7 @@ def kinds(page: Page, *wanted: str) -> None:
 
 def test_a_usual_kit_is_searched_and_a_find_put_on_the_shelf(page: Page, at: At) -> None:
     page.goto(at("/build"))
-    expect(page.get_by_role("heading", name="What can I build?")).to_be_visible()
+    expect(page.get_by_role("heading", name="Find a motor")).to_be_visible()
     page.get_by_text("parts of a usual kit").click()
     kinds(page, "hanging", "roller")
     page.get_by_label("Groups at once").fill("0")
@@ -63,7 +63,7 @@ def test_what_the_drawer_finds_keeps_its_parts_and_draws_them(page: Page, at: At
     if fill.count():
         fill.click()
     expect(page.get_by_text("Disc 10 x 3").first).to_be_visible()
-    page.get_by_role("link", name="What can I build?").click()
+    page.get_by_role("link", name="Find a motor").click()
     page.get_by_text("what lies in the Drawer").click()
     kinds(page, "hanging")
     searched(page)

@@ -16,7 +16,7 @@ ON_PAGE = "box => [box.getBoundingClientRect().x, box.getBoundingClientRect().y 
 
 
 def test_start_a_new_motor(page: Page, at: At) -> None:
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     page.get_by_role("button", name="New motor").click()
     page.get_by_role("button", name="Start a frame motor").click()
     ready(page)
@@ -25,7 +25,7 @@ def test_start_a_new_motor(page: Page, at: At) -> None:
 
 def test_duplicate_rename_delete_and_put_back(page: Page, at: At, motor: Callable[[], str]) -> None:
     id_ = motor()
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     entry = page.get_by_role("listitem").filter(has=page.locator(f'h2 a[href="/motor/{id_}"]'))
     entry.get_by_role("button", name="Rename").click()
     page.get_by_role("textbox", name="New title").fill("Harbor light")
@@ -46,7 +46,7 @@ def test_duplicate_rename_delete_and_put_back(page: Page, at: At, motor: Callabl
 def test_what_was_deleted_any_time_ago_is_put_back_from_the_list(page: Page, at: At, motor: Callable[[], str]) -> None:
     id_ = motor()
     page.request.get(at("/"))
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     entry = page.get_by_role("listitem").filter(has=page.locator(f'h2 a[href="/motor/{id_}"]'))
     title = entry.get_by_role("heading").text_content() or ""
     entry.get_by_role("button", name="Delete").click()
@@ -63,7 +63,7 @@ def test_a_backup_shows_what_it_would_bring_before_any_of_it_comes(
     page: Page, at: At, motor: Callable[[], str], tmp_path: Path
 ) -> None:
     id_ = motor()
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     with page.expect_download() as caught:
         page.get_by_role("link", name="Back up the shelf").click()
     file = tmp_path / caught.value.suggested_filename
@@ -97,7 +97,7 @@ def test_a_backup_shows_what_it_would_bring_before_any_of_it_comes(
 
 def test_a_file_goes_out_and_comes_in_the_same(page: Page, at: At, motor: Callable[[str], str], tmp_path: Path) -> None:
     id_ = motor("carousel")
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     entry = page.get_by_role("listitem").filter(has=page.locator(f'h2 a[href="/motor/{id_}"]'))
     with page.expect_download() as caught:
         entry.get_by_role("link", name="Export").click()
@@ -113,7 +113,7 @@ def test_a_file_goes_out_and_comes_in_the_same(page: Page, at: At, motor: Callab
 
 
 def test_a_file_can_be_dropped_and_a_damaged_one_is_reported(page: Page, at: At, tmp_path: Path) -> None:
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     page.get_by_role("heading", name="Lantern").first.wait_for()
     count = page.locator("h2 a").count()
     whole = ROOT / "demo/lantern.oak.json"
@@ -175,7 +175,7 @@ def test_a_server_that_went_away_loses_nothing_on_the_page(page: Page, at: At, m
 
 def test_the_shelf_is_searched_narrowed_and_made_small(page: Page, at: At, motor: Callable[[str], str]) -> None:
     motor("fog-bell")
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     shown = page.locator("h2 a")
     page.get_by_role("heading", name="Fog bell").first.wait_for()
     page.get_by_role("searchbox", name="Search").fill("cradle does not go")
@@ -209,7 +209,7 @@ def test_motors_stand_side_by_side_with_their_trials_and_as_a_table(
     page.get_by_role("textbox", name="Seconds for them").fill("5")
     page.get_by_role("button", name="Log the trial").click()
     page.locator("[data-comparison=speed]").wait_for()
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     for id_ in ids:
         entry = page.get_by_role("listitem").filter(has=page.locator(f'h2 a[href="/motor/{id_}"]'))
         entry.get_by_role("button", name="Compare").click()

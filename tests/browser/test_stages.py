@@ -62,7 +62,7 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
     page.get_by_role("link", name="Teach").click()
     expect(page.get_by_text("All round the axis such forces turn it clockwise")).to_be_visible()
 
-    page.get_by_role("link", name="Shelf", exact=True).click()
+    page.get_by_role("link", name="Motors", exact=True).click()
     with page.expect_download() as caught:
         page.get_by_role("link", name="Back up the shelf").click()
     archive = tmp_path / "everything.zip"
@@ -134,7 +134,7 @@ def test_the_clock_of_the_power_goes_on_across_stages_reloads_and_tabs_until_it_
     page.reload()
     expect(badge).to_be_visible()
     other = page.context.new_page()
-    other.goto(at("/"))
+    other.goto(at("/motors"))
     expect(other.locator("[data-power=running]")).to_contain_text("Lantern")
     other.get_by_role("button", name="Stop the clock of the power").click()
     expect(other.locator("[data-power]")).to_have_count(0)

@@ -25,7 +25,7 @@ def drag(page: Page, handle: str, right: float, down: float) -> None:
 
 def test_open_lantern_drag_the_foot_advise_undo_pin_reload(page: Page, at: At, motor: Callable[[], str]) -> None:
     id_ = motor()
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     page.locator(f'h2 a[href="/motor/{id_}"]').click()
     ready(page)
     first = figure(page, "push")

@@ -12,8 +12,8 @@ from tests.browser.conftest import faults_of_access
 def test_a_wire_is_reported_by_two_tests_and_what_was_read_outlives_a_reload(
     page: Page, at: Callable[[str], str]
 ) -> None:
-    page.goto(at("/"))
-    page.get_by_role("link", name="What is this thing?").focus()
+    page.goto(at("/drawer"))
+    page.get_by_role("link", name="What is this?").focus()
     page.keyboard.press("Enter")
     text = page.locator("[data-answer]")
     expect(text).to_contain_text("mm")

@@ -17,7 +17,7 @@ SAVED = "[data-saved=saved]"
 
 
 def test_a_primary_teacher_with_odd_parts_builds_by_the_pictures_and_asks_the_class(page: Page, at: At) -> None:
-    page.goto(at("/"))
+    page.goto(at("/motors"))
     page.get_by_role("button", name="New motor").click()
     have = page.get_by_role("group", name="What do you have?")
     for thing in ("round battery", "disc magnets", "bare copper wire"):

@@ -29,6 +29,8 @@ const queries = new QueryClient({
 });
 // Each page comes with what it needs; the others are fetched when there is nothing else to do.
 const shelf = async () => ({ Component: (await import("./shelf/Shelf")).Shelf });
+const start = async () => ({ Component: (await import("./start/Start")).Start });
+const whichMotor = async () => ({ Component: (await import("./start/WhichMotor")).WhichMotor });
 const compare = async () => ({ Component: (await import("./compare/Compare")).Compare });
 const paper = async () => ({ Component: (await import("./print/PrintPage")).PrintPage });
 const bench = async () => ({ Component: (await import("./learn/BenchPage")).BenchPage });
@@ -44,7 +46,9 @@ const lessonPaper = async () => ({ Component: (await import("./print/ClassPaper"
 const warmUps = async () => ({ Component: (await import("./warmups/WarmUpsPage")).WarmUpsPage });
 const things = async () => ({ Component: (await import("./things/ThingsPage")).ThingsPage });
 const router = createBrowserRouter([
-  { path: "/", lazy: shelf, hydrateFallbackElement: <></> },
+  { path: "/", lazy: start, hydrateFallbackElement: <></> },
+  { path: "/fix", lazy: whichMotor, hydrateFallbackElement: <></> },
+  { path: "/motors", lazy: shelf, hydrateFallbackElement: <></> },
   { path: "/compare", lazy: compare, hydrateFallbackElement: <></> },
   { path: "/bench", lazy: bench, hydrateFallbackElement: <></> },
   { path: "/drawer", lazy: drawer, hydrateFallbackElement: <></> },
@@ -62,7 +66,9 @@ const router = createBrowserRouter([
   { path: "*", lazy: motor, hydrateFallbackElement: <></> },
 ]);
 whenIdle(
+  start,
   shelf,
+  whichMotor,
   motor,
   compare,
   paper,

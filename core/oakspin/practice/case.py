@@ -206,7 +206,7 @@ def case_of(design: Design, seed: int, *, pair: bool = False) -> Case:
             return Case(bench, seed, drawn.ids, states)
     what = "two faults" if pair else "a fault"
     limit = f"a motor in which {what} can be hidden so that it shows"
-    raise UnfitPatch([Fault("/design", design.kind, limit, "Practise with another motor.")])
+    raise UnfitPatch([Fault("/design", design.kind, limit, "Practice with another motor.")])
 
 
 def _shows(each: Symptoms, bench: FaultBench) -> float:

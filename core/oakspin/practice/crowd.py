@@ -83,7 +83,7 @@ def crowd_of(design: Design, seed: int) -> Crowd:
     bench = bench_in(design.model_dump_json(), False)
     if bench.runs.mean() < 0.5:
         limit = "a motor that goes as planned"
-        raise UnfitPatch([Fault("/design", design.kind, limit, "Practise with another motor.")])
+        raise UnfitPatch([Fault("/design", design.kind, limit, "Practice with another motor.")])
     chance = np.random.default_rng([seed, 31])
     singles = [each for each in bench.symptoms if len(each.ids) == 1 and float(each.weight @ ~each.goes) > 0.05]
     # Each has a fault of its own, and rare ones come, too: a class in which all have the same teaches no order.

@@ -87,7 +87,7 @@ export function ClassesPage() {
           />
           {shelf?.motors.length === 0 && (
             <p>
-              The shelf is empty. <Link to="/">Put a motor on it first</Link>: what all build is chosen from there.
+              The shelf is empty. <Link to="/motors">Make a motor first</Link>: what all build is chosen from there.
             </p>
           )}
         </New>

@@ -28,7 +28,7 @@ export function DrawerPage() {
   const [table, setTable] = useState<{ text: string; taken: drawer.Taken } | null>(null);
   const [status, setStatus] = useState("");
   useEffect(() => {
-    document.title = "Drawer · Oak Spin";
+    document.title = "Parts · Oak Spin";
   }, []);
   const done = useMutation({
     mutationFn: (call: () => Promise<unknown>) => call(),
@@ -71,11 +71,11 @@ export function DrawerPage() {
       <TopBand />
       <main>
         <RoomHead>
-          <h1>Drawer</h1>
+          <h1>Parts</h1>
           <Quiet role="status">{data && `${entries.length} ${entries.length === 1 ? "entry" : "entries"}`}</Quiet>
           <Tools>
-            <Link to="/build">What can I build?</Link>
-            <Link to="/things">What is this thing?</Link>
+            <Link to="/build">Find a motor</Link>
+            <Link to="/things">What is this?</Link>
             <FileTrigger acceptedFileTypes={[".csv"]} onSelect={(files) => void read(files, false)}>
               <PlainButton>Import a CSV table</PlainButton>
             </FileTrigger>

@@ -130,7 +130,7 @@ export function EntrySheet({ owned, entry, sort, busy, draft: typed, write, save
         )}
         {owned && <PlainButton onPress={remove}>Put away</PlainButton>}
         {unsaved && <Quiet role="status">Not saved yet.</Quiet>}
-        {TESTED.has(sort.id) && <Link to="/things">What is this thing?</Link>}
+        {TESTED.has(sort.id) && <Link to="/things">What is this?</Link>}
       </Verbs>
       {owned && (
         <>

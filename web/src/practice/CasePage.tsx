@@ -19,7 +19,7 @@ export function CasePage() {
   const go = useNavigate();
   const { data, error } = useQuery({ ...caseQuery(id), retry: false });
   useEffect(() => {
-    document.title = "Practise · Oak Spin";
+    document.title = "Practice · Oak Spin";
   }, []);
   const done = useMutation({
     mutationFn: (call: () => Promise<PracticeCase>) => call(),
@@ -36,7 +36,7 @@ export function CasePage() {
       <TopBand />
       <main>
         <RoomHead>
-          <h1>Practise</h1>
+          <h1>Practice</h1>
           {data && (
             <Quiet>
               case {data.place} of {data.cases} · {(data.case ?? data.crowd)!.kind}

@@ -14,7 +14,7 @@ import { StageColumns, ToolRow, Trouble } from "../theme/stage";
 import { Record } from "./Record";
 import { beginning, chosen, keepChosen, type Chosen } from "./rounds";
 
-/** Practise: what to practise, and how it went so far. */
+/** Practice: what to practice, and how it went so far. */
 export function Practice() {
   const queries = useQueryClient();
   const go = useNavigate();
@@ -28,7 +28,7 @@ export function Practice() {
     setChoice(next);
   };
   useEffect(() => {
-    document.title = "Practise · Oak Spin";
+    document.title = "Practice · Oak Spin";
   }, []);
   const start = useMutation({
     mutationFn: () => begin(beginning(choice)),
@@ -51,7 +51,7 @@ export function Practice() {
       <TopBand />
       <main>
         <RoomHead>
-          <h1>Practise</h1>
+          <h1>Practice</h1>
         </RoomHead>
         <Quiet as="p">
           A motor that is right on paper hides a fault. Look, check, name it, mend it: every step costs its minutes.

@@ -27,18 +27,18 @@ import { Buying } from "./Buying";
 import { ChoicePicture } from "./ChoicePicture";
 import { ShortList } from "./ShortList";
 
-/** What can I build? Of what is owned, by whom, in how many minutes; and what is worth buying. */
+/** Find a motor Of what is owned, by whom, in how many minutes; and what is worth buying. */
 export function SearchPage() {
   const { data: form, error } = useQuery({ ...searchFormQuery, retry: false });
   useEffect(() => {
-    document.title = "What can I build? · Oak Spin";
+    document.title = "Find a motor · Oak Spin";
   }, []);
   return (
     <RoomPage>
       <TopBand />
       <main>
         <RoomHead>
-          <h1>What can I build?</h1>
+          <h1>Find a motor</h1>
           <Link to="/drawer">The Drawer</Link>
         </RoomHead>
         {error && <Trouble role="alert">{errorLine(error)}</Trouble>}

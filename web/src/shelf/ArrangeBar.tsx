@@ -13,6 +13,7 @@ const DOING: { key: Doing | typeof ALL; label: string }[] = [
   { key: "fails", label: "does not go" },
 ];
 const ORDERS: { key: Order; label: string }[] = [
+  { key: "yours", label: "yours first" },
   { key: "oldest", label: "oldest first" },
   { key: "newest", label: "last changed first" },
   { key: "name", label: "by name" },

@@ -74,7 +74,7 @@ export function Shelf() {
   const shown = arranged(motors, arrangement);
   const size = arrangement.size;
   useEffect(() => {
-    document.title = "Shelf · Oak Spin";
+    document.title = "Motors · Oak Spin";
   }, []);
   return (
     <Page>
@@ -96,7 +96,7 @@ export function Shelf() {
         <main>
           <Head>
             <div>
-              <h1>Shelf</h1>
+              <h1>Motors</h1>
               <Quiet role="status">{data ? countWords(shown.length, motors.length) : ""}</Quiet>
             </div>
             <Actions>
@@ -114,8 +114,7 @@ export function Shelf() {
               <FileTrigger acceptedFileTypes={[".zip"]} onSelect={(files) => void backup.open(files?.[0])}>
                 <PlainButton>Open a backup</PlainButton>
               </FileTrigger>
-              <Link to="/practice">Practise</Link>
-              <Link to="/things">What is this thing?</Link>
+              <Link to="/bench">What trials taught</Link>
               <PlainButton onPress={() => setOpen("put away")}>
                 Put away{putAway && putAway.length > 0 ? ` (${putAway.length})` : ""}
               </PlainButton>
@@ -130,10 +129,7 @@ export function Shelf() {
           </Messages>
           {data?.motors.length === 0 && (
             <>
-              <Empty>
-                Your motors will stand here, each with its verdict. Start one of these, or drop an .oak.json file on
-                this page.
-              </Empty>
+              <Empty>No motor yet. Start one of these, or drop an .oak.json file on this page.</Empty>
               <Suspense>
                 <KindPicker start={shelf.start} />
               </Suspense>

@@ -20,7 +20,8 @@ const titles = (part: Partial<typeof AS_IT_COMES>) =>
   arranged(MOTORS, { ...AS_IT_COMES, ...part }).map(({ title }) => title);
 
 test.each([
-  [{}, ["Lantern 10", "Fog bell", "Lantern 9"]],
+  [{}, ["Fog bell", "Lantern 10", "Lantern 9"]],
+  [{ order: "oldest" as const }, ["Lantern 10", "Fog bell", "Lantern 9"]],
   [{ order: "newest" as const }, ["Fog bell", "Lantern 10", "Lantern 9"]],
   [{ order: "name" as const }, ["Fog bell", "Lantern 9", "Lantern 10"]],
   [{ words: "lantern FRAME" }, ["Lantern 10", "Lantern 9"]],
@@ -29,6 +30,13 @@ test.each([
   [{ words: "tide" }, []],
 ])("%o shows %o", (part, shown) => {
   expect(titles(part)).toEqual(shown);
+});
+
+test("one's own motors come first, the newest first, then the samples as they come", () => {
+  const sample = { ...motor("Sample", "frame", "holds", "2026-12-01"), shows: "the least" };
+  const other = { ...motor("Other sample", "frame", "holds", "2026-12-02"), shows: "the most" };
+  const found = arranged([sample, other, ...MOTORS], AS_IT_COMES).map(({ title }) => title);
+  expect(found).toEqual(["Fog bell", "Lantern 10", "Lantern 9", "Sample", "Other sample"]);
 });
 
 test("the shelf itself is left as it was", () => {

@@ -1,6 +1,6 @@
 import type { ShelfMotor } from "../api/client";
 
-export type Order = "newest" | "oldest" | "name";
+export type Order = "yours" | "newest" | "oldest" | "name";
 export type Size = "large" | "small";
 /** How a motor does: it goes, it barely goes, it does not go. */
 export type Doing = "holds" | "tight" | "fails";
@@ -13,7 +13,7 @@ export interface Arrangement {
   size: Size;
 }
 
-export const AS_IT_COMES: Arrangement = { words: "", kind: "", doing: "", order: "oldest", size: "large" };
+export const AS_IT_COMES: Arrangement = { words: "", kind: "", doing: "", order: "yours", size: "large" };
 const KEY = "oakspin.shelf";
 
 /** Order and size as they were left; what was searched for is forgotten. */
@@ -37,11 +37,16 @@ const matches = (motor: ShelfMotor, words: string) => {
     .every((word) => text.includes(word));
 };
 
+/** One's own motors, the newest first, then the samples as they come. */
+const yoursFirst = (a: ShelfMotor, b: ShelfMotor) =>
+  Number(Boolean(a.shows)) - Number(Boolean(b.shows)) || (a.shows ? 0 : b.changed_at.localeCompare(a.changed_at));
+
 /** The motors that are looked for, in the wanted order. */
 export function arranged(motors: readonly ShelfMotor[], { words, kind, doing, order }: Arrangement): ShelfMotor[] {
   const found = motors.filter(
     (motor) => matches(motor, words) && (!kind || motor.kind === kind) && (!doing || motor.glance?.state === doing),
   );
+  if (order === "yours") return found.sort(yoursFirst);
   if (order === "newest") return found.sort((a, b) => b.changed_at.localeCompare(a.changed_at));
   if (order === "name") return found.sort((a, b) => a.title.localeCompare(b.title, "en-US", { numeric: true }));
   return found;

@@ -7,7 +7,7 @@ import { MainButton, Quiet } from "../theme/parts";
 import { Sheet, Veil } from "../theme/sheet";
 import { lettersOn, setLetters, SHORTCUTS } from "./shortcuts";
 
-/** Keys, how to read the chain, and the cautions that always hold. */
+/** Places, keys, how to read the chain, and the cautions that always hold. */
 export function HelpSheet({ isOpen, close }: { isOpen: boolean; close: () => void }) {
   const { data: about } = useQuery({ ...aboutQuery, enabled: isOpen });
   const [letters, set] = useState(lettersOn);
@@ -21,6 +21,11 @@ export function HelpSheet({ isOpen, close }: { isOpen: boolean; close: () => voi
               Change parts on the left, or drag the diamonds on the drawing. The chain on the right runs in the order in
               which real motors fail: a closed loop holds, a nearly closed one is tight, a broken one fails. Of ten
               motors built this way, eight fall within the range in parentheses.
+            </p>
+            <p>
+              <b>Start</b> asks what you want to do. <b>Motors</b> holds all motors and what trials taught. <b>Parts</b>{" "}
+              holds what you own: find a motor for it, or find out what a part is. <b>Classes</b> plans lessons.{" "}
+              <b>Practice</b> hides faults for you to find.
             </p>
             <Keys>
               {SHORTCUTS.map(([key, does]) => (

@@ -11,6 +11,7 @@ import { whenIdle } from "./later";
 import { useDemonstration, type Working } from "./useDemonstration";
 import { narrow } from "../theme/narrow";
 import { PlainButton, Quiet } from "../theme/parts";
+import { keepLast } from "../start/last";
 import { StagePath } from "./StagePath";
 import { STAGES, stageAt } from "./stages";
 import { TopBand } from "./TopBand";
@@ -32,10 +33,10 @@ export function MotorPage() {
       <Notice>
         {error ? (
           <>
-            <h1>This motor is not on the shelf</h1>
+            <h1>This motor is not here</h1>
             <p>{errorLine(error)}</p>
             <p>
-              <Link to="/">To the shelf</Link>
+              <Link to="/motors">To all motors</Link>
             </p>
           </>
         ) : (
@@ -72,6 +73,7 @@ function Motor({ first }: { first: Demonstration }) {
   const redo = () => void working.step("redo");
   const navigate = useNavigate();
   const stage = stageAt(useParams().stage);
+  const fixing = useParams().stage === "fix";
   const steps = STAGES.map(
     (stage, at) => [`${at + 1}`, () => void navigate(`/motor/${first.id}/${stage.id}`)] as const,
   );
@@ -80,9 +82,9 @@ function Motor({ first }: { first: Demonstration }) {
   useEffect(() => {
     document.title = `${working.title} · Oak Spin`;
   }, [working.title]);
+  useEffect(() => keepLast({ id: first.id, stage: fixing ? "fix" : stage }), [first.id, stage, fixing]);
   const busy = working.state !== "saved";
   // Where it does not go is a room of Run's own, not a stage of the work.
-  const fixing = useParams().stage === "fix";
   const Stage = PAGES[fixing ? "fix" : stage];
   return (
     <Page>

@@ -1,5 +1,5 @@
 import { lazy, memo, Suspense, useState, type ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, NavLink as RouterNavLink } from "react-router";
 import styled, { css } from "styled-components";
 import { PowerBadge } from "../power/PowerBadge";
 import { useFigures, type Telling } from "../theme/FiguresProvider";
@@ -10,37 +10,49 @@ import type { Room } from "../theme/theme";
 import { BandPicker } from "./BandPicker";
 import { whenIdle } from "./later";
 import { Mark } from "./Mark";
+import { MAIN } from "./places";
 import { useShortcuts } from "./shortcuts";
 
 const help = async () => ({ default: (await import("./HelpSheet")).HelpSheet });
 const HelpSheet = lazy(help);
-whenIdle(help);
+const commands = async () => ({ default: (await import("./CommandList")).CommandList });
+const CommandList = lazy(commands);
+whenIdle(help, commands);
 
 /** The band on top of every page; `children` are what the page adds on the right. */
 export function TopBand({ children }: { children?: ReactNode }) {
   const [helping, setHelping] = useState(false);
-  useShortcuts({ "?": () => setHelping(true) });
+  const [going, setGoing] = useState(false);
+  useShortcuts({ "?": () => setHelping(true), g: () => setGoing(true) });
   return (
     <Band>
-      <Home to="/" aria-label="Oak Spin, to the shelf">
+      <Home to="/" aria-label="Oak Spin, to the start">
         <Mark />
         <b>Oak Spin</b>
       </Home>
       <Nav aria-label="Main">
-        <NavLink to="/">Shelf</NavLink>
-        <NavLink to="/drawer">Drawer</NavLink>
-        <NavLink to="/build">Build</NavLink>
-        <NavLink to="/classes">Classes</NavLink>
-        <NavLink to="/bench">Your bench</NavLink>
+        {MAIN.map(({ to, name }) => (
+          <NavLink key={to} to={to} end={to === "/"}>
+            {name}
+          </NavLink>
+        ))}
       </Nav>
       <Right>
         <PowerBadge />
         {children}
         <Pickers />
+        <PlainButton onPress={() => setGoing(true)} aria-label="Go to a place, a motor, a class">
+          Go to
+        </PlainButton>
         <PlainButton onPress={() => setHelping(true)} aria-label="Help and shortcuts">
           ?
         </PlainButton>
       </Right>
+      {going && (
+        <Suspense>
+          <CommandList isOpen close={() => setGoing(false)} />
+        </Suspense>
+      )}
       {helping && (
         <Suspense>
           <HelpSheet isOpen close={() => setHelping(false)} />
@@ -99,12 +111,16 @@ const Nav = styled.nav`
   flex-wrap: wrap;
   min-width: 0;
 `;
-const NavLink = styled(Link)`
+const NavLink = styled(RouterNavLink)`
   color: inherit;
   text-decoration: none;
   padding: 6px;
   &:hover {
     text-decoration: underline;
+  }
+  &[aria-current] {
+    font-weight: 650;
+    box-shadow: 0 2px 0 ${({ theme }) => theme.carriesCurrent};
   }
 `;
 const Right = styled.div`

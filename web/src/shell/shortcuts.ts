@@ -7,10 +7,11 @@ export const lettersOn = () => localStorage.getItem(KEY) !== "off";
 export const setLetters = (on: boolean) => localStorage.setItem(KEY, on ? "on" : "off");
 
 export const SHORTCUTS: readonly (readonly [string, string])[] = [
+  ["G", "go to a place, a motor, a stage, a class, a paper: type three letters"],
   ["P", "pin this design, or unpin"],
   ["S", "spin, or stop"],
   ["1 to 5", "Choose, Make, Run, Tune, Teach"],
-  ["0", "it does not go: find out why"],
+  ["0", "Fix it: it does not go"],
   ["T", "in Run: one turn counted"],
   ["Ctrl Z", "undo"],
   ["Ctrl Shift Z", "redo"],

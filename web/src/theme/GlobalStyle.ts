@@ -13,6 +13,8 @@ export const GlobalStyle = createGlobalStyle`
   }
   h1, h2, h3 { font-family: ${({ theme }) => theme.faces.title}; margin: 0; font-weight: 650; }
   p, ul, ol, dl { margin: 0; }
+  /* No link is the browser's own blue. */
+  :where(a) { color: ${({ theme }) => theme.action}; }
   button, input, select { font: inherit; color: inherit; }
   :focus-visible { outline: 2.5px solid ${({ theme }) => theme.action}; outline-offset: 2px; }
   /* The input that a label hides scrolls with it, not with the page. */

@@ -17,13 +17,13 @@ import { Test } from "./Test";
 const KEY = "oakspin.things";
 type Kept = Record<string, Read[]>;
 
-/** What is this thing? By what lies in the hand: tests, what they say together, and which would tell most next. */
+/** What is this? By what lies in the hand: tests, what they say together, and which would tell most next. */
 export function ThingsPage() {
   const { data: things, error } = useQuery({ ...thingsQuery, retry: false });
   const [sort, setSort] = useState("wire");
   const [reads, setReads] = useState<Kept>(kept);
   useEffect(() => {
-    document.title = "What is this thing? · Oak Spin";
+    document.title = "What is this? · Oak Spin";
   }, []);
   const change = (next: Read[]) => {
     const all = { ...reads, [sort]: next };
@@ -36,7 +36,7 @@ export function ThingsPage() {
       <TopBand />
       <main>
         <RoomHead>
-          <h1>What is this thing?</h1>
+          <h1>What is this?</h1>
         </RoomHead>
         {error && <Trouble role="alert">{errorLine(error)}</Trouble>}
         {things && (
