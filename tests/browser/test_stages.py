@@ -73,7 +73,7 @@ def test_a_teacher_s_whole_path(page: Page, at: At, motor: Motor, tmp_path: Path
             connection = empty.connect()
             empty.ask(connection, "DELETE", f"shelf/{each['id']}")
             connection.close()
-        page.goto(f"http://127.0.0.1:{empty.port}/")
+        page.goto(f"http://127.0.0.1:{empty.port}/motors")
         with page.expect_file_chooser() as chooser:
             page.get_by_role("button", name="Open a backup").click()
         chooser.value.set_files(archive)
