@@ -1,5 +1,7 @@
 """A diagnosis in words: for every kind, whatever is ticked."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -30,7 +32,9 @@ def test_a_diagnosis_of_every_kind_can_be_read_and_acted_on(name: str) -> None:
     dead = diagnosis_view(bench, Evidence(frozenset(("nothing",)), {"current": 0.0}))
     assert dead.next is not None
     assert fault_in(bench, dead.next.id) is not None
-    assert dead.next.why.endswith("for its minute.") or dead.next.cure
+    # The page shows the step by its cause, which is therefore among those that are sent.
+    assert dead.next.id in {cause.id for cause in dead.causes}
+    assert dead.next.why.startswith("This check helps most") != dead.next.cure
     assert dead.more + len(dead.causes) == len(bench.faults)
     for cause in dead.causes:
         assert cause.explains.startswith("explains ")
@@ -110,3 +114,28 @@ def test_chances_of_a_fault_count_it_alone_and_beside_others() -> None:
     weights[pair] = 1.0
     chances = chances_of(bench, weights)
     assert [id_ for id_, chance in chances.items() if chance] == [fault.id for fault in bench.faults if fault.id in bench.symptoms[pair].ids]  # fmt: skip
+
+
+def test_a_step_that_cannot_be_done_now_makes_way_and_changes_no_chance() -> None:
+    bench = bench_in(sample("ferry-wheel").model_dump_json(), False)
+    known = Evidence(frozenset(("nothing",)))
+    skipped = list[str]()
+    while len(skipped) < 4:
+        found = diagnosis_view(bench, replace(known, skipped=frozenset(skipped)))
+        assert found.next is not None
+        assert found.next.id not in skipped
+        skipped.append(found.next.id)
+    assert found.causes[:6] == diagnosis_view(bench, known).causes[:6]
+
+
+def test_what_is_surely_wrong_is_fixed_next() -> None:
+    bench = bench_in(sample("ferry-wheel").model_dump_json(), False)
+    step = diagnosis_view(bench, Evidence(frozenset(("nothing",)), answers={"covered": "yes"})).next
+    assert step is not None
+    assert (step.id, step.cure, step.why) == ("covered", True, "This is very likely what stops it.")
+    # Skipped, something else is next.
+    other = diagnosis_view(
+        bench, Evidence(frozenset(("nothing",)), answers={"covered": "yes"}, skipped=frozenset(("covered",)))
+    ).next
+    assert other is not None
+    assert other.id != "covered"

@@ -54,7 +54,9 @@ export function Test({ thing, aid, given_, first, takes, take }: Props) {
         {aid.name} <Quiet>{minutes(aid.minutes)}</Quiet>
       </h3>
       {first && (
-        <First>This tells most for its minutes: it takes away {Math.round(100 * takes)} % of what is left open.</First>
+        <First>
+          This is the most useful test for the time: it settles {Math.round(100 * takes)} % of what is left open.
+        </First>
       )}
       <How>
         <div>

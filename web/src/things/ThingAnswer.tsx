@@ -46,7 +46,7 @@ export function ThingAnswer({ found, thing, busy, any }: Props) {
       </dl>
       {next && (
         <p>
-          <b>{any ? "Next" : "First"}:</b> {next.name.toLowerCase()}. It tells most for its minutes.
+          <b>{any ? "Next" : "First"}:</b> {next.name.toLowerCase()}. It is the most useful test for the time.
         </p>
       )}
       {!next && any && <p>No further test would narrow it much.</p>}
