@@ -154,9 +154,7 @@ export function FixIt({ working }: { working: Working }) {
               )}
               {any && data.diagnosis.helps && <Quiet as="p">{data.diagnosis.helps}</Quiet>}
               <details open={next === null || undefined} data-others>
-                <summary>
-                  {any ? "Other causes, the likeliest first" : "What can be wrong, the commonest first"}
-                </summary>
+                <summary>{any ? "All causes, the likeliest first" : "What can be wrong, the commonest first"}</summary>
                 <OtherCauses
                   causes={others}
                   ranked={any}

@@ -40,14 +40,22 @@ export function ItGoes({ working, fixed, travels, trouble, again }: Props) {
   const queries = useQueryClient();
   const counted = readMeasure(turns, "turns");
   const took = readMeasure(seconds, "s");
+  const whole = counted !== null && counted >= 1 && Number.isInteger(counted);
+  const timed = took !== null && took >= 0.1;
+  // Turns are counted in whole ones, and tell nothing without their seconds.
   const wrong = {
-    turns: turns.trim() && !(counted! >= 1) ? `"${turns}": type how many turns you counted, 1 or more.` : undefined,
-    seconds: seconds.trim() && !(took! > 0) ? `"${seconds}": type how many seconds they took.` : undefined,
+    turns:
+      (turns.trim() || seconds.trim()) && !whole
+        ? `${quoted(turns)}ype a whole number of turns, 1 or more.`
+        : undefined,
+    seconds:
+      (turns.trim() || seconds.trim()) && !timed ? `${quoted(seconds)}ype how many seconds they took.` : undefined,
   };
+  const [asked, setAsked] = useState(false);
   const log = useMutation({
     mutationFn: async () => {
       const note = `It did not go. ${fixed.sentence} ${fixed.did} Fixed after ${fixed.minutes} min.`;
-      const readings = turns.trim() && seconds.trim() ? { turns: Math.round(counted!), turns_seconds: took! } : {};
+      const readings = turns.trim() ? { turns: counted, turns_seconds: took } : {};
       const trial = { group: "me", readings, seen: ["runs"], note };
       await working.flush();
       return post("/api/shelf/{id}/trials", {
@@ -91,13 +99,25 @@ export function ItGoes({ working, fixed, travels, trouble, again }: Props) {
         <form
           onSubmit={(event) => {
             event.preventDefault();
+            setAsked(true);
             if (!wrong.turns && !wrong.seconds) log.mutate();
           }}
         >
           {!travels && (
             <Fields>
-              <EntryField label="Turns counted" value={turns} onChange={setTurns} error={wrong.turns} />
-              <EntryField label="Seconds" unit="s" value={seconds} onChange={setSeconds} error={wrong.seconds} />
+              <EntryField
+                label="Turns counted"
+                value={turns}
+                onChange={setTurns}
+                error={turns.trim() || asked ? wrong.turns : undefined}
+              />
+              <EntryField
+                label="Seconds"
+                unit="s"
+                value={seconds}
+                onChange={setSeconds}
+                error={seconds.trim() || asked ? wrong.seconds : undefined}
+              />
             </Fields>
           )}
           {log.error && <Trouble role="alert">It was not logged. {errorLine(log.error)}</Trouble>}
@@ -113,6 +133,7 @@ export function ItGoes({ working, fixed, travels, trouble, again }: Props) {
   );
 }
 
+const quoted = (typed: string) => (typed.trim() ? `"${typed}": t` : "T");
 const bandOf = ([low, middle, high]: readonly number[], per: number) =>
   `${rounded(per * middle!, 2)} (${rounded(per * low!, 2)}–${rounded(per * high!, 2)})`;
 

@@ -252,10 +252,17 @@ test("when it goes, that is all the page says: the run is logged in two fields w
   expect(document.querySelector("[data-cause]")).toBeNull();
   expect(JSON.parse(localStorage.getItem("oakspin.fix.m1")!)).toMatchObject({ signs: [], cured: [] });
   fireEvent.change(screen.getByLabelText(/^Turns counted/), { target: { value: "many" } });
-  expect(await screen.findByText(/"many": type how many turns/)).toBeTruthy();
+  expect(await screen.findByText(/"many": type a whole number of turns/)).toBeTruthy();
+  fireEvent.change(screen.getByLabelText(/^Turns counted/), { target: { value: "2.5" } });
+  expect(await screen.findByText(/"2.5": type a whole number of turns/)).toBeTruthy();
   fireEvent.change(screen.getByLabelText(/^Turns counted/), { target: { value: "40" } });
-  fireEvent.change(screen.getByLabelText(/^Seconds/), { target: { value: "3" } });
   const sent = vi.spyOn(client, "post").mockResolvedValue({} as never);
+  sent.mockClear();
+  // Turns without their seconds are asked for, not dropped.
+  fireEvent.click(screen.getByRole("button", { name: "Log this run" }));
+  expect(await screen.findByText("Type how many seconds they took.")).toBeTruthy();
+  expect(sent).not.toHaveBeenCalled();
+  fireEvent.change(screen.getByLabelText(/^Seconds/), { target: { value: "3" } });
   fireEvent.click(screen.getByRole("button", { name: "Log this run" }));
   expect(await screen.findByText("The run is logged.")).toBeTruthy();
   const { body } = sent.mock.calls.find(([path]) => path === "/api/shelf/{id}/trials")![1] as unknown as {

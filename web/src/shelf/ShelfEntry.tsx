@@ -88,8 +88,8 @@ export function ShelfEntry({ motor, place, size, isDrawn, shelf, compared, compa
                   <a href={`/api/shelf/${id}/file`} download aria-label={`Export ${title}`}>
                     Export
                   </a>
-                  <Link to={`/motor/${id}/fix`} aria-label={`It does not go: ${title}`}>
-                    Does not go
+                  <Link to={`/motor/${id}/fix`} aria-label={`Fix it: ${title}`}>
+                    Fix it
                   </Link>
                   <PlainButton aria-label={`Delete ${title}`} onPress={() => shelf.remove(motor, place)}>
                     Delete

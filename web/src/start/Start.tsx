@@ -5,6 +5,7 @@ import styled, { css } from "styled-components";
 import { classesQuery } from "../api/classes";
 import { practiceQuery } from "../api/practice";
 import { shelfQuery } from "../api/queries";
+import { Thumbnail } from "../drawing/Thumbnail";
 import { STAGES } from "../shell/stages";
 import { TopBand } from "../shell/TopBand";
 import { phone } from "../theme/narrow";
@@ -86,6 +87,11 @@ function GoOn() {
       <Lines>
         {motor && last && (
           <li>
+            {motor.glance && (
+              <span aria-hidden>
+                <Thumbnail geometry={motor.glance.drawing} width={110} height={70} />
+              </span>
+            )}
             <Link to={`/motor/${motor.id}/${last.stage}`}>{motor.title}</Link>
             <Quiet>
               {stage} · {motor.glance?.headline ?? motor.kind_name}
@@ -159,14 +165,14 @@ const Way = styled(Link)`
     background: ${({ theme }) => theme.actionPale};
   }
 `;
-export const Lines = styled.ul`
+const Lines = styled.ul`
   list-style: none;
   padding: 0;
   li {
     display: flex;
     flex-wrap: wrap;
     gap: 2px 16px;
-    align-items: baseline;
+    align-items: center;
     padding: 8px 0;
     border-top: 1px solid ${({ theme }) => theme.rule};
   }

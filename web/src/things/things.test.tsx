@@ -72,7 +72,7 @@ test("what it is stands beside its tests, the one that tells most first", async 
   expect(await screen.findByText("0.5")).toBeTruthy();
   expect(screen.getByText("90 of 100")).toBeTruthy();
   await vi.waitFor(() => expect(document.querySelector("[data-test]")!.getAttribute("data-test")).toBe("color"));
-  expect(document.querySelector("[data-first]")!.textContent).toContain("takes away 40 %");
+  expect(document.querySelector("[data-first]")!.textContent).toContain("settles 40 %");
 });
 
 test("a reading is taken with its numbers, kept, and can be taken back", async () => {
