@@ -22,6 +22,9 @@ from oakspin.measure.trial import Trial
 from oakspin.measure.went import went
 
 WORTH = 10.0  # motors that the plan's share weighs as much as
+# A share of all builds is no certainty: half a motor that does not go, or goes, stands beside all others.
+# Source: H. Jeffreys, Proc. R. Soc. Lond. A 186, 453 (1946).
+LEAST = 0.5
 HANDS_WORDS: dict[Maker, str] = {
     "careful_adult": "a careful adult",
     "older_pupil": "ages 12-15",
@@ -119,9 +122,10 @@ def moved_share(planned: float, ran: int, motors: int) -> float:
 
 def _share(hands: Maker, plan: float, ran: int, motors: int) -> BuiltShare:
     # Source: a beta law's mean and percentiles, A. Gelman et al., Bayesian Data Analysis, ch. 2.
-    go, stop = WORTH * plan + ran, WORTH * (1 - plan) + motors - ran
+    go, stop = (max(count, LEAST) for count in (WORTH * plan + ran, WORTH * (1 - plan) + motors - ran))
     middle = moved_share(plan, ran, motors)
-    low, high = (float(x) for x in scipy.special.betaincinv(max(go, 1e-6), max(stop, 1e-6), np.array([0.1, 0.9])))
+    low, high = (float(x) for x in scipy.special.betaincinv(go, stop, np.array([0.1, 0.9])))
+    low, high = min(low, middle), max(high, middle)
     words = f"{100 * middle:.0f} of 100 ({100 * low:.0f}\N{EN DASH}{100 * high:.0f})"
     built = f"Of {motors} motors built by {HANDS_WORDS[hands]}, {ran} ran"
     if motors == 1:

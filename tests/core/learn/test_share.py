@@ -91,3 +91,15 @@ def test_a_trial_that_does_not_say_counts_for_nothing() -> None:
 def test_the_plan_weighs_ten_motors() -> None:
     assert moved_share(0.9, 0, 10) == pytest.approx(0.45)
     assert moved_share(0.9, 9, 10) == pytest.approx(0.9)
+
+
+def test_a_plan_of_which_all_go_is_no_certainty_in_any_hands() -> None:
+    runs = [Ran("1", LANTERN, Trial(group="Kelp", seen=["runs"]))]
+    share = built_share(LANTERN, runs, plan=1.0)
+    assert share is not None
+    assert share.middle == 1
+    assert share.low < 0.95
+    assert "(100" not in share.sentence
+    none = built_share(LANTERN, [Ran("1", LANTERN, Trial(group="Kelp", seen=["nothing"]))], plan=0.0)
+    assert none is not None
+    assert none.high > 0.05

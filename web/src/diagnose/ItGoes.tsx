@@ -75,7 +75,7 @@ export function ItGoes({ working, fixed, travels, trouble, again }: Props) {
       </h2>
       <p role="status">
         {fixed.sentence} {fixed.did} Fixed after {fixed.minutes} min.{" "}
-        <Quiet>Kept: such faults are now more common here.</Quiet>
+        <Quiet>Saved: this fault now counts as more common with this age group.</Quiet>
       </p>
       {trouble && <Trouble role="alert">It was not kept. {trouble}</Trouble>}
       {log.isSuccess ? (
