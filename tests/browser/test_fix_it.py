@@ -70,7 +70,7 @@ def test_a_dead_motor_is_found_out_fixed_and_logged(page: Page, at: At, motor: M
     history.get_by_role("button", name="Put back").click()
     expect(history).not_to_contain_text("crossed out")
     page.get_by_role("link", name="See all trials").click()
-    expect(page.get_by_text("Fixed after 1 min.").first).to_be_visible()
+    expect(page.get_by_text("It went after 1 min.").first).to_be_visible()
 
 
 def test_it_is_reached_and_answered_by_keys_and_has_no_faults_of_access(page: Page, at: At, motor: Motor) -> None:

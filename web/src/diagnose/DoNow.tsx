@@ -10,10 +10,12 @@ interface Props {
   answer: (id: string, answer: Answer) => void;
   fixed: (id: string, goes: boolean) => void;
   skip: (id: string) => void;
+  /** It goes though nothing was found: by what, nobody knows. */
+  goes: () => void;
 }
 
 /** The one thing to do now: a check with its question, or a fix; large, with a press for each way it can end. */
-export function DoNow({ step, cause, answer, fixed, skip }: Props) {
+export function DoNow({ step, cause, answer, fixed, skip, goes }: Props) {
   const { check, cure } = cause;
   const tools = step.cure ? (cure.needs ? [cure.needs] : []) : check.tools;
   return (
@@ -48,7 +50,7 @@ export function DoNow({ step, cause, answer, fixed, skip }: Props) {
             <PlainButton aria-label={`Cannot tell: ${check.question}`} onPress={() => answer(cause.id, "unsure")}>
               Cannot tell
             </PlainButton>
-            <PlainButton onPress={() => fixed(cause.id, true)}>It goes now</PlainButton>
+            <PlainButton onPress={goes}>It goes now</PlainButton>
           </ToolRow>
         </>
       )}

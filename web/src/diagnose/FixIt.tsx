@@ -76,16 +76,18 @@ export function FixIt({ working }: { working: Working }) {
     const others = Object.entries(seen.answers).filter(([each]) => each !== cause);
     change({ answers: Object.fromEntries(value ? [...others, [cause, value] as const] : others) });
   };
+  const took = () => (seen.begun ? Math.max(1, Math.round((Date.now() - seen.begun) / 60_000)) : 1);
+  const goesByItself = () =>
+    setSeen({ ...nothing(), goes: { sentence: "What stopped it is not known.", did: "", minutes: took() } });
   const fixed = (cause: string, goes: boolean) => {
     if (!goes) {
       const has = seen.cured.includes(cause);
       return change({ cured: has ? seen.cured.filter((each) => each !== cause) : [...seen.cured, cause] });
     }
     const what = data?.diagnosis.causes.find((each) => each.id === cause);
-    const took = seen.begun ? Math.max(1, Math.round((Date.now() - seen.begun) / 60_000)) : 1;
     const done = { signs: seen.signs as Repair["repair"]["signs"], answers: seen.answers, cured: seen.cured };
-    keep.mutate({ fault: cause, minutes: took, group: "", hands: null, ...done });
-    setSeen({ ...nothing(), goes: { sentence: what?.sentence ?? cause, did: what?.cure.do ?? "", minutes: took } });
+    keep.mutate({ fault: cause, minutes: took(), group: "", hands: null, ...done });
+    setSeen({ ...nothing(), goes: { sentence: what?.sentence ?? cause, did: what?.cure.do ?? "", minutes: took() } });
   };
   const next = data?.diagnosis.next ?? null;
   const now = data?.diagnosis.causes.find(({ id }) => id === next?.id);
@@ -146,6 +148,7 @@ export function FixIt({ working }: { working: Working }) {
                   cause={now}
                   answer={answer}
                   fixed={fixed}
+                  goes={goesByItself}
                   skip={(cause) => change({ skipped: [...seen.skipped, cause] })}
                 />
               )}

@@ -54,7 +54,8 @@ export function ItGoes({ working, fixed, travels, trouble, again }: Props) {
   const [asked, setAsked] = useState(false);
   const log = useMutation({
     mutationFn: async () => {
-      const note = `It did not go. ${fixed.sentence} ${fixed.did} Fixed after ${fixed.minutes} min.`;
+      const what = [fixed.sentence, fixed.did].filter(Boolean).join(" ");
+      const note = `It did not go. ${what} It went after ${fixed.minutes} min.`;
       const readings = turns.trim() ? { turns: counted, turns_seconds: took } : {};
       const trial = { group: "me", readings, seen: ["runs"], note };
       await working.flush();
@@ -74,8 +75,8 @@ export function ItGoes({ working, fixed, travels, trouble, again }: Props) {
         It goes
       </h2>
       <p role="status">
-        {fixed.sentence} {fixed.did} Fixed after {fixed.minutes} min.{" "}
-        <Quiet>Saved: this fault now counts as more common with this age group.</Quiet>
+        {[fixed.sentence, fixed.did].filter(Boolean).join(" ")} It goes after {fixed.minutes} min.{" "}
+        {fixed.did && <Quiet>Saved: this fault now counts as more common with this age group.</Quiet>}
       </p>
       {trouble && <Trouble role="alert">It was not kept. {trouble}</Trouble>}
       {log.isSuccess ? (

@@ -127,13 +127,14 @@ const now = (cure: boolean, change: Partial<Cause> = {}) => {
   const answer = vi.fn();
   const fixed = vi.fn();
   const skip = vi.fn();
+  const goes = vi.fn();
   const step = { id: "coat", cure, why: "This check helps most for the time it takes." };
-  inRoom(<DoNow step={step} cause={cause("coat", change)} answer={answer} fixed={fixed} skip={skip} />);
-  return { answer, fixed, skip };
+  inRoom(<DoNow step={step} cause={cause("coat", change)} answer={answer} fixed={fixed} skip={skip} goes={goes} />);
+  return { answer, fixed, skip, goes };
 };
 
 test("the step to do now is a check with its question, and each answer is a press", () => {
-  const { answer, fixed } = now(false, { caution: "Power off first." });
+  const { answer, fixed, goes } = now(false, { caution: "Power off first." });
   const text = document.querySelector("[data-now]")!.textContent;
   expect(text).toContain("Look at the coat. 30 s · lamp");
   expect(text.indexOf("Power off first.")).toBeLessThan(text.indexOf("Is the coat off?"));
@@ -144,7 +145,8 @@ test("the step to do now is a check with its question, and each answer is a pres
     ["coat", "unsure"],
   ]);
   press("It goes now");
-  expect(fixed).toHaveBeenCalledWith("coat", true);
+  expect(goes).toHaveBeenCalledOnce();
+  expect(fixed).not.toHaveBeenCalled();
 });
 
 test("the step to do now is a fix with what it does, and can be skipped", () => {
@@ -244,9 +246,9 @@ test("when it goes, that is all the page says: the run is logged in two fields w
   page(answerOf([cause("coat"), cause("gap")]));
   fireEvent.click(await screen.findByRole("checkbox", { name: "Nothing moves" }));
   await waitFor(() => expect(lastBody()).toMatchObject({ signs: ["nothing"] }));
-  const card = await waitFor(() => document.querySelector<HTMLElement>("[data-now=gap]")!);
+  await waitFor(() => expect(document.querySelector("[data-now=gap]")).toBeTruthy());
   expect(screen.getByRole("img", { name: "The motor with a circle where to look" })).toBeTruthy();
-  fireEvent.click(within(card).getByRole("button", { name: "It goes now" }));
+  fireEvent.click(within(row("gap")).getByRole("button", { name: "Did it: it goes", hidden: true }));
   const heading = await screen.findByRole("heading", { name: "It goes" });
   expect(document.activeElement).toBe(heading);
   expect(document.querySelector("[data-cause]")).toBeNull();
@@ -271,8 +273,19 @@ test("when it goes, that is all the page says: the run is logged in two fields w
   expect(body.trial).toMatchObject({
     readings: { turns: 40, turns_seconds: 3 },
     seen: ["runs"],
-    note: "It did not go. The gap is wrong. Mend the gap. Fixed after 1 min.",
+    note: "It did not go. The gap is wrong. Mend the gap. It went after 1 min.",
   });
+});
+
+test("what goes though nothing was found teaches no fault", async () => {
+  page(answerOf([cause("coat"), cause("gap")]));
+  fireEvent.click(await screen.findByRole("checkbox", { name: "Nothing moves" }));
+  const sent = vi.spyOn(client, "post").mockResolvedValue({} as never);
+  sent.mockClear();
+  fireEvent.click(await screen.findByRole("button", { name: "It goes now" }));
+  expect(await screen.findByText(/What stopped it is not known\. It goes after 1 min\./)).toBeTruthy();
+  expect(screen.queryByText(/counts as more common/)).toBeNull();
+  expect(sent).not.toHaveBeenCalled();
 });
 
 test("a step that cannot be done now is left out of the next question", async () => {
